@@ -1,0 +1,1 @@
+"""The oven: one bake case in, one forecast out (see contract.py)."""

@@ -1,0 +1,192 @@
+"""Lines, formula and process: what a cook writes down, frozen.
+
+An amount may be unknown (None). Unknown is never counted as zero.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from enum import StrEnum
+from typing import Literal
+
+from dough.errors import EntryError, EntryErrors
+from dough.ingredients import Ingredient, Role, ingredient
+
+MAX_LINES = 300
+MAX_GRAMS = 100_000.0
+#: Dough left on bowl and scoop, percent (practice: 1 to 3).
+USUAL_BOWL_LOSS_PCT = 2.0
+
+
+class Step(StrEnum):
+    """When a line goes in. Tops and finishes count for the label, not for the dough's ratios."""
+
+    CREAM = "cream"
+    EGG = "egg"
+    DRY = "dry"
+    FOLD_IN = "fold-in"
+    TOP = "top"
+    FINISH = "finish"
+
+
+class Method(StrEnum):
+    """The schools of making the dough, each a method in its own right."""
+
+    CREAMED_SOFT = "creamed_soft"
+    CREAMED_COLD = "creamed_cold"
+    MELTED = "melted"
+    BROWNED_RESET = "browned_reset"
+    RUBBED_IN = "rubbed_in"
+    PROCESSOR = "processor"
+
+
+class Shape(StrEnum):
+    BALL = "ball"
+    PUCK = "puck"
+    SLICE = "slice"
+    ROLLED = "rolled"
+    SLAB = "slab"
+
+
+class Place(StrEnum):
+    COUNTER = "counter"
+    FRIDGE = "fridge"
+    FREEZER = "freezer"
+
+
+Unit = Literal["g", "%"]
+
+#: Where a line usually goes in, by role.
+USUAL_STEP = {
+    Role.FLOUR: Step.DRY,
+    Role.SUGAR: Step.CREAM,
+    Role.FAT: Step.CREAM,
+    Role.EGG: Step.EGG,
+    Role.LIQUID: Step.EGG,
+    Role.LEAVENING: Step.DRY,
+    Role.SALT: Step.DRY,
+    Role.FLAVOUR: Step.DRY,
+    Role.BINDER: Step.DRY,
+    Role.FOLD_IN: Step.FOLD_IN,
+}
+
+
+@dataclass(frozen=True, slots=True)
+class Line:
+    """One ingredient of a formula.
+
+    amount and unit are what the cook entered; grams is what it came to, to 0.01 g. Both are None
+    when the amount is unknown.
+    """
+
+    id: str
+    ingredient_id: str
+    grams: float | None
+    step: Step
+    amount: float | None = None
+    unit: Unit = "g"
+    ingredient_version: int = 1
+
+    @property
+    def ingredient(self) -> Ingredient:
+        return ingredient(self.ingredient_id, f"lines.{self.id}.ingredient")
+
+    @property
+    def role(self) -> Role:
+        return self.ingredient.role
+
+    @property
+    def in_dough(self) -> bool:
+        """Part of the dough itself, not put on top or on the finished piece."""
+        return self.step not in (Step.TOP, Step.FINISH)
+
+
+@dataclass(frozen=True, slots=True)
+class Formula:
+    """The lines of a dough in the order the cook keeps them."""
+
+    lines: tuple[Line, ...] = ()
+
+    def line(self, ident: str) -> Line:
+        """The line with this id. Raises EntryError when it is gone."""
+        for item in self.lines:
+            if item.id == ident:
+                return item
+        raise EntryError(f"lines.{ident}", "That line is no longer in the formula.")
+
+    def of_role(self, role: Role) -> tuple[Line, ...]:
+        """The dough's lines with this role (tops and finishes left out)."""
+        return tuple(x for x in self.lines if x.role is role and x.in_dough)
+
+    @property
+    def flour_lines(self) -> tuple[Line, ...]:
+        """The lines that baker's percentages are taken on."""
+        return tuple(x for x in self.lines if x.in_dough and x.ingredient.flour_base)
+
+    @property
+    def flour_g(self) -> float | None:
+        """Flour in grams, the base of every percentage; None when unknown or when there is none."""
+        known = [x.grams for x in self.flour_lines]
+        if not known or any(g is None for g in known):
+            return None
+        total = sum(g for g in known if g is not None)
+        return total if total > 0 else None
+
+
+@dataclass(frozen=True, slots=True)
+class Process:
+    """How the dough is made, portioned and baked. None is "not said yet".
+
+    rest_h is hours between mixing and baking, rest_place where; start sizes are before baking.
+    """
+
+    method: Method = Method.CREAMED_SOFT
+    dough_temp_c: float | None = 20.0
+    rest_h: float | None = 0.0
+    rest_place: Place = Place.COUNTER
+    portion_g: float | None = None
+    shape: Shape = Shape.BALL
+    start_diameter_mm: float | None = None
+    start_thickness_mm: float | None = None
+    oven_id: int | None = None
+    oven_c: float | None = None
+    fan: bool = False
+    tray_id: int | None = None
+    minutes: float | None = None
+    bowl_loss_pct: float = USUAL_BOWL_LOSS_PCT
+
+
+@dataclass(frozen=True, slots=True)
+class Draft:
+    """What is being edited: a formula and a process."""
+
+    formula: Formula
+    process: Process
+
+
+def check_formula(formula: Formula) -> None:
+    """Raise EntryErrors for lines that cannot be kept: unknown ingredient, senseless amount, too many."""
+    problems: list[EntryError] = []
+    if len(formula.lines) > MAX_LINES:
+        problems.append(
+            EntryError("lines", f"A formula holds up to {MAX_LINES} lines; this one has {len(formula.lines)}.")
+        )
+    seen: set[str] = set()
+    for line in formula.lines:
+        where = f"lines.{line.id}"
+        if line.id in seen:
+            problems.append(EntryError(where, "Two lines share one id. Remove one and add it again."))
+        seen.add(line.id)
+        try:
+            name = line.ingredient.name
+        except EntryError as error:
+            problems.append(error)
+            continue
+        if line.grams is None:
+            continue
+        if line.grams != line.grams or not 0 <= line.grams <= MAX_GRAMS:
+            problems.append(
+                EntryError(f"{where}.amount", f"{name}: grams go from 0 to {MAX_GRAMS:,.0f}. Clear it if unknown.")
+            )
+    if problems:
+        raise EntryErrors(problems)

@@ -1,0 +1,155 @@
+"""The one chain from a draft to everything the screen shows: composition, balance, forecast, distance.
+
+Pure: the same draft, target and kit give the same answer.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from dough.bake import rule_of_thumb
+from dough.bake.contract import Forecast
+from dough.bake.intake import Kit, NoCase, bake_case
+from dough.balance import RoleBalance, balance, nearest_style
+from dough.composition import Composition, Total, composition, percent_of, pieces
+from dough.edit import FLOUR_UNKNOWN, NO_FLOUR, line_percent
+from dough.formula import Draft, Line, check_formula
+from dough.ingredients import Confidence, Role
+from dough.outline import FULLNESS_CUT, FULLNESS_DROP, outline
+from dough.styles import Style
+from dough.target import Closeness, Cookie, compare
+
+RAW_DOUGH = (
+    "Raw flour and raw egg can carry harmful bacteria. Don't taste this dough; wash hands, bowls and "
+    "surfaces after it. Local food-safety rules go first."
+)
+TABLE = "added up from the ingredient table; the packet's label wins"
+
+
+@dataclass(frozen=True, slots=True)
+class Figure:
+    """A total on the strip: value None is unknown; lacks says in words what is missing."""
+
+    key: str
+    label: str
+    value: float | None
+    unit: str
+    digits: int
+    lacks: str
+    how: str
+    confidence: Confidence
+
+
+@dataclass(frozen=True, slots=True)
+class LineView:
+    id: str
+    role: Role
+    percent: float | None
+
+
+@dataclass(frozen=True, slots=True)
+class Preview:
+    """Everything that follows from a draft."""
+
+    draft: Draft
+    lines: tuple[LineView, ...]
+    roles: tuple[RoleBalance, ...]
+    percent_note: str
+    figures: tuple[Figure, ...]
+    style: Style | None
+    nearest: bool
+    forecast: Forecast | None
+    no_forecast: str
+    closeness: Closeness | None
+    target_outline: tuple[tuple[float, float], ...]
+    cautions: tuple[str, ...]
+
+
+def preview(draft: Draft, wanted: Cookie, style: Style | None, kit: Kit) -> Preview:
+    """Work out everything a draft shows. Raises EntryErrors for lines that cannot be kept.
+
+    Without a style the forecast compares with the nearest drop style and says so.
+    """
+    check_formula(draft.formula)
+    formula = draft.formula
+    comp = composition(formula)
+    used = style or nearest_style(formula)
+    case = bake_case(draft, used, kit) if used else NoCase("Add flour, sugar and fat to see a forecast.")
+    forecast = None if isinstance(case, NoCase) else rule_of_thumb.forecast(case)
+    return Preview(
+        draft=draft,
+        lines=tuple(LineView(x.id, x.role, line_percent(formula, x)) for x in formula.lines),
+        roles=balance(formula, style),
+        percent_note=_percent_note(draft),
+        figures=figures(draft, comp),
+        style=used,
+        nearest=style is None,
+        forecast=forecast,
+        no_forecast=case.because if isinstance(case, NoCase) else "",
+        closeness=compare(forecast.cookie, wanted) if forecast else None,
+        target_outline=cookie_outline(wanted, used),
+        cautions=(RAW_DOUGH,) if any(x.role in (Role.FLOUR, Role.EGG) for x in formula.lines) else (),
+    )
+
+
+def cookie_outline(cookie: Cookie, style: Style | None) -> tuple[tuple[float, float], ...]:
+    """Side view of a target or a measured bake, with the fullness of its style's kind."""
+    fullness = FULLNESS_CUT if style and not style.is_drop else FULLNESS_DROP
+    return outline(cookie.diameter_mm, cookie.height_mm, fullness)
+
+
+def figures(draft: Draft, comp: Composition) -> tuple[Figure, ...]:
+    """The strip under the formula: dough, pieces, water, real fat, sugars, sugar to fat, salt."""
+    lines = {x.id: x for x in draft.formula.lines}
+    both = Total(0.0, tuple(dict.fromkeys(comp.sugars.lacks + comp.fat.lacks)))
+
+    def figure(key: str, label: str, value: float | None, unit: str, digits: int, total: Total, how: str) -> Figure:
+        return Figure(key, label, value, unit, digits, _lacks(total, lines), how, _confidence(total, lines))
+
+    water = percent_of(comp.water.value, comp.base.value)
+    return (
+        figure("dough_g", "Dough", comp.dough.value, "g", 0, comp.dough, "sum of the lines mixed in"),
+        _pieces(draft, comp, lines),
+        figure("water_pct", "Water", water, "% of dough", 1, Total(0, comp.base.lacks), f"without fold-ins; {TABLE}"),
+        figure("fat_g", "Real fat", comp.fat.value, "g", 0, comp.fat, f"without fold-ins; {TABLE}"),
+        figure("sugars_g", "Sugars", comp.sugars.value, "g", 0, comp.sugars, f"without fold-ins; {TABLE}"),
+        figure("sugar_to_fat", "Sugar : fat", comp.sugar_to_fat, ": 1", 2, both, "sugars over real fat"),
+        figure("salt_pct", "Salt", percent_of(comp.salt_whole.value, comp.dough.value), "% of dough", 2,
+               Total(0, comp.dough.lacks), f"whole dough, salt in butter and fold-ins counted; {TABLE}"),
+    )  # fmt: skip
+
+
+def _pieces(draft: Draft, comp: Composition, lines: dict[str, Line]) -> Figure:
+    process = draft.process
+    label = f"Pieces, {process.bowl_loss_pct:g} % bowl loss"
+    lacks = _lacks(comp.dough, lines)
+    value, unit = None, "pieces"
+    if process.portion_g is None:
+        lacks = lacks or "no portion set"
+    elif comp.dough.value is not None:
+        count, rest = pieces(comp.dough.value, process.portion_g, process.bowl_loss_pct)
+        value, unit = float(count), f"× {process.portion_g:g} g, {rest:.0f} g over"
+    return Figure("pieces", label, value, unit, 0, lacks, "dough less bowl loss, over the portion", Confidence.MIDDLE)
+
+
+def _percent_note(draft: Draft) -> str:
+    formula = draft.formula
+    if not formula.lines or formula.flour_g is not None:
+        return ""
+    return FLOUR_UNKNOWN if any(x.grams is None for x in formula.flour_lines) else NO_FLOUR
+
+
+def _lacks(total: Total, lines: dict[str, Line]) -> str:
+    names = [lines[i].ingredient.name for i in total.lacks if i in lines]
+    if not names:
+        return ""
+    shown = ", ".join(names[:2]) + (f" and {len(names) - 2} more" if len(names) > 2 else "")
+    at_least = f"; known so far {total.known:.0f} g" if total.known else ""
+    return f"{shown} unknown{at_least}"
+
+
+def _confidence(total: Total, lines: dict[str, Line]) -> Confidence:
+    order = [Confidence.HIGH, Confidence.MIDDLE, Confidence.LOW]
+    grams = sum(x.grams or 0.0 for x in lines.values()) or 1.0
+    weighty = [x.ingredient.confidence for x in lines.values() if (x.grams or 0.0) >= 0.05 * grams]
+    return max(weighty, key=order.index, default=Confidence.HIGH)

@@ -1,0 +1,183 @@
+"""The wanted cookie, how far another is from it, and that distance in words.
+
+One unit of distance is what a careful cook would call a clear miss: 3 mm across, 1 mm of height,
+10 points of a 0-100 score, 4 of crust L* (judgement, M).
+"""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass, fields, replace
+from typing import Any
+
+from dough.entry import read_named
+from dough.errors import EntryError
+from dough.styles import Style
+
+
+@dataclass(frozen=True, slots=True)
+class Attribute:
+    """One thing a cookie is judged by: its unit, one unit of distance, and the words for a miss."""
+
+    key: str
+    label: str
+    unit: str
+    step: float
+    digits: int
+    over: str
+    under: str
+    low_word: str
+    high_word: str
+
+
+ATTRIBUTES: tuple[Attribute, ...] = (
+    Attribute("diameter_mm", "Diameter", "mm", 3.0, 1, "too wide", "too narrow", "narrow", "wide"),
+    Attribute("height_mm", "Height", "mm", 1.0, 1, "too tall", "too flat", "flat", "tall"),
+    Attribute("rim_crisp", "Rim", "of 100", 10.0, 0, "too crisp", "too soft", "soft", "crisp"),
+    Attribute("middle_soft", "Middle", "of 100", 10.0, 0, "too soft", "too dry", "dry", "soft"),
+    Attribute("bite_chewy", "Bite", "of 100", 10.0, 0, "too chewy", "too short", "short", "chewy"),
+    Attribute("crumb_cakey", "Crumb", "of 100", 10.0, 0, "too cakey", "too dense", "dense", "cakey"),
+    Attribute("crust_l", "Crust", "L*", 4.0, 0, "too pale", "too dark", "dark", "pale"),
+)
+BY_KEY = {a.key: a for a in ATTRIBUTES}
+
+
+@dataclass(frozen=True, slots=True)
+class Cookie:
+    """Sizes in mm, scores 0-100, crust CIE L*. None is unknown."""
+
+    diameter_mm: float | None = None
+    height_mm: float | None = None
+    rim_crisp: float | None = None
+    middle_soft: float | None = None
+    bite_chewy: float | None = None
+    crumb_cakey: float | None = None
+    crust_l: float | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Target:
+    """A wanted cookie, the portion it is made from, and where the wish came from."""
+
+    cookie: Cookie
+    portion_g: float | None = None
+    source: str = "set by hand"
+    style_id: str | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Miss:
+    """One attribute of a cookie against the target.
+
+    difference is cookie − target in the attribute's unit; steps the same in units of distance.
+    """
+
+    attribute: Attribute
+    wanted: float
+    got: float
+
+    @property
+    def difference(self) -> float:
+        return self.got - self.wanted
+
+    @property
+    def steps(self) -> float:
+        return self.difference / self.attribute.step
+
+    @property
+    def within_reach(self) -> bool:
+        return abs(self.steps) <= 1.0 + 1e-9
+
+    @property
+    def words(self) -> str:
+        """For instance ``2.1 mm too flat`` or ``rim 14 points too soft``."""
+        a, size = self.attribute, abs(self.difference)
+        direction = a.over if self.difference > 0 else a.under
+        if a.unit == "mm":
+            return f"{size:.1f} mm {direction}"
+        points = f"{size:.0f} L*" if a.unit == "L*" else f"{size:.0f} points"
+        return f"{a.label.lower()} {points} {direction}"
+
+
+@dataclass(frozen=True, slots=True)
+class Closeness:
+    """All comparable attributes, worst first; ``rms_steps`` is their root mean square."""
+
+    misses: tuple[Miss, ...]
+    not_compared: tuple[str, ...]
+
+    @property
+    def within(self) -> int:
+        return sum(m.within_reach for m in self.misses)
+
+    @property
+    def rms_steps(self) -> float | None:
+        if not self.misses:
+            return None
+        return math.sqrt(sum(m.steps**2 for m in self.misses) / len(self.misses))
+
+    @property
+    def sentence(self) -> str:
+        """Names the largest miss in words; says what could not be compared."""
+        if not self.misses:
+            return "Nothing to compare yet."
+        out = [m for m in self.misses if not m.within_reach]
+        if not out:
+            worst = self.misses[0]
+            if abs(worst.steps) < 0.05:
+                return "On target in everything compared."
+            return f"All within reach; furthest is {worst.words}."
+        first = out[0].words[0].upper() + out[0].words[1:]
+        if len(out) == 1:
+            return f"{first}; everything else within reach."
+        if len(out) == 2:
+            return f"{first}, {out[1].words}; the rest within reach."
+        names = ", ".join(m.attribute.label.lower() for m in out[2:])
+        return f"{first}, {out[1].words}; also out of reach: {names}."
+
+
+def from_style(style: Style) -> Target:
+    """The typical wanted cookie of a style (judgement, M); a cut style's width is its cut size's."""
+    cookie = Cookie(
+        diameter_mm=style.diameter_mm,
+        height_mm=style.height_mm.typical,
+        rim_crisp=style.rim_crisp,
+        middle_soft=style.middle_soft,
+        bite_chewy=style.bite_chewy,
+        crumb_cakey=style.crumb_cakey,
+        crust_l=style.crust_l,
+    )
+    return Target(cookie, style.portion_g.typical, f"typical {style.name.lower()}", style.id)
+
+
+def set_field(target: Target, name: str, value: str | float | None) -> Target:
+    """Set one field from what was typed; the source then says it was set by hand."""
+    if name not in BY_KEY and name != "portion_g":
+        raise EntryError(f"target.{name}", "That is not something a target holds.")
+    number = read_named(value, name, f"target.{name}")
+    source = target.source if "by hand" in target.source else f"{target.source}, changed by hand"
+    if name == "portion_g":
+        return replace(target, portion_g=number, source=source)
+    changes: dict[str, Any] = {name: number}
+    return replace(target, cookie=replace(target.cookie, **changes), source=source)
+
+
+def compare(got: Cookie, wanted: Cookie) -> Closeness:
+    """Every attribute known on both sides, worst first."""
+    misses: list[Miss] = []
+    missing: list[str] = []
+    for attribute in ATTRIBUTES:
+        a, b = getattr(got, attribute.key), getattr(wanted, attribute.key)
+        if b is None:
+            continue
+        if a is None:
+            missing.append(attribute.label.lower())
+        else:
+            misses.append(Miss(attribute, b, a))
+    misses.sort(key=lambda m: -abs(m.steps))
+    return Closeness(tuple(misses), tuple(missing))
+
+
+def is_empty(cookie: Cookie) -> bool:
+    """True when nothing about it is known."""
+    return all(getattr(cookie, f.name) is None for f in fields(cookie))

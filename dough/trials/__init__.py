@@ -1,0 +1,1 @@
+"""Measured bakes: what they come to and how they compare."""

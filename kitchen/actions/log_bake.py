@@ -1,0 +1,206 @@
+"""Write down a bake, and the batch it came from when that is new."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from datetime import date, timedelta
+from typing import Any, TypeVar
+
+from django.contrib.auth.models import User
+from django.db import transaction
+from django.db.models import Max
+
+from dough.entry import read_named
+from dough.errors import EntryError
+from dough.trials.measure import Measured, check, read_list
+from kitchen.actions.base import Action, MissingError, dough_for_reading
+from kitchen.documents import MeasuredDoc, Typed
+from kitchen.models import Bake, Batch, Dough, Oven, Tray, Version
+
+MAX_NOTES = 2000
+Kit = TypeVar("Kit", Oven, Tray)
+MEASURED = (
+    "mass_before_g",
+    "mass_after_g",
+    "rim_crisp",
+    "middle_soft",
+    "bite_chewy",
+    "crumb_cakey",
+    "crust_l",
+)
+
+
+@dataclass(frozen=True, kw_only=True)
+class NewBatch:
+    """A batch to be written with its first bake. weighed is what was typed, by line id."""
+
+    version_number: int
+    mixed_on: date
+    weighed: dict[str, Typed]
+    butter_temp_c: Typed = None
+    dough_temp_c: Typed = None
+    note: str = ""
+
+
+@dataclass(frozen=True, kw_only=True)
+class BakeEntry:
+    """What was typed about a bake. Empty is unknown."""
+
+    key: str
+    baked_on: date
+    age_h: Typed = None
+    chill_h: Typed = None
+    dough_temp_c: Typed = None
+    portion_g: Typed = None
+    pieces: Typed = None
+    oven_id: int | None = None
+    tray_id: int | None = None
+    oven_c: Typed = None
+    fan: bool | None = None
+    minutes: Typed = None
+    diameters: str = ""
+    heights: str = ""
+    measured: dict[str, Typed]
+    notes: str = ""
+
+
+@dataclass(frozen=True, kw_only=True)
+class LogBake(Action):
+    """A bake of an existing batch (batch_id) or of a new one. replaces is the bake it corrects.
+
+    The same key sent again answers with the bake already logged.
+    """
+
+    dough_id: int
+    batch_id: int | None
+    new_batch: NewBatch | None
+    bake: BakeEntry
+    replaces_id: int | None = None
+
+    def execute(self) -> Bake:
+        cook = self.cook()
+        with transaction.atomic():
+            dough = dough_for_reading(self.dough_id)
+            again = Bake.objects.filter(key=self.bake.key).first()
+            if again is not None:
+                return again
+            measured = self._measured()
+            replaces = self._replaces(dough)
+            batch = self._batch(dough, cook)
+            return self._create(dough, batch, replaces, measured, cook)
+
+    def _create(self, dough: Dough, batch: Batch, replaces: Bake | None, measured: Measured, cook: User) -> Bake:
+        entry = self.bake
+        _not_in_future(entry.baked_on, "baked_on", self.now.date())
+        if entry.baked_on < batch.mixed_on:
+            raise EntryError("baked_on", f"The batch was mixed on {batch.mixed_on}; it can't be baked before that.")
+        pieces = read_named(entry.pieces, "pieces")
+        return Bake.objects.create(
+            batch=batch,
+            number=replaces.number if replaces else _next_number(dough),
+            replaces=replaces,
+            key=entry.key,
+            baked_on=entry.baked_on,
+            age_h=read_named(entry.age_h, "age_h"),
+            chill_h=read_named(entry.chill_h, "chill_h"),
+            dough_temp_c=read_named(entry.dough_temp_c, "dough_temp_c"),
+            portion_g=read_named(entry.portion_g, "portion_g"),
+            pieces=None if pieces is None else int(pieces),
+            oven=_one(Oven, entry.oven_id, "oven_id", "That oven is not in this kitchen."),
+            tray=_one(Tray, entry.tray_id, "tray_id", "That tray is not in this kitchen."),
+            oven_c=read_named(entry.oven_c, "oven_c"),
+            fan=entry.fan,
+            minutes=read_named(entry.minutes, "minutes"),
+            measured=MeasuredDoc.of(measured).model_dump(mode="json"),
+            notes=_short(entry.notes, MAX_NOTES, "notes"),
+            logged_at=self.now,
+            logged_by=cook,
+        )
+
+    def _measured(self) -> Measured:
+        unknown = set(self.bake.measured) - set(MEASURED)
+        if unknown:
+            raise EntryError("measured", f"“{sorted(unknown)[0][:40]}” is not something a bake measures.")
+        values: dict[str, Any] = {k: read_named(self.bake.measured.get(k), k) for k in MEASURED}
+        measured = Measured(
+            diameters_mm=read_list(self.bake.diameters, "diameter_mm", "diameters"),
+            heights_mm=read_list(self.bake.heights, "height_mm", "heights"),
+            **values,
+        )
+        check(measured)
+        return measured
+
+    def _replaces(self, dough: Dough) -> Bake | None:
+        if self.replaces_id is None:
+            return None
+        found = Bake.objects.filter(pk=self.replaces_id, batch__version__dough=dough).first()
+        if found is None:
+            raise MissingError("The bake to correct is not one of this dough's.")
+        if hasattr(found, "corrected_by"):
+            raise EntryError("replaces", "That bake was corrected already. Correct the newer entry instead.")
+        return found
+
+    def _batch(self, dough: Dough, cook: User) -> Batch:
+        if self.batch_id is not None:
+            found = Batch.objects.filter(pk=self.batch_id, version__dough=dough).first()
+            if found is None:
+                raise MissingError("That batch is not one of this dough's.")
+            return found
+        if self.new_batch is None:
+            raise EntryError("batch", "Say which batch was baked, or log a new one.")
+        new = self.new_batch
+        version = Version.objects.filter(dough=dough, number=new.version_number).first()
+        if version is None:
+            raise EntryError("version", "Keep the draft as a version first: a batch is a mixing of a version.")
+        _not_in_future(new.mixed_on, "mixed_on", self.now.date())
+        return Batch.objects.create(
+            version=version,
+            number=Batch.objects.filter(version__dough=dough).count() + 1,
+            mixed_on=new.mixed_on,
+            weighed=_weighed(version, new.weighed),
+            butter_temp_c=read_named(new.butter_temp_c, "butter_temp_c"),
+            dough_temp_c=read_named(new.dough_temp_c, "dough_temp_c", "batch_dough_temp_c"),
+            note=_short(new.note, 400, "batch_note"),
+            logged_at=self.now,
+            logged_by=cook,
+        )
+
+
+def _weighed(version: Version, typed: dict[str, Typed]) -> dict[str, float]:
+    """Grams really weighed, kept only where they differ from the version's."""
+    planned = {line["id"]: line["grams"] for line in version.formula["lines"]}
+    result: dict[str, float] = {}
+    for line_id, value in typed.items():
+        if line_id not in planned:
+            raise EntryError(f"weighed.{line_id}"[:60], "That line is not in this version.")
+        grams = read_named(value, "grams", f"weighed.{line_id}")
+        if grams is not None and grams != planned[line_id]:
+            result[line_id] = grams
+    return result
+
+
+def _one(model: type[Kit], ident: int | None, where: str, missing: str) -> Kit | None:
+    if ident is None:
+        return None
+    found = model.objects.filter(pk=ident).first()
+    if found is None:
+        raise EntryError(where, f"{missing} Pick one from the list.")
+    return found
+
+
+def _next_number(dough: Dough) -> int:
+    last = Bake.objects.filter(batch__version__dough=dough).aggregate(last=Max("number"))["last"]
+    return (last or 0) + 1
+
+
+def _not_in_future(day: date, where: str, today: date) -> None:
+    if day > today + timedelta(days=1):
+        raise EntryError(where, f"{day} is in the future. Log a bake when it is out of the oven.")
+    if day.year < 1990:
+        raise EntryError(where, f"{day} is too long ago. Check the year.")
+
+
+def _short(text: str, limit: int, where: str) -> str:
+    if len(text) > limit:
+        raise EntryError(where, f"Notes have up to {limit} characters; these have {len(text)}.")
+    return text.strip()

@@ -1,0 +1,52 @@
+"""Save what is being edited: name, style, target, draft."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from django.db import transaction
+
+from dough.errors import EntryError
+from dough.formula import check_formula
+from dough.styles import style
+from kitchen.actions.base import Action, clean_name, dough_for_writing
+from kitchen.documents import DraftDoc, TargetDoc
+from kitchen.models import Dough, Oven, Tray
+
+
+@dataclass(frozen=True, kw_only=True)
+class SaveDraft(Action):
+    """Refuses a stale revision with what is there now; nothing is silently overwritten."""
+
+    dough_id: int
+    revision: int
+    name: str
+    style: str
+    draft: DraftDoc
+    target: TargetDoc
+
+    def execute(self) -> Dough:
+        cook = self.cook()
+        name = clean_name(self.name)
+        check_formula(self.draft.to_core().formula)
+        if self.style:
+            style(self.style)
+        self._check_kit()
+        with transaction.atomic():
+            dough = dough_for_writing(self.dough_id, self.revision)
+            dough.name = name
+            dough.style = self.style
+            dough.draft = self.draft.model_dump(mode="json")
+            dough.target = self.target.model_dump(mode="json")
+            dough.revision += 1
+            dough.saved_at = self.now
+            dough.saved_by = cook
+            dough.save()
+            return dough
+
+    def _check_kit(self) -> None:
+        process = self.draft.process
+        if process.oven_id is not None and not Oven.objects.filter(pk=process.oven_id).exists():
+            raise EntryError("process.oven_id", "That oven is not in this kitchen. Pick one from the list.")
+        if process.tray_id is not None and not Tray.objects.filter(pk=process.tray_id).exists():
+            raise EntryError("process.tray_id", "That tray is not in this kitchen. Pick one from the list.")

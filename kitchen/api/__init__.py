@@ -1,0 +1,17 @@
+"""The API: one router per resource; thin: parse, call an action or the core, answer.
+
+Every operation but the session needs a signed-in cook (session cookie, CSRF checked).
+"""
+
+from ninja import NinjaAPI
+from ninja.security import django_auth
+
+from kitchen.api import bakes, doughs, errors, previews, reference, session
+
+api = NinjaAPI(title="Tarte", version="1", auth=django_auth, docs_url=None, openapi_url=None)
+errors.install(api)
+api.add_router("/session", session.router)
+api.add_router("", reference.router)
+api.add_router("/preview", previews.router)
+api.add_router("/doughs", doughs.router)
+api.add_router("/doughs", bakes.router)

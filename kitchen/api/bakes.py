@@ -1,0 +1,94 @@
+"""Bakes of a dough: log one, and see them beside target and forecast."""
+
+from __future__ import annotations
+
+from datetime import date
+
+from django.http import HttpRequest
+from django.utils import timezone
+from ninja import Router
+from pydantic import Field
+
+from kitchen.actions.base import dough_for_reading
+from kitchen.actions.log_bake import BakeEntry, LogBake, NewBatch
+from kitchen.api.errors import PROBLEMS
+from kitchen.api.schemas import BakeOut, BakesOut
+from kitchen.api.views import bake_out, batch_out, latest_bakes, size_out, style_of
+from kitchen.documents import Key, Strict, TargetDoc, Typed
+from kitchen.models import Batch
+
+router = Router(tags=["bakes"])
+MAX_ID = 2**31 - 1
+
+
+class BatchIn(Strict):
+    version: int = Field(ge=0, le=MAX_ID)
+    mixed_on: date
+    weighed: dict[Key, Typed] = Field(default_factory=dict, max_length=300)
+    butter_temp_c: Typed = None
+    dough_temp_c: Typed = None
+    note: str = Field(default="", max_length=4000)
+
+
+class BakeIn(Strict):
+    """A batch that is there (batch_id) or a new one (batch). Boxes carry what was typed."""
+
+    key: str = Field(min_length=8, max_length=64)
+    batch_id: int | None = Field(default=None, ge=0, le=MAX_ID)
+    batch: BatchIn | None = None
+    replaces: int | None = Field(default=None, ge=0, le=MAX_ID)
+    baked_on: date
+    age_h: Typed = None
+    chill_h: Typed = None
+    dough_temp_c: Typed = None
+    portion_g: Typed = None
+    pieces: Typed = None
+    oven_id: int | None = Field(default=None, ge=0, le=MAX_ID)
+    tray_id: int | None = Field(default=None, ge=0, le=MAX_ID)
+    oven_c: Typed = None
+    fan: bool | None = None
+    minutes: Typed = None
+    diameters: str = Field(default="", max_length=2000)
+    heights: str = Field(default="", max_length=2000)
+    measured: dict[str, Typed] = Field(default_factory=dict, max_length=20)
+    notes: str = Field(default="", max_length=8000)
+
+
+@router.get("/{dough_id}/bakes", response={200: BakesOut, **PROBLEMS})
+def bakes(request: HttpRequest, dough_id: int) -> BakesOut:
+    """All bakes, newest first, each compared with the target and its own forecast."""
+    dough = dough_for_reading(dough_id)
+    target = TargetDoc.model_validate(dough.target).to_core()
+    style = style_of(dough)
+    batches = Batch.objects.filter(version__dough=dough).select_related("version").order_by("-number")
+    return BakesOut(
+        target=size_out(target.cookie, style, "target"),
+        bakes=[bake_out(b, target, style) for b in reversed(latest_bakes(dough))],
+        batches=[batch_out(b) for b in batches],
+    )
+
+
+@router.post("/{dough_id}/bakes", response={201: BakeOut, **PROBLEMS})
+def log(request: HttpRequest, dough_id: int, payload: BakeIn) -> tuple[int, BakeOut]:
+    """Log a bake; the same key twice logs it once."""
+    action = LogBake(
+        actor=request.user,
+        now=timezone.now(),
+        dough_id=dough_id,
+        batch_id=payload.batch_id,
+        new_batch=_new_batch(payload.batch),
+        bake=BakeEntry(
+            **payload.model_dump(exclude={"batch_id", "batch", "replaces"}),
+        ),
+        replaces_id=payload.replaces,
+    )
+    logged = action.execute()
+    dough = logged.batch.version.dough
+    return 201, bake_out(logged, TargetDoc.model_validate(dough.target).to_core(), style_of(dough))
+
+
+def _new_batch(batch: BatchIn | None) -> NewBatch | None:
+    if batch is None:
+        return None
+    values = batch.model_dump()
+    return NewBatch(version_number=values.pop("version"), **values)

@@ -1,0 +1,85 @@
+"""One shape for every error: a code, a sentence, and the fields it concerns."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from django.core.exceptions import RequestDataTooBig
+from django.http import HttpRequest, HttpResponse
+from ninja import NinjaAPI, Schema
+from ninja.errors import AuthenticationError, HttpError, ValidationError
+
+from dough.errors import EntryError, EntryErrors
+from kitchen.actions.base import MissingError, RefusedError, StaleError
+from kitchen.api.schemas import DoughOut
+from kitchen.api.views import dough_out
+
+
+class FieldError(Schema):
+    where: str
+    message: str
+
+
+class Problem(Schema):
+    """code: entry, stale, missing, refused, too_big, request. theirs is set for stale only."""
+
+    code: str
+    message: str
+    fields: list[FieldError] = []
+    theirs: DoughOut | None = None
+
+
+#: Declared on every operation, so that the contract names them.
+PROBLEMS: dict[frozenset[int], type[Problem]] = {frozenset({400, 401, 403, 404, 409, 413, 422}): Problem}
+
+
+def install(api: NinjaAPI) -> None:
+    """Turn what actions and the core raise into answers of the one shape."""
+
+    def answer(request: HttpRequest, status: int, problem: Problem) -> HttpResponse:
+        return api.create_response(request, problem, status=status)
+
+    @api.exception_handler(EntryError)
+    def entry(request: HttpRequest, exc: EntryError) -> HttpResponse:
+        field = FieldError(where=exc.where, message=exc.message)
+        return answer(request, 422, Problem(code="entry", message=exc.message, fields=[field]))
+
+    @api.exception_handler(EntryErrors)
+    def entries(request: HttpRequest, exc: EntryErrors) -> HttpResponse:
+        fields = [FieldError(where=e.where, message=e.message) for e in exc.items[:50]]
+        return answer(request, 422, Problem(code="entry", message=fields[0].message, fields=fields))
+
+    @api.exception_handler(ValidationError)
+    def invalid(request: HttpRequest, exc: ValidationError) -> HttpResponse:
+        fields = [_plain(e) for e in exc.errors[:50]]
+        message = "What was sent can't be read: " + (fields[0].message if fields else "it has the wrong form.")
+        return answer(request, 422, Problem(code="request", message=message, fields=fields))
+
+    @api.exception_handler(StaleError)
+    def stale(request: HttpRequest, exc: StaleError) -> HttpResponse:
+        return answer(request, 409, Problem(code="stale", message=str(exc), theirs=dough_out(exc.current)))
+
+    @api.exception_handler(MissingError)
+    def missing(request: HttpRequest, exc: MissingError) -> HttpResponse:
+        return answer(request, 404, Problem(code="missing", message=str(exc)))
+
+    @api.exception_handler(RefusedError)
+    def refused(request: HttpRequest, exc: RefusedError) -> HttpResponse:
+        return answer(request, 403, Problem(code="refused", message=str(exc)))
+
+    @api.exception_handler(AuthenticationError)
+    def signed_out(request: HttpRequest, exc: AuthenticationError) -> HttpResponse:
+        return answer(request, 401, Problem(code="refused", message="Sign in first."))
+
+    @api.exception_handler(RequestDataTooBig)
+    def too_big(request: HttpRequest, exc: RequestDataTooBig) -> HttpResponse:
+        return answer(request, 413, Problem(code="too_big", message="That is more than can be sent at once."))
+
+    @api.exception_handler(HttpError)
+    def http(request: HttpRequest, exc: HttpError) -> HttpResponse:
+        return answer(request, exc.status_code, Problem(code="request", message=str(exc)))
+
+
+def _plain(error: dict[str, Any]) -> FieldError:
+    where = ".".join(str(p) for p in error.get("loc", ()) if p not in ("body", "payload"))
+    return FieldError(where=where, message=f"{where or 'request'}: {error.get('msg', 'not understood')}")

@@ -1,0 +1,141 @@
+"""The stateless previews: same draft, same answer, no writes."""
+
+from __future__ import annotations
+
+from typing import Annotated, Literal
+
+from django.http import HttpRequest
+from ninja import Router
+from pydantic import Field
+
+from dough import edit
+from dough.bake import rule_of_thumb
+from dough.bake.intake import NoCase, bake_case
+from dough.balance import nearest_style
+from dough.formula import Draft
+from dough.ingredients import Role
+from dough.preview import preview
+from dough.styles import style
+from kitchen.api.errors import PROBLEMS
+from kitchen.api.schemas import EstimateOut, PreviewDetailOut, PreviewOut, WindowOut
+from kitchen.api.views import preview_out
+from kitchen.documents import CookieDoc, DraftDoc, Key, KitDoc, Strict, Typed
+
+router = Router(tags=["preview"])
+
+
+class AmountEdit(Strict):
+    op: Literal["amount"]
+    line: Key
+    text: Typed
+    unit: Literal["g", "%"] = "g"
+
+    def apply(self, draft: Draft) -> Draft:
+        return edit.set_amount(draft, self.line, self.text, self.unit)
+
+
+class RoleEdit(Strict):
+    op: Literal["role"]
+    role: Role
+    percent: float
+
+    def apply(self, draft: Draft) -> Draft:
+        return edit.set_role_percent(draft, self.role, self.percent)
+
+
+class ScaleEdit(Strict):
+    op: Literal["scale"]
+    dough: Typed
+
+    def apply(self, draft: Draft) -> Draft:
+        return edit.scale(draft, self.dough)
+
+
+class AddEdit(Strict):
+    op: Literal["add"]
+    line: Key
+    ingredient: str = Field(max_length=80)
+    step: str | None = Field(default=None, max_length=20)
+
+    def apply(self, draft: Draft) -> Draft:
+        return edit.add_line(draft, self.line, self.ingredient, self.step)
+
+
+class RemoveEdit(Strict):
+    op: Literal["remove"]
+    line: Key
+
+    def apply(self, draft: Draft) -> Draft:
+        return edit.remove_line(draft, self.line)
+
+
+class IngredientEdit(Strict):
+    op: Literal["ingredient"]
+    line: Key
+    ingredient: str = Field(max_length=80)
+
+    def apply(self, draft: Draft) -> Draft:
+        return edit.change_ingredient(draft, self.line, self.ingredient)
+
+
+class StepEdit(Strict):
+    op: Literal["step"]
+    line: Key
+    step: str = Field(max_length=20)
+
+    def apply(self, draft: Draft) -> Draft:
+        return edit.set_step(draft, self.line, self.step)
+
+
+class ProcessEdit(Strict):
+    op: Literal["process"]
+    field: str = Field(max_length=40)
+    value: bool | int | float | str | None
+
+    def apply(self, draft: Draft) -> Draft:
+        return edit.set_process(draft, self.field, self.value)
+
+
+Edit = Annotated[
+    AmountEdit | RoleEdit | ScaleEdit | AddEdit | RemoveEdit | IngredientEdit | StepEdit | ProcessEdit,
+    Field(discriminator="op"),
+]
+
+
+class PreviewIn(Strict):
+    """A draft, at most one edit to make on it, the target, and what is known of oven and tray."""
+
+    seq: int = 0
+    draft: DraftDoc
+    edit: Edit | None = None
+    target: CookieDoc = CookieDoc()
+    style: str = ""
+    kit: KitDoc = KitDoc()
+
+
+@router.post("", response={200: PreviewOut, **PROBLEMS})
+def follow(request: HttpRequest, payload: PreviewIn) -> PreviewOut:
+    """What must follow the hand: the draft with the edit made, composition, balance, point forecast."""
+    draft = payload.draft.to_core()
+    if payload.edit is not None:
+        draft = payload.edit.apply(draft)
+    wanted = payload.target.to_core()
+    chosen = style(payload.style) if payload.style else None
+    return preview_out(payload.seq, preview(draft, wanted, chosen, payload.kit.to_core()), wanted)
+
+
+@router.post("/detail", response={200: PreviewDetailOut, **PROBLEMS})
+def detail(request: HttpRequest, payload: PreviewIn) -> PreviewDetailOut:
+    """What can wait until the hand rests: the pull window and ranges."""
+    draft = payload.draft.to_core()
+    used = style(payload.style) if payload.style else nearest_style(draft.formula)
+    case = bake_case(draft, used, payload.kit.to_core()) if used else NoCase("No flour yet.")
+    if isinstance(case, NoCase):
+        return PreviewDetailOut(window=None, estimates={}, basis=case.because)
+    forecast = rule_of_thumb.forecast(case)
+    window = forecast.window
+    return PreviewDetailOut(
+        window=WindowOut.model_validate(window, from_attributes=True) if window else None,
+        estimates={k: EstimateOut(value=e.value, low=e.low, high=e.high) for k, e in forecast.estimates.items()},
+        basis=f"{forecast.method_words}; against the {forecast.reference}",
+    )

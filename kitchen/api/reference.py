@@ -1,0 +1,93 @@
+"""What the screens need once: the table, the styles, the words; and the kitchen's ovens and trays."""
+
+from __future__ import annotations
+
+from functools import cache
+
+from django.http import HttpRequest
+from ninja import Router
+
+from dough.colour import shade_hex
+from dough.formula import Method, Place, Shape, Step
+from dough.ingredients import Ingredient, Role, table
+from dough.preview import RAW_DOUGH, cookie_outline
+from dough.styles import styles
+from dough.target import ATTRIBUTES, from_style
+from kitchen.api.errors import PROBLEMS
+from kitchen.api.schemas import (
+    AttributeOut,
+    IngredientOut,
+    KitchenOut,
+    OvenOut,
+    ReferenceOut,
+    ShadeOut,
+    StyleOut,
+    TrayOut,
+)
+from kitchen.documents import TargetDoc
+from kitchen.models import Kitchen, Oven, Tray
+
+router = Router(tags=["reference"])
+SHADE_STRIP = range(84, 30, -6)
+
+
+@cache
+def reference_out() -> ReferenceOut:
+    return ReferenceOut(
+        ingredients=[_ingredient_out(i) for i in table().values()],
+        styles=[
+            StyleOut(
+                id=s.id,
+                name=s.name,
+                wanted=s.wanted,
+                target=TargetDoc.of(from_style(s)),
+                outline=list(cookie_outline(from_style(s).cookie, s)),
+            )
+            for s in styles().values()
+        ],
+        attributes=[AttributeOut.model_validate(a, from_attributes=True) for a in ATTRIBUTES],
+        shades=[ShadeOut(crust_l=v, hex=shade_hex(v)) for v in SHADE_STRIP],
+        roles=list(Role),
+        steps=list(Step),
+        methods=list(Method),
+        shapes=list(Shape),
+        places=list(Place),
+        raw_dough=RAW_DOUGH,
+    )
+
+
+def _ingredient_out(i: Ingredient) -> IngredientOut:
+    return IngredientOut(
+        id=i.id,
+        name=i.name,
+        detail=i.detail,
+        also=i.also,
+        group=i.group,
+        role=i.role,
+        source=i.source,
+        confidence=i.confidence,
+        note=i.note,
+        allergens=list(i.allergens_eu),
+        water=i.parts.water,
+        fat=i.parts.fat,
+        sugars=i.parts.sugars,
+        protein=i.parts.protein,
+    )
+
+
+@router.get("/reference", response={200: ReferenceOut, **PROBLEMS})
+def reference(request: HttpRequest) -> ReferenceOut:
+    """The ingredient table, styles, attributes and words."""
+    return reference_out()
+
+
+@router.get("/kitchen", response={200: KitchenOut, **PROBLEMS})
+def kitchen(request: HttpRequest) -> KitchenOut:
+    """The kitchen with its ovens and trays."""
+    found = Kitchen.objects.first()
+    return KitchenOut(
+        name=found.name if found else "",
+        about=found.about if found else "",
+        ovens=[OvenOut.model_validate(o, from_attributes=True) for o in Oven.objects.all()],
+        trays=[TrayOut.model_validate(t, from_attributes=True) for t in Tray.objects.all()],
+    )

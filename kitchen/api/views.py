@@ -1,0 +1,336 @@
+"""From models and the core's answers to what the API sends."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+from dough.bake import rule_of_thumb
+from dough.bake.contract import Forecast
+from dough.bake.intake import Kit, NoCase, bake_case
+from dough.balance import RoleBalance, nearest_style
+from dough.colour import shade_hex
+from dough.formula import Draft, Formula
+from dough.ingredients import table
+from dough.preview import Preview, cookie_outline
+from dough.styles import Style, styles
+from dough.target import ATTRIBUTES, Attribute, Cookie, Target, compare, is_empty
+from dough.trials.compare import side_by_side
+from kitchen.actions.base import name_of
+from kitchen.actions.freeze_version import draft_differs
+from kitchen.api.schemas import (
+    BakeOut,
+    BandOut,
+    BatchOut,
+    DoughOut,
+    EffectOut,
+    EstimateOut,
+    FigureOut,
+    ForecastOut,
+    LineOut,
+    PreviewOut,
+    ReadingOut,
+    RoleOut,
+    RowOut,
+    ShelfItem,
+    SizeOut,
+    VersionOut,
+    WeighedOut,
+    WindowOut,
+)
+from kitchen.documents import CookieDoc, DraftDoc, MeasuredDoc, TargetDoc
+from kitchen.models import Bake, Batch, Dough
+
+#: The ends of a reading's scale: scores run 0-100, crust from pale (90) to dark (30).
+CRUST_PALE, CRUST_DARK = 90.0, 30.0
+ROW_VALUES = ("target", "forecast", "bake", "from_target", "from_forecast", "within_scatter")
+
+
+def style_of(dough: Dough) -> Style | None:
+    return styles().get(dough.style)
+
+
+def latest_bakes(dough: Dough) -> list[Bake]:
+    """Bakes in order, corrected ones left out."""
+    return list(
+        Bake.objects.filter(batch__version__dough=dough, corrected_by=None)
+        .select_related("batch__version", "oven", "tray", "logged_by")
+        .order_by("number")
+    )
+
+
+def size_out(cookie: Cookie, style: Style | None, label: str) -> SizeOut:
+    return SizeOut(
+        cookie=CookieDoc.of(cookie),
+        outline=list(cookie_outline(cookie, style)),
+        hex=None if cookie.crust_l is None else shade_hex(cookie.crust_l),
+        label=label,
+    )
+
+
+def measured_cookie(bake: Bake) -> Cookie:
+    return MeasuredDoc.model_validate(bake.measured).to_core().cookie
+
+
+def dough_out(dough: Dough) -> DoughOut:
+    bakes = latest_bakes(dough)
+    last = bakes[-1] if bakes else None
+    style = style_of(dough)
+    by_version: dict[int, int] = {}
+    for bake in bakes:
+        by_version[bake.batch.version_id] = by_version.get(bake.batch.version_id, 0) + 1
+    return DoughOut(
+        id=dough.pk,
+        name=dough.name,
+        style=dough.style,
+        revision=dough.revision,
+        draft=DraftDoc.model_validate(dough.draft),
+        target=TargetDoc.model_validate(dough.target),
+        draft_parent=dough.draft_parent.number if dough.draft_parent else None,
+        draft_differs=draft_differs(dough),
+        versions=[
+            VersionOut(
+                number=v.number,
+                parent=v.parent.number if v.parent else None,
+                note=v.note,
+                kept_at=v.kept_at,
+                kept_by=name_of(v.kept_by),
+                bakes=by_version.get(v.pk, 0),
+            )
+            for v in dough.versions.select_related("parent", "kept_by")
+        ],
+        last_bake=size_out(measured_cookie(last), style, f"bake {last.number}") if last else None,
+        bakes=len(bakes),
+        saved_at=dough.saved_at,
+        saved_by=name_of(dough.saved_by),
+    )
+
+
+def shelf_item(dough: Dough) -> ShelfItem:
+    style = style_of(dough)
+    wanted = TargetDoc.model_validate(dough.target).to_core().cookie
+    bakes = latest_bakes(dough)
+    last = bakes[-1] if bakes else None
+    versions = dough.versions.count()
+    closeness = compare(measured_cookie(last), wanted) if last else None
+    return ShelfItem(
+        id=dough.pk,
+        name=dough.name,
+        style=dough.style,
+        style_name=style.name if style else "no style yet",
+        revision=dough.revision,
+        versions=versions,
+        bakes=len(bakes),
+        target=size_out(wanted, style, "target"),
+        last_bake=size_out(measured_cookie(last), style, f"bake {last.number}") if last else None,
+        closeness=_closeness_words(closeness.sentence if closeness else "", wanted, last),
+        within=closeness.within if closeness else 0,
+        compared=len(closeness.misses) if closeness else 0,
+        next=_next_words(dough, versions, len(bakes), wanted),
+        saved_at=dough.saved_at,
+    )
+
+
+def _closeness_words(sentence: str, wanted: Cookie, last: Bake | None) -> str:
+    if is_empty(wanted):
+        return "No target yet."
+    return sentence if last else "Not baked yet."
+
+
+def _next_words(dough: Dough, versions: int, bakes: int, wanted: Cookie) -> str:
+    if is_empty(wanted):
+        return "Set a target"
+    if not dough.draft.get("lines"):
+        return "Write the formula"
+    if versions == 0:
+        return "Keep a first version"
+    if draft_differs(dough):
+        return "The draft has changes to keep"
+    return "Bake it and log the result" if bakes == 0 else "Compare, then change one thing"
+
+
+def preview_out(seq: int, result: Preview, wanted: Cookie) -> PreviewOut:
+    forecast = result.forecast
+    minutes = result.draft.process.minutes
+    return PreviewOut(
+        seq=seq,
+        draft=DraftDoc.of(result.draft),
+        lines=[LineOut(id=x.id, role=x.role, percent=x.percent) for x in result.lines],
+        roles=[_role_out(r) for r in result.roles],
+        percent_note=result.percent_note,
+        figures=[FigureOut.model_validate(f, from_attributes=True) for f in result.figures],
+        style_used=result.style.name if result.style else None,
+        style_is_nearest=result.nearest,
+        forecast=forecast_out(forecast, minutes, result.style) if forecast else None,
+        no_forecast=result.no_forecast,
+        readings=[_reading_out(a, forecast, wanted) for a in ATTRIBUTES],
+        miss=_miss(result, wanted),
+        target_outline=list(result.target_outline),
+        cautions=list(result.cautions),
+    )
+
+
+def _miss(result: Preview, wanted: Cookie) -> str:
+    if result.closeness is None:
+        return result.no_forecast
+    if is_empty(wanted):
+        return "No target yet. Set one to see what is out."
+    return result.closeness.sentence
+
+
+def _role_out(r: RoleBalance) -> RoleOut:
+    top = max(r.band.high * 1.4, (r.typical or 0.0) * 1.2, 1.0) if r.band else 100.0
+    return RoleOut(
+        role=r.role,
+        line_ids=list(r.line_ids),
+        grams=r.grams.known,
+        lacks=list(r.grams.lacks),
+        percent=r.percent,
+        rail=r.rail,
+        rail_max=top,
+        band=BandOut(low=r.band.low, high=r.band.high, source=r.band.source, confidence=r.band.confidence)
+        if r.band
+        else None,
+        typical=r.typical,
+        state=r.state,
+        words=r.words,
+    )
+
+
+def forecast_out(forecast: Forecast, minutes: float | None, style: Style | None) -> ForecastOut:
+    window = forecast.window
+    return ForecastOut(
+        method=forecast.method,
+        method_words=forecast.method_words,
+        reference=forecast.reference,
+        cookie=CookieDoc.of(forecast.cookie),
+        outline=list(forecast.profile),
+        hex_rim=shade_hex(forecast.crust_l["rim"]),
+        hex_middle=shade_hex(forecast.crust_l["middle"]),
+        window=WindowOut.model_validate(window, from_attributes=True) if window else None,
+        minutes=minutes if minutes is not None else (style.minutes.typical if style else 0.0),
+        effects=[EffectOut.model_validate(e, from_attributes=True) for e in forecast.effects],
+        not_counted=list(forecast.not_counted),
+        warnings=list(forecast.warnings),
+    )
+
+
+def _reading_out(a: Attribute, forecast: Forecast | None, wanted: Cookie) -> ReadingOut:
+    estimate = forecast.estimates.get(a.key) if forecast else None
+    target = getattr(wanted, a.key)
+    reach = None if estimate is None or target is None else abs(estimate.value - target) <= a.step + 1e-9
+    return ReadingOut(
+        key=a.key,
+        label=a.label,
+        unit=a.unit,
+        digits=a.digits,
+        low_word="pale" if a.key == "crust_l" else a.low_word,
+        high_word="dark" if a.key == "crust_l" else a.high_word,
+        forecast=EstimateOut(value=estimate.value, low=estimate.low, high=estimate.high) if estimate else None,
+        target=target,
+        forecast_at=_at(a, estimate.value if estimate else None),
+        target_at=_at(a, target),
+        within_reach=reach,
+    )
+
+
+def _at(a: Attribute, value: float | None) -> float | None:
+    if value is None or a.unit == "mm":
+        return None
+    place = (CRUST_PALE - value) / (CRUST_PALE - CRUST_DARK) if a.key == "crust_l" else value / 100.0
+    return min(max(place, 0.0), 1.0)
+
+
+def batch_out(batch: Batch) -> BatchOut:
+    planned = {x["id"]: x for x in batch.version.formula["lines"]}
+    rows = table()
+    return BatchOut(
+        id=batch.pk,
+        number=batch.number,
+        version=batch.version.number,
+        mixed_on=batch.mixed_on,
+        weighed=[
+            WeighedOut(
+                line=line, name=rows[planned[line]["ingredient"]].name, planned_g=planned[line]["grams"], weighed_g=g
+            )
+            for line, g in batch.weighed.items()
+            if line in planned
+        ],
+        butter_temp_c=batch.butter_temp_c,
+        dough_temp_c=batch.dough_temp_c,
+        note=batch.note,
+    )
+
+
+def bake_forecast(bake: Bake, style: Style | None) -> Forecast | NoCase:
+    """The forecast for what was really weighed and done; what was not noted is taken from the version."""
+    draft = as_baked(bake)
+    used = style or nearest_style(draft.formula)
+    if used is None:
+        return NoCase("This version can't be forecast: its flour is unknown.")
+    kit = Kit(bake.oven.offset_k if bake.oven else None, bake.tray.conductance if bake.tray else 1.0)
+    case = bake_case(draft, used, kit)
+    return case if isinstance(case, NoCase) else rule_of_thumb.forecast(case)
+
+
+def as_baked(bake: Bake) -> Draft:
+    """The version's draft with the batch's real weights and the bake's real process put in."""
+    plan = DraftDoc.model_validate(bake.batch.version.formula).to_core()
+    lines = tuple(replace(x, grams=bake.batch.weighed.get(x.id, x.grams)) for x in plan.formula.lines)
+    real = {
+        "dough_temp_c": bake.dough_temp_c if bake.dough_temp_c is not None else bake.batch.dough_temp_c,
+        "rest_h": bake.age_h,
+        "portion_g": bake.portion_g,
+        "oven_c": bake.oven_c,
+        "fan": bake.fan,
+        "minutes": bake.minutes,
+    }
+    process = plan.process
+    for name, value in real.items():
+        if value is not None:
+            changes: dict[str, object] = {name: value}
+            process = replace(process, **changes)  # type: ignore[arg-type]
+    return Draft(Formula(lines), process)
+
+
+def bake_out(bake: Bake, target: Target, style: Style | None) -> BakeOut:
+    measured = MeasuredDoc.model_validate(bake.measured).to_core()
+    expected = bake_forecast(bake, style)
+    forecast = None if isinstance(expected, NoCase) else expected
+    comparison = side_by_side(target.cookie, forecast.cookie if forecast else None, measured.cookie)
+    process = as_baked(bake).process
+    return BakeOut(
+        id=bake.pk,
+        number=bake.number,
+        batch=batch_out(bake.batch),
+        corrects=bake.replaces_id,
+        baked_on=bake.baked_on,
+        age_h=bake.age_h,
+        chill_h=bake.chill_h,
+        dough_temp_c=bake.dough_temp_c,
+        portion_g=bake.portion_g,
+        pieces=bake.pieces,
+        oven=bake.oven.name if bake.oven else None,
+        oven_id=bake.oven_id,
+        tray=bake.tray.name if bake.tray else None,
+        tray_id=bake.tray_id,
+        oven_c=bake.oven_c,
+        fan=bake.fan,
+        minutes=bake.minutes,
+        measured=MeasuredDoc.of(measured),
+        bake_loss_pct=measured.bake_loss_pct,
+        spread_factor=measured.spread_factor,
+        notes=bake.notes,
+        logged_by=name_of(bake.logged_by),
+        size=size_out(measured.cookie, style, f"bake {bake.number}"),
+        forecast=forecast_out(forecast, process.minutes, style) if forecast else None,
+        no_forecast=expected.because if isinstance(expected, NoCase) else "",
+        rows=[
+            RowOut(
+                **{n: getattr(r.attribute, n) for n in ("key", "label", "unit", "digits")},
+                **{n: getattr(r, n) for n in ROW_VALUES},
+            )
+            for r in comparison.rows
+        ],
+        sentence=comparison.closeness.sentence,
+        rms_steps=comparison.closeness.rms_steps,
+    )

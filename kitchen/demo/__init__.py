@@ -1,0 +1,1 @@
+"""The demo kitchen, as data (lantern_row.json), put in place through the ordinary actions."""

@@ -1,0 +1,147 @@
+"""Documents as they are stored and sent, and their way to and from the core's own types."""
+
+from __future__ import annotations
+
+from typing import Annotated, Literal
+
+from ninja import Schema
+from pydantic import ConfigDict, StringConstraints
+
+from dough.bake.intake import Kit
+from dough.formula import Draft, Formula, Line, Method, Place, Process, Shape, Step
+from dough.target import Cookie, Target
+from dough.trials.measure import Measured
+
+Key = Annotated[str, StringConstraints(min_length=1, max_length=40, pattern=r"^[A-Za-z0-9_-]+$")]
+Typed = str | float | None
+"""What a cook typed into a box: text is read by dough.entry; None is unknown."""
+
+
+class Strict(Schema):
+    """No unknown keys, no NaN or infinity."""
+
+    model_config = ConfigDict(extra="forbid", allow_inf_nan=False)
+
+
+class LineDoc(Strict):
+    id: Key
+    ingredient: Key
+    ingredient_version: int = 1
+    amount: float | None = None
+    unit: Literal["g", "%"] = "g"
+    grams: float | None
+    step: Step
+
+
+class ProcessDoc(Strict):
+    method: Method = Method.CREAMED_SOFT
+    dough_temp_c: float | None = 20.0
+    rest_h: float | None = 0.0
+    rest_place: Place = Place.COUNTER
+    portion_g: float | None = None
+    shape: Shape = Shape.BALL
+    start_diameter_mm: float | None = None
+    start_thickness_mm: float | None = None
+    oven_id: int | None = None
+    oven_c: float | None = None
+    fan: bool = False
+    tray_id: int | None = None
+    minutes: float | None = None
+    bowl_loss_pct: float = 2.0
+
+
+class DraftDoc(Strict):
+    lines: list[LineDoc] = []
+    process: ProcessDoc = ProcessDoc()
+
+    def to_core(self) -> Draft:
+        lines = tuple(
+            Line(x.id, x.ingredient, x.grams, x.step, x.amount, x.unit, x.ingredient_version) for x in self.lines
+        )
+        return Draft(Formula(lines), Process(**dict(self.process)))
+
+    @classmethod
+    def of(cls, draft: Draft) -> DraftDoc:
+        return cls(
+            lines=[
+                LineDoc(
+                    id=x.id,
+                    ingredient=x.ingredient_id,
+                    ingredient_version=x.ingredient_version,
+                    amount=x.amount,
+                    unit=x.unit,
+                    grams=x.grams,
+                    step=x.step,
+                )
+                for x in draft.formula.lines
+            ],
+            process=ProcessDoc.model_validate(draft.process, from_attributes=True),
+        )
+
+
+class CookieDoc(Strict):
+    diameter_mm: float | None = None
+    height_mm: float | None = None
+    rim_crisp: float | None = None
+    middle_soft: float | None = None
+    bite_chewy: float | None = None
+    crumb_cakey: float | None = None
+    crust_l: float | None = None
+
+    def to_core(self) -> Cookie:
+        return Cookie(**self.model_dump())
+
+    @classmethod
+    def of(cls, cookie: Cookie) -> CookieDoc:
+        return cls.model_validate(cookie, from_attributes=True)
+
+
+class TargetDoc(Strict):
+    cookie: CookieDoc = CookieDoc()
+    portion_g: float | None = None
+    source: Annotated[str, StringConstraints(max_length=120)] = "not set"
+    style_id: str | None = None
+
+    def to_core(self) -> Target:
+        return Target(self.cookie.to_core(), self.portion_g, self.source, self.style_id)
+
+    @classmethod
+    def of(cls, target: Target) -> TargetDoc:
+        return cls(
+            cookie=CookieDoc.of(target.cookie),
+            portion_g=target.portion_g,
+            source=target.source,
+            style_id=target.style_id,
+        )
+
+
+class MeasuredDoc(Strict):
+    diameters_mm: list[float] = []
+    heights_mm: list[float] = []
+    mass_before_g: float | None = None
+    mass_after_g: float | None = None
+    rim_crisp: float | None = None
+    middle_soft: float | None = None
+    bite_chewy: float | None = None
+    crumb_cakey: float | None = None
+    crust_l: float | None = None
+
+    def to_core(self) -> Measured:
+        values = self.model_dump()
+        return Measured(
+            diameters_mm=tuple(values.pop("diameters_mm")), heights_mm=tuple(values.pop("heights_mm")), **values
+        )
+
+    @classmethod
+    def of(cls, measured: Measured) -> MeasuredDoc:
+        return cls.model_validate(measured, from_attributes=True)
+
+
+class KitDoc(Strict):
+    """What is known of the oven and tray in use."""
+
+    offset_k: float | None = None
+    tray_conductance: float = 1.0
+
+    def to_core(self) -> Kit:
+        return Kit(self.offset_k, self.tray_conductance)

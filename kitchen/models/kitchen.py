@@ -1,0 +1,45 @@
+"""The kitchen, its ovens and trays. One kitchen per installation."""
+
+from __future__ import annotations
+
+from django.db import models
+
+
+class Kitchen(models.Model):
+    """The one kitchen of this installation."""
+
+    name = models.CharField(max_length=80)
+    about = models.CharField(max_length=300, blank=True)
+
+    def __str__(self) -> str:
+        return self.name
+
+
+class Oven(models.Model):
+    """An oven. offset_k is what it really does minus what it is set to; null when nobody has measured it."""
+
+    name = models.CharField(max_length=80)
+    fan = models.BooleanField(default=False)
+    offset_k = models.FloatField(null=True, blank=True)
+    offset_from = models.CharField(max_length=120, blank=True)
+
+    class Meta:
+        ordering = ["id"]
+
+    def __str__(self) -> str:
+        return self.name
+
+
+class Tray(models.Model):
+    """A tray with its liner. conductance is relative to a light aluminium sheet with paper (a guess, L)."""
+
+    name = models.CharField(max_length=80)
+    conductance = models.FloatField(default=1.0)
+    width_mm = models.FloatField(null=True, blank=True)
+    depth_mm = models.FloatField(null=True, blank=True)
+
+    class Meta:
+        ordering = ["id"]
+
+    def __str__(self) -> str:
+        return self.name

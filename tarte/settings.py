@@ -1,0 +1,130 @@
+"""Django settings: few, and each with its reason.
+
+Environment: TARTE_DATA (where the database and the secret key live), TARTE_DEMO=1 (demo kitchen,
+signs the demo cook in on loopback), TARTE_DEBUG=1 (development), TARTE_HOSTS (extra host names).
+"""
+
+import os
+from pathlib import Path
+
+from django.core.management.utils import get_random_secret_key
+
+ROOT = Path(__file__).resolve().parent.parent
+DATA = Path(os.environ.get("TARTE_DATA", ROOT / ".tarte" / "kitchen"))
+DATA.mkdir(parents=True, exist_ok=True)
+
+DEBUG = os.environ.get("TARTE_DEBUG") == "1"
+DEMO = os.environ.get("TARTE_DEMO") == "1"
+DEMO_COOK = "demo"
+
+
+def _secret_key() -> str:
+    """A key made once and kept with the data, so that sessions outlive a restart."""
+    path = DATA / "secret-key"
+    if not path.exists():
+        path.touch(mode=0o600)
+        path.write_text(get_random_secret_key(), encoding="ascii")
+    return path.read_text(encoding="ascii")
+
+
+SECRET_KEY = _secret_key()
+LOOPBACK = ["127.0.0.1", "localhost", "[::1]"]
+# Demo mode signs people in without a password, so it answers to loopback names only.
+ALLOWED_HOSTS = LOOPBACK + ([] if DEMO else os.environ.get("TARTE_HOSTS", "").split())
+
+INSTALLED_APPS = [
+    "django.contrib.auth",
+    "django.contrib.contenttypes",
+    "django.contrib.sessions",
+    "axes",
+    "ninja",
+    "kitchen",
+]
+MIDDLEWARE = [
+    "django.middleware.security.SecurityMiddleware",
+    "whitenoise.middleware.WhiteNoiseMiddleware",
+    "csp.middleware.CSPMiddleware",
+    "django.contrib.sessions.middleware.SessionMiddleware",
+    "django.middleware.common.CommonMiddleware",
+    "django.middleware.csrf.CsrfViewMiddleware",
+    "django.contrib.auth.middleware.AuthenticationMiddleware",
+    "django.middleware.clickjacking.XFrameOptionsMiddleware",
+    "axes.middleware.AxesMiddleware",
+]
+ROOT_URLCONF = "tarte.urls"
+ASGI_APPLICATION = "tarte.asgi.application"
+TEMPLATES: list[dict[str, object]] = []
+
+DATABASES = {
+    "default": {
+        "ENGINE": "django.db.backends.sqlite3",
+        "NAME": DATA / "kitchen.sqlite3",
+        # Open transactions live in actions: ATOMIC_REQUESTS would make every read take the write lock.
+        "OPTIONS": {
+            "timeout": 20,
+            "transaction_mode": "IMMEDIATE",
+            # FULL: a bake log must survive a pulled plug.
+            "init_command": "PRAGMA journal_mode=WAL; PRAGMA synchronous=FULL; PRAGMA foreign_keys=ON;",
+        },
+    }
+}
+DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
+
+AUTHENTICATION_BACKENDS = [
+    "axes.backends.AxesStandaloneBackend",
+    "django.contrib.auth.backends.ModelBackend",
+]
+PASSWORD_HASHERS = ["django.contrib.auth.hashers.Argon2PasswordHasher"]
+AUTH_PASSWORD_VALIDATORS = [
+    {"NAME": "django.contrib.auth.password_validation.MinimumLengthValidator", "OPTIONS": {"min_length": 10}},
+    {"NAME": "django.contrib.auth.password_validation.CommonPasswordValidator"},
+]
+AXES_FAILURE_LIMIT = 8
+AXES_COOLOFF_TIME = 0.25  # hours
+AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
+AXES_VERBOSE = False
+
+SESSION_COOKIE_HTTPONLY = True
+SESSION_COOKIE_SAMESITE = "Lax"
+CSRF_COOKIE_SAMESITE = "Lax"
+SECURE_CONTENT_TYPE_NOSNIFF = True
+SECURE_REFERRER_POLICY = "same-origin"
+X_FRAME_OPTIONS = "DENY"
+CONTENT_SECURITY_POLICY = {
+    "DIRECTIVES": {
+        "default-src": ["'none'"],
+        "script-src": ["'self'"],
+        "style-src": ["'self'"],
+        "img-src": ["'self'", "data:"],
+        "font-src": ["'self'"],
+        "connect-src": ["'self'"],
+        "form-action": ["'self'"],
+        "base-uri": ["'none'"],
+        "frame-ancestors": ["'none'"],
+    }
+}
+DATA_UPLOAD_MAX_MEMORY_SIZE = 1_000_000
+
+LANGUAGE_CODE = "en-gb"
+TIME_ZONE = "UTC"
+USE_TZ = True
+
+WEB = ROOT / "web" / "dist"
+STATIC_URL = "/static/"
+STATIC_ROOT = DATA / "static"
+STATIC_ROOT.mkdir(exist_ok=True)
+WHITENOISE_ROOT = WEB if WEB.is_dir() else None
+
+
+def _immutable(path: str, url: str) -> bool:
+    """Built files under /assets/ carry a hash in their name and never change."""
+    return url.startswith("/assets/")
+
+
+WHITENOISE_IMMUTABLE_FILE_TEST = _immutable
+LOGGING = {
+    "version": 1,
+    "disable_existing_loggers": False,
+    "handlers": {"console": {"class": "logging.StreamHandler"}},
+    "root": {"handlers": ["console"], "level": "WARNING"},
+}
