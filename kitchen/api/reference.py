@@ -24,6 +24,7 @@ from kitchen.api.schemas import (
     StyleOut,
     TrayOut,
 )
+from kitchen.api.views import points
 from kitchen.documents import TargetDoc
 from kitchen.models import Kitchen, Oven, Tray
 
@@ -41,7 +42,7 @@ def reference_out() -> ReferenceOut:
                 name=s.name,
                 wanted=s.wanted,
                 target=TargetDoc.of(from_style(s)),
-                outline=list(cookie_outline(from_style(s).cookie, s)),
+                outline=points(cookie_outline(from_style(s).cookie, s)),
             )
             for s in styles().values()
         ],

@@ -10,7 +10,8 @@ from dough.formula import Method, Place, Shape, Step
 from dough.ingredients import Confidence, Role
 from kitchen.documents import CookieDoc, DraftDoc, MeasuredDoc, TargetDoc
 
-Point = tuple[float, float]
+Point = list[float]
+"""x and y in mm: from the middle, and of height."""
 
 
 class PersonOut(Schema):
@@ -262,6 +263,7 @@ class PreviewOut(Schema):
     readings: list[ReadingOut]
     miss: str
     target_outline: list[Point]
+    oven_marks: str
     cautions: list[str]
 
 

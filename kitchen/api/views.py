@@ -11,6 +11,7 @@ from dough.balance import RoleBalance, nearest_style
 from dough.colour import shade_hex
 from dough.formula import Draft, Formula
 from dough.ingredients import table
+from dough.oven import marks
 from dough.preview import Preview, cookie_outline
 from dough.styles import Style, styles
 from dough.target import ATTRIBUTES, Attribute, Cookie, Target, compare, is_empty
@@ -58,10 +59,14 @@ def latest_bakes(dough: Dough) -> list[Bake]:
     )
 
 
+def points(outline: tuple[tuple[float, float], ...]) -> list[list[float]]:
+    return [list(p) for p in outline]
+
+
 def size_out(cookie: Cookie, style: Style | None, label: str) -> SizeOut:
     return SizeOut(
         cookie=CookieDoc.of(cookie),
-        outline=list(cookie_outline(cookie, style)),
+        outline=points(cookie_outline(cookie, style)),
         hex=None if cookie.crust_l is None else shade_hex(cookie.crust_l),
         label=label,
     )
@@ -164,7 +169,8 @@ def preview_out(seq: int, result: Preview, wanted: Cookie) -> PreviewOut:
         no_forecast=result.no_forecast,
         readings=[_reading_out(a, forecast, wanted) for a in ATTRIBUTES],
         miss=_miss(result, wanted),
-        target_outline=list(result.target_outline),
+        target_outline=points(result.target_outline),
+        oven_marks=marks(result.draft.process.oven_c, result.draft.process.fan),
         cautions=list(result.cautions),
     )
 
@@ -203,7 +209,7 @@ def forecast_out(forecast: Forecast, minutes: float | None, style: Style | None)
         method_words=forecast.method_words,
         reference=forecast.reference,
         cookie=CookieDoc.of(forecast.cookie),
-        outline=list(forecast.profile),
+        outline=points(forecast.profile),
         hex_rim=shade_hex(forecast.crust_l["rim"]),
         hex_middle=shade_hex(forecast.crust_l["middle"]),
         window=WindowOut.model_validate(window, from_attributes=True) if window else None,

@@ -1,0 +1,223 @@
+<script setup lang="ts">
+import { useEventListener } from '@vueuse/core'
+import { computed, provide, ref, watch } from 'vue'
+import { useRoute } from 'vue-router'
+import { words } from '@/api/client'
+import { useKitchen } from '@/api/queries'
+import CookieColumn from '@/cookie/CookieColumn.vue'
+import { clock } from '@/ui/format'
+import TopBar from '@/ui/TopBar.vue'
+import { doughKey } from './key'
+import KeepDialog from './KeepDialog.vue'
+import StaleNotice from './StaleNotice.vue'
+import { useDough } from './useDough'
+
+const route = useRoute()
+const id = computed(() => Number(route.params['id']))
+const { data: kitchen } = useKitchen()
+
+const dough = useDough(id, (draft) => ({
+  offset_k: kitchen.value?.ovens.find((o) => o.id === draft.process?.oven_id)?.offset_k ?? null,
+  tray_conductance: kitchen.value?.trays.find((t) => t.id === draft.process?.tray_id)?.conductance ?? 1,
+}))
+provide(doughKey, dough)
+
+const { work, record, preview, saveState, general, canUndo, canRedo } = dough
+const failed = ref('')
+const keeping = ref(false)
+const lastBake = computed(() => record.value?.last_bake ?? null)
+const nextVersion = computed(() => (record.value?.versions.at(-1)?.number ?? 0) + 1)
+const from = computed(() => {
+  const r = record.value
+  if (!r) return ''
+  if (r.draft_parent === null) return 'draft, no version yet'
+  return r.draft_differs || saveState.value === 'dirty'
+    ? `draft from version ${r.draft_parent}`
+    : `version ${r.draft_parent}`
+})
+const findings = computed(
+  () => (preview.value?.roles ?? []).filter((r) => ['low', 'high'].includes(r.state)).length,
+)
+const saved = computed(() => {
+  const at = record.value ? clock(record.value.saved_at) : ''
+  return {
+    saved: `saved ${at}`,
+    dirty: 'saving soon',
+    saving: 'saving …',
+    stale: '▲ not saved: changed elsewhere',
+    failed: '▲ not saved: trying again',
+  }[saveState.value]
+})
+
+watch(id, open, { immediate: true })
+
+async function open(): Promise<void> {
+  failed.value = ''
+  try {
+    await dough.open()
+  } catch (error) {
+    failed.value = words(error)
+  }
+}
+
+useEventListener(window, 'keydown', (event: KeyboardEvent) => {
+  if (!(event.ctrlKey || event.metaKey) || event.altKey) return
+  const key = event.key.toLowerCase()
+  const typing = event.target instanceof HTMLTextAreaElement
+  if (typing || keeping.value) return
+  if (key === 'z' || key === 'y') {
+    event.preventDefault()
+    ;(document.activeElement as HTMLElement | null)?.blur()
+    if (key === 'y' || event.shiftKey) dough.redo()
+    else dough.undo()
+  }
+})
+
+function rename(event: Event): void {
+  const name = (event.target as HTMLInputElement).value.trim()
+  if (name !== '' && name !== work.value?.name) dough.change({ name })
+  else (event.target as HTMLInputElement).value = work.value?.name ?? ''
+}
+</script>
+
+<template>
+  <TopBar>
+    <template v-if="work">
+      <h1 class="visually-hidden">{{ work.name }}</h1>
+      <input class="name" aria-label="Name of the dough" maxlength="80" :value="work.name" @change="rename" />
+      <span class="small-words">{{ from }}</span>
+    </template>
+    <template #actions>
+      <span v-if="work" class="small-words state" role="status" :class="saveState">{{ saved }}</span>
+      <BButton size="sm" variant="outline-primary" :disabled="!canUndo" title="Ctrl+Z" @click="dough.undo"
+        >Undo</BButton
+      >
+      <BButton
+        size="sm"
+        variant="outline-primary"
+        :disabled="!canRedo"
+        title="Ctrl+Shift+Z"
+        @click="dough.redo"
+      >
+        Redo
+      </BButton>
+      <BButton size="sm" variant="primary" :disabled="!work" @click="keeping = true">
+        Keep as version {{ nextVersion }}
+      </BButton>
+    </template>
+  </TopBar>
+  <nav class="stages" aria-label="Stages">
+    <RouterLink :to="{ name: 'target' }">Target</RouterLink>
+    <RouterLink :to="{ name: 'formula' }">
+      Formula
+      <span v-if="findings" class="count" :title="`${findings} outside the usual range`">{{ findings }}</span>
+    </RouterLink>
+    <RouterLink :to="{ name: 'results' }">
+      Results <span v-if="record?.bakes" class="count">{{ record.bakes }}</span>
+    </RouterLink>
+  </nav>
+  <main id="main" class="frame">
+    <div v-if="failed" class="panel p-4" role="alert">
+      <h2 class="h3">{{ failed }}</h2>
+      <BButton variant="primary" @click="open">Try again</BButton>
+      <RouterLink class="ms-3" :to="{ name: 'shelf' }">Back to the shelf</RouterLink>
+    </div>
+    <template v-else-if="work">
+      <CookieColumn :preview="preview" :target="work.target.cookie" :last-bake="lastBake" />
+      <div class="work">
+        <StaleNotice v-if="saveState === 'stale'" />
+        <p v-if="general" class="notice panel alert-words" role="alert">▲ {{ general }}</p>
+        <RouterView />
+      </div>
+    </template>
+    <p v-else class="p-4">Opening …</p>
+  </main>
+  <KeepDialog v-if="work" v-model="keeping" :number="nextVersion" />
+</template>
+
+<style scoped>
+.name {
+  font-weight: 650;
+  font-size: 1.125rem;
+  color: var(--ink);
+  background: none;
+  border: 1px solid transparent;
+  border-radius: 4px;
+  padding: 1px 6px;
+  width: 19rem;
+  max-width: 60vw;
+  field-sizing: content;
+  min-width: 8rem;
+}
+.name:hover,
+.name:focus {
+  border-color: var(--graph-strong);
+}
+.state {
+  white-space: nowrap;
+}
+.state.stale,
+.state.failed {
+  color: var(--alert);
+  font-weight: 650;
+}
+.stages {
+  display: flex;
+  gap: 2px;
+  padding: 0 16px;
+  background: var(--enamel);
+  border-bottom: 1px solid var(--rule);
+}
+.stages a {
+  padding: 7px 14px 8px;
+  color: var(--ink);
+  font-weight: 600;
+  border-bottom: 3px solid transparent;
+}
+.stages a.router-link-active {
+  color: var(--cobalt);
+  border-bottom-color: var(--cobalt);
+}
+.count {
+  font-size: 0.8125rem;
+  background: var(--cobalt-wash);
+  color: var(--ink);
+  border-radius: 8px;
+  padding: 0 6px;
+}
+.frame {
+  display: grid;
+  grid-template-columns: 330px minmax(0, 1fr);
+  gap: 14px;
+  padding: 12px 16px;
+  height: calc(100% - 48px - 39px);
+  min-height: 520px;
+}
+.frame > * {
+  min-height: 0;
+}
+.work {
+  display: flex;
+  flex-direction: column;
+  gap: 8px;
+  min-width: 0;
+}
+.work > :last-child {
+  flex: 1;
+  min-height: 0;
+}
+.notice {
+  margin: 0;
+  padding: 6px 12px;
+}
+@media (max-width: 900px) {
+  .frame {
+    grid-template-columns: minmax(0, 1fr);
+    height: auto;
+    padding: 8px;
+  }
+  .stages {
+    padding: 0 6px;
+  }
+}
+</style>

@@ -1,0 +1,44 @@
+<script setup lang="ts">
+import { ref, watch } from 'vue'
+import { words } from '@/api/client'
+import { theDough } from './key'
+
+defineProps<{ number: number }>()
+const open = defineModel<boolean>({ required: true })
+
+const dough = theDough()
+const note = ref('')
+const problem = ref('')
+const busy = ref(false)
+
+watch(open, () => (problem.value = ''))
+
+async function keep(): Promise<void> {
+  busy.value = true
+  problem.value = ''
+  try {
+    await dough.keep(note.value)
+    note.value = ''
+    open.value = false
+  } catch (error) {
+    problem.value = words(error)
+  } finally {
+    busy.value = false
+  }
+}
+</script>
+
+<template>
+  <BModal v-model="open" :title="`Keep as version ${number}`" no-footer focus="keep-note">
+    <p>A version is never edited again. The draft goes on from it.</p>
+    <BForm @submit.prevent="keep">
+      <label class="form-label" for="keep-note">What does it try or change?</label>
+      <BFormTextarea id="keep-note" v-model="note" rows="3" maxlength="400" autofocus />
+      <p v-if="problem" class="alert-words mt-2" role="alert">▲ {{ problem }}</p>
+      <div class="mt-3 d-flex gap-2 justify-content-end">
+        <BButton variant="outline-primary" @click="open = false">Not yet</BButton>
+        <BButton type="submit" variant="primary" :disabled="busy">Keep version {{ number }}</BButton>
+      </div>
+    </BForm>
+  </BModal>
+</template>

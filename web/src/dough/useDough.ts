@@ -1,0 +1,323 @@
+import { computed, onScopeDispose, reactive, ref, shallowRef, type Ref } from 'vue'
+import { useQueryClient } from '@tanstack/vue-query'
+import { ApiError, client, data, type Schemas } from '@/api/client'
+
+export type Draft = Schemas['DraftDoc']
+export type Target = Schemas['TargetDoc']
+export type Preview = Schemas['PreviewOut']
+export type Dough = Schemas['DoughOut']
+export type Edit = NonNullable<Schemas['PreviewIn']['edit']>
+
+/** What is being edited on this screen, whole. */
+export interface Work {
+  name: string
+  style: string
+  draft: Draft
+  target: Target
+}
+
+export type SaveState = 'saved' | 'dirty' | 'saving' | 'stale' | 'failed'
+
+interface Job {
+  edit: Edit | null
+  /** The draft to edit; the current one when null. A drag edits the draft it began with. */
+  base: Draft | null
+  passing: boolean
+  done: (ok: boolean) => void
+}
+
+const SAVE_AFTER_MS = 500
+const RETRY_AFTER_MS = 4000
+const HISTORY = 200
+
+/**
+ * The working copy of one dough: edits go to the server's preview one at a time and come back as the
+ * new draft; saves follow when the hand rests and carry the revision they were based on.
+ *
+ * Usage: `const dough = useDough(id); await dough.open(); dough.edit({ op: 'amount', ... })`
+ */
+export function useDough(id: Ref<number>, kit: (draft: Draft) => Schemas['KitDoc']) {
+  const queryClient = useQueryClient()
+  const record = shallowRef<Dough | null>(null)
+  const work = shallowRef<Work | null>(null)
+  const preview = shallowRef<Preview | null>(null)
+  const problems = reactive<Record<string, string>>({})
+  const general = ref('')
+  const saveState = ref<SaveState>('saved')
+  const theirs = shallowRef<Dough | null>(null)
+  const past = shallowRef<Work[]>([])
+  const future = shallowRef<Work[]>([])
+
+  const queue: Job[] = []
+  let running = false
+  let seq = 0
+  let revision = 0
+  let saveTimer: ReturnType<typeof setTimeout> | undefined
+  let saving: Promise<void> | null = null
+  let changes = 0
+
+  async function open(): Promise<void> {
+    take(await data(client.GET('/api/doughs/{dough_id}', { params: { path: { dough_id: id.value } } })))
+    await ask(null)
+  }
+
+  function take(dough: Dough): void {
+    record.value = dough
+    revision = dough.revision
+    work.value = { name: dough.name, style: dough.style, draft: dough.draft, target: dough.target }
+    past.value = []
+    future.value = []
+    saveState.value = 'saved'
+    theirs.value = null
+  }
+
+  /** Make one edit; true when it was taken, false when a sentence was put at the field. */
+  function edit(change: Edit, options: { passing?: boolean; base?: Draft } = {}): Promise<boolean> {
+    return ask(change, options)
+  }
+
+  function ask(change: Edit | null, options: { passing?: boolean; base?: Draft } = {}): Promise<boolean> {
+    return new Promise((done) => {
+      const passing = options.passing ?? false
+      // While dragging, only the newest question matters.
+      for (let i = queue.length - 1; i >= 0; i--) {
+        if (queue[i]?.passing) queue.splice(i, 1)[0]?.done(false)
+      }
+      queue.push({ edit: change, base: options.base ?? null, passing, done })
+      void run()
+    })
+  }
+
+  async function run(): Promise<void> {
+    if (running) return
+    running = true
+    while (queue.length > 0) {
+      const job = queue.shift()
+      if (job) job.done(await answer(job))
+    }
+    running = false
+  }
+
+  async function answer(job: Job): Promise<boolean> {
+    const before = work.value
+    if (before === null) return false
+    const asked = ++seq
+    performance.mark('tarte:ask')
+    try {
+      const result = await data(
+        client.POST('/api/preview', {
+          body: {
+            seq: asked,
+            draft: job.base ?? before.draft,
+            edit: job.edit,
+            target: before.target.cookie ?? {},
+            style: before.style,
+            kit: kit(before.draft),
+          },
+        }),
+      )
+      clearProblems()
+      // Name, style or target may have changed while the answer was on its way: keep those.
+      const now = work.value ?? before
+      preview.value = result
+      if (job.edit !== null) {
+        work.value = { ...now, draft: result.draft }
+        if (!job.passing) {
+          remember(job.base ? { ...before, draft: job.base } : before)
+          changed()
+        }
+      }
+      requestAnimationFrame(() => performance.measure('tarte:redraw', 'tarte:ask'))
+      return true
+    } catch (error) {
+      report(error)
+      return false
+    }
+  }
+
+  function report(error: unknown): void {
+    clearProblems()
+    if (!(error instanceof ApiError)) throw error
+    const fields = error.byField
+    Object.assign(problems, fields)
+    if (Object.keys(fields).length === 0) general.value = error.message
+  }
+
+  function clearProblems(): void {
+    for (const key of Object.keys(problems)) Reflect.deleteProperty(problems, key)
+    general.value = ''
+  }
+
+  /** Change name, style or target; the draft only changes by edits. */
+  function change(
+    part: Partial<Omit<Work, 'draft'>>,
+    options: { passing?: boolean; from?: Work } = {},
+  ): void {
+    const before = work.value
+    if (before === null) return
+    work.value = { ...before, ...part }
+    if (!options.passing) {
+      remember(options.from ?? before)
+      changed()
+    }
+    void ask(null, { passing: options.passing ?? false })
+  }
+
+  /** Replace the draft with another as a whole, for instance a version's. */
+  function replaceDraft(draft: Draft): void {
+    const before = work.value
+    if (before === null) return
+    remember(before)
+    work.value = { ...before, draft }
+    changed()
+    void ask(null)
+  }
+
+  function remember(state: Work): void {
+    past.value = [...past.value.slice(-HISTORY + 1), state]
+    future.value = []
+  }
+
+  function step(from: Ref<Work[]>, to: Ref<Work[]>): void {
+    const state = from.value.at(-1)
+    if (state === undefined || work.value === null) return
+    from.value = from.value.slice(0, -1)
+    to.value = [...to.value, work.value]
+    work.value = state
+    changed()
+    void ask(null)
+  }
+
+  function changed(): void {
+    changes += 1
+    if (saveState.value !== 'stale') {
+      saveState.value = 'dirty'
+      planSave(SAVE_AFTER_MS)
+    }
+  }
+
+  function planSave(after: number): void {
+    clearTimeout(saveTimer)
+    saveTimer = setTimeout(() => void save(), after)
+  }
+
+  /** Save now what is not saved yet; resolves when the server has it or has refused it. */
+  async function save(): Promise<void> {
+    clearTimeout(saveTimer)
+    if (saving !== null) await saving
+    if (saveState.value === 'saved' || saveState.value === 'stale') return
+    saving = send()
+    await saving
+    saving = null
+  }
+
+  async function send(): Promise<void> {
+    const sent = work.value
+    if (sent === null) return
+    const at = changes
+    saveState.value = 'saving'
+    try {
+      const saved = await data(
+        client.PUT('/api/doughs/{dough_id}/draft', {
+          params: { path: { dough_id: id.value } },
+          body: { revision, ...sent },
+        }),
+      )
+      revision = saved.revision
+      record.value = saved
+      saveState.value = changes === at ? 'saved' : 'dirty'
+      if (changes !== at) planSave(SAVE_AFTER_MS)
+      void queryClient.invalidateQueries({ queryKey: ['shelf'] })
+      void queryClient.invalidateQueries({ queryKey: ['bakes'] })
+    } catch (error) {
+      if (!(error instanceof ApiError)) throw error
+      if (error.problem.code === 'stale') {
+        saveState.value = 'stale'
+        theirs.value = error.problem.theirs ?? null
+        return
+      }
+      saveState.value = 'failed'
+      if (error.unreachable) planSave(RETRY_AFTER_MS)
+      else report(error)
+    }
+  }
+
+  /** After a stale write: go on with what is on the server. */
+  function takeTheirs(): void {
+    if (theirs.value === null) return
+    take(theirs.value)
+    void ask(null)
+  }
+
+  /** After a stale write: keep this screen's draft and save it over the newer one, knowingly. */
+  async function keepMine(): Promise<void> {
+    if (theirs.value === null) return
+    revision = theirs.value.revision
+    theirs.value = null
+    saveState.value = 'dirty'
+    await save()
+  }
+
+  /** Keep the draft as a version. Throws ApiError when it is refused. */
+  async function keep(note: string): Promise<Dough> {
+    await save()
+    if (saveState.value !== 'saved') {
+      throw new ApiError(0, {
+        code: 'request',
+        message: 'The draft is not saved yet; try again in a moment.',
+        fields: [],
+      })
+    }
+    const kept = await data(
+      client.POST('/api/doughs/{dough_id}/versions', {
+        params: { path: { dough_id: id.value } },
+        body: { revision, note },
+      }),
+    )
+    record.value = kept
+    revision = kept.revision
+    void queryClient.invalidateQueries({ queryKey: ['shelf'] })
+    return kept
+  }
+
+  function leave(): void {
+    if (document.visibilityState === 'hidden') void save()
+  }
+  document.addEventListener('visibilitychange', leave)
+  const guard = (event: BeforeUnloadEvent): void => {
+    if (saveState.value !== 'saved') event.preventDefault()
+  }
+  window.addEventListener('beforeunload', guard)
+  onScopeDispose(() => {
+    document.removeEventListener('visibilitychange', leave)
+    window.removeEventListener('beforeunload', guard)
+    void save()
+  })
+
+  return {
+    id,
+    record,
+    work,
+    preview,
+    problems,
+    general,
+    saveState,
+    theirs,
+    open,
+    edit,
+    change,
+    replaceDraft,
+    save,
+    keep,
+    takeTheirs,
+    keepMine,
+    undo: () => step(past, future),
+    redo: () => step(future, past),
+    canUndo: computed(() => past.value.length > 0),
+    canRedo: computed(() => future.value.length > 0),
+    problemAt: (where: string): string => problems[where] ?? '',
+    clearProblems,
+  }
+}
+
+export type DoughWork = ReturnType<typeof useDough>

@@ -1,0 +1,19 @@
+import { createRouter, createWebHistory } from 'vue-router'
+
+export const router = createRouter({
+  history: createWebHistory(),
+  routes: [
+    { path: '/', name: 'shelf', component: () => import('./shelf/ShelfPage.vue') },
+    {
+      path: '/dough/:id(\\d+)',
+      component: () => import('./dough/DoughPage.vue'),
+      children: [
+        { path: '', redirect: { name: 'formula' } },
+        { path: 'target', name: 'target', component: () => import('./stages/target/TargetStage.vue') },
+        { path: 'formula', name: 'formula', component: () => import('./stages/formula/FormulaStage.vue') },
+        { path: 'results', name: 'results', component: () => import('./stages/results/ResultsStage.vue') },
+      ],
+    },
+    { path: '/:rest(.*)*', name: 'lost', component: () => import('./shelf/LostPage.vue') },
+  ],
+})

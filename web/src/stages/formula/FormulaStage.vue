@@ -1,0 +1,161 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { useReference } from '@/api/queries'
+import { theDough } from '@/dough/key'
+import AddLineDialog from './AddLineDialog.vue'
+import FigureStrip from './FigureStrip.vue'
+import ProcessStrip from './ProcessStrip.vue'
+import RoleGroup from './RoleGroup.vue'
+import ScaleBox from './ScaleBox.vue'
+
+const dough = theDough()
+const { work, preview, record } = dough
+const { data: reference } = useReference()
+
+const adding = ref(false)
+/** The line whose ingredient is being changed; null while adding a new one. */
+const replacing = ref<string | null>(null)
+
+const lines = computed(() => new Map((work.value?.draft.lines ?? []).map((x) => [x.id, x] as const)))
+const percents = computed(() => new Map((preview.value?.lines ?? []).map((x) => [x.id, x.percent] as const)))
+const toppings = computed(() =>
+  (work.value?.draft.lines ?? []).filter((x) => x.step === 'top' || x.step === 'finish').map((x) => x.id),
+)
+const empty = computed(() => (work.value?.draft.lines?.length ?? 0) === 0)
+const styleName = computed(
+  () => reference.value?.styles.find((s) => s.id === work.value?.style)?.name ?? 'No style',
+)
+
+function newId(): string {
+  const used = new Set(lines.value.keys())
+  let n = lines.value.size + 1
+  while (used.has(`l${n}`)) n += 1
+  return `l${n}`
+}
+
+async function chosen(ingredient: string): Promise<void> {
+  const target = replacing.value
+  adding.value = false
+  if (target !== null) {
+    replacing.value = null
+    await dough.edit({ op: 'ingredient', line: target, ingredient })
+    return
+  }
+  const line = newId()
+  if (await dough.edit({ op: 'add', line, ingredient })) {
+    requestAnimationFrame(() =>
+      document.querySelector<HTMLInputElement>(`[data-line="${line}"] input`)?.focus(),
+    )
+  }
+}
+
+function replace(line: string): void {
+  replacing.value = line
+  adding.value = true
+}
+function add(): void {
+  replacing.value = null
+  adding.value = true
+}
+</script>
+
+<template>
+  <section class="formula panel" aria-label="Formula">
+    <header>
+      <h2>Formula</h2>
+      <label class="style">
+        <span class="small-words">bands for</span>
+        <select
+          class="form-select form-select-sm"
+          :value="work?.style"
+          aria-label="Style whose usual ranges are shown"
+          @change="dough.change({ style: ($event.target as HTMLSelectElement).value })"
+        >
+          <option value="">no style</option>
+          <option v-for="s in reference?.styles ?? []" :key="s.id" :value="s.id">{{ s.name }}</option>
+        </select>
+      </label>
+      <span class="push" />
+      <ScaleBox />
+      <BButton size="sm" variant="outline-primary" @click="add">Add line</BButton>
+    </header>
+    <div class="lines">
+      <p v-if="preview?.percent_note" class="alert-words note">▲ {{ preview.percent_note }}</p>
+      <div v-if="empty" class="nothing">
+        <p><b>An empty page.</b> Start with the flour: every percentage is taken on it.</p>
+        <BButton variant="primary" @click="add">Add the first line</BButton>
+      </div>
+      <RoleGroup
+        v-for="r in preview?.roles ?? []"
+        :key="r.role"
+        :role="r"
+        :lines="lines"
+        :percents="percents"
+        :style-name="styleName"
+        @replace="replace"
+        @add="add"
+      />
+      <RoleGroup
+        v-if="toppings.length"
+        :role="null"
+        :extra="toppings"
+        :lines="lines"
+        :percents="percents"
+        :style-name="styleName"
+        @replace="replace"
+        @add="add"
+      />
+    </div>
+    <ProcessStrip />
+    <FigureStrip :figures="preview?.figures ?? []" />
+    <AddLineDialog v-model="adding" :replacing="replacing !== null" @chosen="chosen" />
+    <span class="visually-hidden">{{ record?.versions.length }} versions kept</span>
+  </section>
+</template>
+
+<style scoped>
+.formula {
+  display: flex;
+  flex-direction: column;
+}
+header {
+  display: flex;
+  align-items: center;
+  gap: 12px;
+  padding: 6px 14px;
+  border-bottom: 1px solid var(--rule);
+}
+h2 {
+  font-size: 1.125rem;
+  margin: 0;
+}
+.style {
+  display: flex;
+  align-items: center;
+  gap: 6px;
+}
+.style select {
+  width: auto;
+}
+.push {
+  flex: 1;
+}
+.lines {
+  flex: 1;
+  min-height: 0;
+  overflow-y: auto;
+  padding: 2px 14px 8px;
+}
+.note {
+  margin: 6px 0;
+}
+.nothing {
+  padding: 2.5rem 1rem;
+  text-align: center;
+}
+@media (max-width: 700px) {
+  header {
+    flex-wrap: wrap;
+  }
+}
+</style>

@@ -1,0 +1,148 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import IconX from '~icons/lucide/x'
+import type { Schemas } from '@/api/client'
+import { useReference } from '@/api/queries'
+import { theDough } from '@/dough/key'
+import AmountBox from '@/ui/AmountBox.vue'
+import { grams, stepWord } from '@/ui/format'
+
+const props = defineProps<{ line: Schemas['LineDoc']; percent: number | null }>()
+defineEmits<{ replace: [] }>()
+
+const dough = theDough()
+const { ingredients, data: reference } = useReference()
+const ingredient = computed(() => ingredients.value.get(props.line.ingredient))
+const name = computed(() => ingredient.value?.name ?? props.line.ingredient)
+const shownGrams = computed(() => (props.line.grams === null ? '' : grams(props.line.grams)))
+const shownPercent = computed(() => props.percent?.toFixed(1) ?? '')
+const where = computed(() => `lines.${props.line.id}`)
+const gramsProblem = computed(
+  () => dough.problemAt(`${where.value}.grams`) || dough.problemAt(`${where.value}.amount`),
+)
+const percentProblem = computed(() => dough.problemAt(`${where.value}.percent`))
+const problem = computed(() => gramsProblem.value || percentProblem.value || dough.problemAt(where.value))
+const noPercent = computed(() => props.line.step === 'top' || props.line.step === 'finish')
+
+function amount(text: string, unit: 'g' | '%'): void {
+  void dough.edit({ op: 'amount', line: props.line.id, text, unit })
+}
+</script>
+
+<template>
+  <div class="line" :data-line="line.id">
+    <button type="button" class="name" :title="`Change ${name} for another`" @click="$emit('replace')">
+      {{ name }} <span v-if="ingredient?.detail" class="small-words detail">{{ ingredient.detail }}</span>
+    </button>
+    <select
+      class="step"
+      :value="line.step"
+      :aria-label="`When ${name} goes in`"
+      @change="dough.edit({ op: 'step', line: line.id, step: ($event.target as HTMLSelectElement).value })"
+    >
+      <option v-for="s in reference?.steps ?? []" :key="s" :value="s">{{ stepWord(s) }}</option>
+    </select>
+    <AmountBox
+      :label="`${name}, grams`"
+      :shown="shownGrams"
+      unit="g"
+      :problem="gramsProblem"
+      :describedby="`p-${line.id}`"
+      @enter="amount($event, 'g')"
+    />
+    <AmountBox
+      :label="`${name}, baker's percentage`"
+      :shown="shownPercent"
+      unit="%"
+      :problem="percentProblem"
+      :describedby="`p-${line.id}`"
+      :placeholder="line.grams === null ? '?' : '–'"
+      :disabled="noPercent"
+      @enter="amount($event, '%')"
+    />
+    <button
+      type="button"
+      class="remove"
+      :aria-label="`Remove ${name}`"
+      :title="`Remove ${name}`"
+      @click="dough.edit({ op: 'remove', line: line.id })"
+    >
+      <IconX />
+    </button>
+    <p v-if="problem" :id="`p-${line.id}`" class="alert-words problem" role="alert">▲ {{ problem }}</p>
+    <p v-else-if="line.grams === null" class="small-words problem">
+      amount unknown: totals that need it say so
+    </p>
+  </div>
+</template>
+
+<style scoped>
+.line {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 84px 94px 84px 26px;
+  align-items: baseline;
+  gap: 0 8px;
+  padding-left: 20px;
+  border-left: 3px solid transparent;
+}
+.line:focus-within {
+  background: var(--butter-wash);
+  border-left-color: var(--butter);
+}
+.name {
+  border: 0;
+  background: none;
+  text-align: left;
+  padding: 1px 0;
+  color: var(--ink);
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.name:hover {
+  color: var(--cobalt);
+  text-decoration: underline;
+}
+.detail {
+  margin-left: 6px;
+}
+.step {
+  border: 0;
+  background: transparent;
+  color: var(--ink-2);
+  font-size: 0.8125rem;
+  padding: 0;
+}
+.step option {
+  background: var(--enamel);
+  color: var(--ink);
+}
+.remove {
+  border: 0;
+  background: none;
+  color: var(--ink-2);
+  padding: 0 4px;
+  opacity: 0.55;
+}
+.line:hover .remove,
+.line:focus-within .remove {
+  opacity: 1;
+}
+.remove:hover {
+  color: var(--alert);
+}
+.problem {
+  grid-column: 1 / -1;
+  margin: 0;
+}
+@media (max-width: 700px) {
+  .line {
+    grid-template-columns: minmax(0, 1fr) 62px 66px 72px 24px;
+    gap: 0 4px;
+    padding-left: 6px;
+  }
+  .detail {
+    display: none;
+  }
+}
+</style>

@@ -1,0 +1,282 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { Schemas } from '@/api/client'
+import { scaleFor, sidePath } from '@/cookie/scale'
+import { choice, day, fixed, grams } from '@/ui/format'
+
+const props = defineProps<{ bake: Schemas['BakeOut']; target: Schemas['SizeOut'] }>()
+defineEmits<{ correct: [] }>()
+
+const WIDTH = 640
+const HEIGHT = 172
+const BASE = HEIGHT - 24
+const acrossMm = computed(() =>
+  scaleFor([
+    props.bake.size.cookie.diameter_mm,
+    props.bake.forecast?.cookie.diameter_mm,
+    props.target.cookie.diameter_mm,
+  ]),
+)
+const view = computed(() => ({ middle: WIDTH / 2, base: BASE, perMm: WIDTH / acrossMm.value }))
+const gridMm = computed(() => {
+  const out: number[] = []
+  for (let mm = 0; mm < acrossMm.value / 2; mm += 10) out.push(mm, ...(mm ? [-mm] : []))
+  return out
+})
+const labelled = computed(() => gridMm.value.filter((mm) => mm % 20 === 0))
+const rowsMm = computed(() => [5, 10, 15, 20, 25, 30, 40].filter((mm) => BASE - mm * view.value.perMm > 2))
+const facts = computed(() => {
+  const b = props.bake
+  const out: [string, string][] = [
+    [
+      'Baked',
+      `${day(b.baked_on)}${b.age_h === null ? '' : `, dough ${fixed(b.age_h, b.age_h < 10 ? 1 : 0)} h old`}`,
+    ],
+    [
+      'Oven',
+      [b.oven, b.oven_c === null ? null : `${b.oven_c} °C`, b.fan ? 'fan' : null]
+        .filter(Boolean)
+        .join(', ') || 'not noted',
+    ],
+    ['Time', b.minutes === null ? 'not noted' : `${b.minutes} min`],
+    ['Tray', b.tray ?? 'not noted'],
+    ['Portion', b.portion_g === null ? 'not noted' : `${b.portion_g} g`],
+    ['Dough', b.dough_temp_c === null ? 'temperature not noted' : `${b.dough_temp_c} °C at the oven`],
+    ['Butter', b.batch.butter_temp_c === null ? 'not noted' : `${b.batch.butter_temp_c} °C at mixing`],
+    ['Bake loss', b.bake_loss_pct === null ? 'not weighed' : `${fixed(b.bake_loss_pct, 1)} %`],
+    ['Spread factor', b.spread_factor === null ? 'not measured' : fixed(b.spread_factor, 1)],
+  ]
+  return out
+})
+const measured = computed(() => {
+  const m = props.bake.measured
+  const list = (values: number[] | undefined): string => (values?.length ? values.join(', ') + ' mm' : 'none')
+  return `diameters ${list(m.diameters_mm)}; heights ${list(m.heights_mm)}`
+})
+</script>
+
+<template>
+  <div class="compare">
+    <div class="head">
+      <h3>
+        Bake {{ bake.number }}
+        <span class="small-words"
+          >batch {{ bake.batch.number }} of version {{ bake.batch.version }}, logged by
+          {{ bake.logged_by }}</span
+        >
+      </h3>
+      <button type="button" class="link" @click="$emit('correct')">Correct this entry</button>
+    </div>
+    <p class="miss">{{ bake.sentence }}</p>
+    <svg
+      :viewBox="`0 0 ${WIDTH} ${HEIGHT}`"
+      role="img"
+      :aria-label="`Sections of target, forecast and bake ${bake.number} over one another. ${bake.sentence}`"
+    >
+      <g class="paper">
+        <line
+          v-for="mm in gridMm"
+          :key="mm"
+          :x1="view.middle + mm * view.perMm"
+          :x2="view.middle + mm * view.perMm"
+          y1="0"
+          :y2="BASE"
+        />
+        <line
+          v-for="mm in rowsMm"
+          :key="`r${mm}`"
+          x1="0"
+          :x2="WIDTH"
+          :y1="BASE - mm * view.perMm"
+          :y2="BASE - mm * view.perMm"
+        />
+      </g>
+      <path
+        v-if="bake.size.outline.length"
+        class="bake"
+        :d="`${sidePath(bake.size.outline, view)}Z`"
+        :fill="bake.size.hex ?? '#d9b884'"
+      />
+      <path v-if="bake.forecast" class="forecast" :d="sidePath(bake.forecast.outline, view)" />
+      <path v-if="target.outline.length" class="target" :d="sidePath(target.outline, view)" />
+      <line class="ruler" x1="0" :x2="WIDTH" :y1="BASE" :y2="BASE" />
+      <text
+        v-for="mm in labelled"
+        :key="`t${mm}`"
+        class="fig"
+        :x="view.middle + mm * view.perMm"
+        :y="HEIGHT - 6"
+        text-anchor="middle"
+      >
+        {{ Math.abs(mm) }}
+      </text>
+      <text class="fig" :x="WIDTH - 2" :y="HEIGHT - 6" text-anchor="end">mm</text>
+    </svg>
+    <div class="legend small-words" aria-hidden="true">
+      <span><i :style="{ background: bake.size.hex ?? '#d9b884' }" /> bake {{ bake.number }}</span>
+      <span
+        ><svg width="26" height="8"><path class="target" d="M0 4h26" /></svg> target</span
+      >
+      <span v-if="bake.forecast"
+        ><svg width="26" height="8"><path class="forecast" d="M0 4h26" /></svg> forecast ({{
+          bake.forecast.method_words.toLowerCase()
+        }})</span
+      >
+      <span v-else>{{ bake.no_forecast }}</span>
+    </div>
+    <table class="table table-sm">
+      <thead>
+        <tr>
+          <th scope="col">Attribute</th>
+          <th scope="col" class="text-end">Target</th>
+          <th scope="col" class="text-end">Forecast</th>
+          <th scope="col" class="text-end">Bake {{ bake.number }}</th>
+          <th scope="col">Unit</th>
+          <th scope="col">Against the target</th>
+          <th scope="col">Against the forecast</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="r in bake.rows" :key="r.key">
+          <th scope="row">{{ r.label }}</th>
+          <td class="fig text-end">{{ fixed(r.target, r.digits) }}</td>
+          <td class="fig text-end">{{ fixed(r.forecast, r.digits) }}</td>
+          <td class="fig text-end">
+            <b>{{ fixed(r.bake, r.digits) }}</b>
+          </td>
+          <td class="unit">{{ r.unit }}</td>
+          <td>
+            {{ r.from_target }}
+            <span v-if="r.within_scatter && r.from_target !== 'as wanted'" class="small-words"
+              >(could be scatter)</span
+            >
+          </td>
+          <td class="small-words">{{ r.from_forecast }}</td>
+        </tr>
+      </tbody>
+    </table>
+    <dl class="facts">
+      <div v-for="[k, v] in facts" :key="k">
+        <dt>{{ k }}</dt>
+        <dd>{{ v }}</dd>
+      </div>
+    </dl>
+    <p v-if="bake.batch.weighed.length" class="small-words">
+      Weighed differently:
+      <span v-for="w in bake.batch.weighed" :key="w.line"
+        >{{ w.name }} {{ grams(w.weighed_g) }} g instead of {{ grams(w.planned_g) }} g.
+      </span>
+    </p>
+    <p class="small-words">{{ choice(measured) }}.</p>
+    <blockquote v-if="bake.notes">{{ bake.notes }}</blockquote>
+  </div>
+</template>
+
+<style scoped>
+.compare {
+  padding: 8px 16px 14px;
+  overflow-y: auto;
+  min-width: 0;
+}
+.head {
+  display: flex;
+  align-items: baseline;
+  justify-content: space-between;
+}
+h3 {
+  font-size: 1.125rem;
+  margin: 0;
+}
+h3 .small-words {
+  font-weight: 400;
+  margin-left: 6px;
+}
+.miss {
+  font-weight: 650;
+  margin: 2px 0 6px;
+}
+svg {
+  max-width: 100%;
+}
+.paper line {
+  stroke: var(--graph);
+}
+.bake {
+  stroke: var(--ink-2);
+  stroke-width: 0.8;
+}
+.target,
+.forecast {
+  fill: none;
+  stroke-width: 2;
+}
+.target {
+  stroke: var(--cobalt);
+  stroke-dasharray: 7 5;
+}
+.forecast {
+  stroke: var(--ink);
+  stroke-width: 1.4;
+}
+.ruler {
+  stroke: var(--ink);
+}
+text {
+  font-size: 13px;
+  fill: var(--ink-2);
+}
+.legend {
+  display: flex;
+  gap: 18px;
+  margin-bottom: 8px;
+}
+.legend i {
+  display: inline-block;
+  width: 18px;
+  height: 10px;
+  border-radius: 2px;
+}
+table {
+  --bs-table-bg: transparent;
+  --bs-table-color: var(--ink);
+  margin-bottom: 8px;
+}
+th[scope='row'] {
+  font-weight: 600;
+}
+thead th {
+  font-size: 0.8125rem;
+  color: var(--ink-2);
+  font-weight: 400;
+}
+.facts {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(190px, 1fr));
+  gap: 4px 16px;
+  margin: 0 0 6px;
+}
+dt {
+  font-size: 0.8125rem;
+  font-weight: 400;
+  color: var(--ink-2);
+}
+dd {
+  margin: 0;
+}
+p {
+  margin-bottom: 4px;
+}
+blockquote {
+  margin: 6px 0 0;
+  padding-left: 10px;
+  border-left: 3px solid var(--graph-strong);
+}
+.link {
+  border: 0;
+  background: none;
+  padding: 0;
+  font-size: 0.8125rem;
+  color: var(--cobalt);
+  text-decoration: underline;
+}
+</style>

@@ -1,0 +1,48 @@
+/** Number formatting only: every figure itself comes from the API. */
+
+export const NONE = '–'
+
+/** A number to so many digits, or a dash when it is unknown. */
+export function fixed(value: number | null | undefined, digits: number): string {
+  return value === null || value === undefined ? NONE : value.toFixed(digits)
+}
+
+/** Grams to 1, to 0.1 below 10 g. */
+export function grams(value: number | null | undefined): string {
+  if (value === null || value === undefined) return NONE
+  return value.toFixed(value < 10 && value !== 0 ? 1 : 0)
+}
+
+export function day(iso: string): string {
+  return new Date(`${iso.slice(0, 10)}T12:00:00`).toLocaleDateString('en-GB', {
+    day: 'numeric',
+    month: 'short',
+  })
+}
+
+export function clock(iso: string): string {
+  return new Date(iso).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })
+}
+
+const WORDS: Record<string, string> = {
+  creamed_soft: 'Creamed, soft butter',
+  creamed_cold: 'Creamed, cold butter',
+  melted: 'Melted and cooled',
+  browned_reset: 'Browned and re-set',
+  rubbed_in: 'Rubbed in',
+  processor: 'Food processor',
+  'fold-in': 'fold in',
+}
+
+/** A choice's name for the screen. */
+export function choice(value: string): string {
+  return WORDS[value] ?? value.charAt(0).toUpperCase() + value.slice(1)
+}
+
+export function stepWord(value: string): string {
+  return value === 'fold-in' ? 'fold in' : value
+}
+
+export function roleWord(value: string): string {
+  return value.charAt(0).toUpperCase() + value.slice(1)
+}

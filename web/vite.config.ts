@@ -1,0 +1,28 @@
+import vue from '@vitejs/plugin-vue'
+import { BootstrapVueNextResolver } from 'bootstrap-vue-next/resolvers'
+import Icons from 'unplugin-icons/vite'
+import Components from 'unplugin-vue-components/vite'
+import { defineConfig } from 'vitest/config'
+
+// `make dev` says where the API listens.
+const api = process.env['TARTE_API'] ?? 'http://127.0.0.1:8000'
+
+export default defineConfig({
+  plugins: [
+    vue(),
+    Components({ dirs: [], dts: false, resolvers: [BootstrapVueNextResolver()] }),
+    Icons({ compiler: 'vue3' }),
+  ],
+  resolve: { alias: { '@': new URL('./src', import.meta.url).pathname } },
+  css: {
+    preprocessorOptions: {
+      scss: {
+        quietDeps: true,
+        silenceDeprecations: ['import', 'global-builtin', 'color-functions', 'if-function'],
+      },
+    },
+  },
+  server: { proxy: { '/api': api } },
+  build: { target: 'es2022', assetsInlineLimit: 0 },
+  test: { environment: 'jsdom', include: ['src/**/*.spec.ts'], css: false },
+})
