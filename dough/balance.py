@@ -93,6 +93,12 @@ def typical_for(role: Role, style: Style) -> float:
     return 100.0 * value / flour
 
 
+def rail_ends(band: Band) -> tuple[float, float]:
+    """Where a rail begins and ends: the band with nearly its own width on either side."""
+    span = max(band.high - band.low, 0.3 * band.high, 0.5)
+    return max(band.low - 0.9 * span, 0.0), band.high + 0.9 * span
+
+
 def nearest_style(formula: Formula) -> Style | None:
     """The drop style whose typical formula is nearest in sugar, fat and egg; None without flour."""
     mine = {role: rail_value(formula, role) for role in (Role.SUGAR, Role.FAT, Role.EGG)}

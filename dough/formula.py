@@ -9,7 +9,7 @@ from dataclasses import dataclass
 from enum import StrEnum
 from typing import Literal
 
-from dough.errors import EntryError, EntryErrors
+from dough.errors import EntryError
 from dough.ingredients import Ingredient, Role, ingredient
 
 MAX_LINES = 300
@@ -162,31 +162,3 @@ class Draft:
 
     formula: Formula
     process: Process
-
-
-def check_formula(formula: Formula) -> None:
-    """Raise EntryErrors for lines that cannot be kept: unknown ingredient, senseless amount, too many."""
-    problems: list[EntryError] = []
-    if len(formula.lines) > MAX_LINES:
-        problems.append(
-            EntryError("lines", f"A formula holds up to {MAX_LINES} lines; this one has {len(formula.lines)}.")
-        )
-    seen: set[str] = set()
-    for line in formula.lines:
-        where = f"lines.{line.id}"
-        if line.id in seen:
-            problems.append(EntryError(where, "Two lines share one id. Remove one and add it again."))
-        seen.add(line.id)
-        try:
-            name = line.ingredient.name
-        except EntryError as error:
-            problems.append(error)
-            continue
-        if line.grams is None:
-            continue
-        if line.grams != line.grams or not 0 <= line.grams <= MAX_GRAMS:
-            problems.append(
-                EntryError(f"{where}.amount", f"{name}: grams go from 0 to {MAX_GRAMS:,.0f}. Clear it if unknown.")
-            )
-    if problems:
-        raise EntryErrors(problems)

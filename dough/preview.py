@@ -11,30 +11,32 @@ from dough.bake import rule_of_thumb
 from dough.bake.contract import Forecast
 from dough.bake.intake import Kit, NoCase, bake_case
 from dough.balance import RoleBalance, balance, nearest_style
+from dough.check import check_draft
 from dough.composition import Composition, Total, composition, percent_of, pieces
 from dough.edit import FLOUR_UNKNOWN, NO_FLOUR, line_percent
-from dough.formula import Draft, Line, check_formula
+from dough.formula import Draft, Line
 from dough.ingredients import Confidence, Role
 from dough.outline import FULLNESS_CUT, FULLNESS_DROP, outline
 from dough.styles import Style
 from dough.target import Closeness, Cookie, compare
 
-RAW_DOUGH = (
-    "Raw flour and raw egg can carry harmful bacteria. Don't taste this dough; wash hands, bowls and "
-    "surfaces after it. Local food-safety rules go first."
-)
+RAW_DOUGH = "Raw flour and egg can carry harmful bacteria: don't taste it. Local food-safety rules go first."
 TABLE = "added up from the ingredient table; the packet's label wins"
 
 
 @dataclass(frozen=True, slots=True)
 class Figure:
-    """A total on the strip: value None is unknown; lacks says in words what is missing."""
+    """A total on the strip: value None is unknown; lacks says in words what is missing.
+
+    known is what the known lines come to when the total lacks some; None where that says nothing.
+    """
 
     key: str
     label: str
     value: float | None
     unit: str
     digits: int
+    known: float | None
     lacks: str
     how: str
     confidence: Confidence
@@ -70,7 +72,7 @@ def preview(draft: Draft, wanted: Cookie, style: Style | None, kit: Kit) -> Prev
 
     Without a style the forecast compares with the nearest drop style and says so.
     """
-    check_formula(draft.formula)
+    check_draft(draft)
     formula = draft.formula
     comp = composition(formula)
     used = style or nearest_style(formula)
@@ -104,7 +106,8 @@ def figures(draft: Draft, comp: Composition) -> tuple[Figure, ...]:
     both = Total(0.0, tuple(dict.fromkeys(comp.sugars.lacks + comp.fat.lacks)))
 
     def figure(key: str, label: str, value: float | None, unit: str, digits: int, total: Total, how: str) -> Figure:
-        return Figure(key, label, value, unit, digits, _lacks(total, lines), how, _confidence(total, lines))
+        known = total.known if value is None and unit == "g" and total.known > 0 else None
+        return Figure(key, label, value, unit, digits, known, _lacks(total, lines), how, _confidence(lines))
 
     water = percent_of(comp.water.value, comp.base.value)
     return (
@@ -129,7 +132,9 @@ def _pieces(draft: Draft, comp: Composition, lines: dict[str, Line]) -> Figure:
     elif comp.dough.value is not None:
         count, rest = pieces(comp.dough.value, process.portion_g, process.bowl_loss_pct)
         value, unit = float(count), f"× {process.portion_g:g} g, {rest:.0f} g over"
-    return Figure("pieces", label, value, unit, 0, lacks, "dough less bowl loss, over the portion", Confidence.MIDDLE)
+    return Figure(
+        "pieces", label, value, unit, 0, None, lacks, "dough less bowl loss, over the portion", Confidence.MIDDLE
+    )
 
 
 def _percent_note(draft: Draft) -> str:
@@ -144,11 +149,10 @@ def _lacks(total: Total, lines: dict[str, Line]) -> str:
     if not names:
         return ""
     shown = ", ".join(names[:2]) + (f" and {len(names) - 2} more" if len(names) > 2 else "")
-    at_least = f"; known so far {total.known:.0f} g" if total.known else ""
-    return f"{shown} unknown{at_least}"
+    return f"{shown} unknown"
 
 
-def _confidence(total: Total, lines: dict[str, Line]) -> Confidence:
+def _confidence(lines: dict[str, Line]) -> Confidence:
     order = [Confidence.HIGH, Confidence.MIDDLE, Confidence.LOW]
     grams = sum(x.grams or 0.0 for x in lines.values()) or 1.0
     weighty = [x.ingredient.confidence for x in lines.values() if (x.grams or 0.0) >= 0.05 * grams]

@@ -95,7 +95,7 @@ class Miss:
         direction = a.over if self.difference > 0 else a.under
         if a.unit == "mm":
             return f"{size:.1f} mm {direction}"
-        points = f"{size:.0f} L*" if a.unit == "L*" else f"{size:.0f} points"
+        points = f"{size:.0f} L*" if a.unit == "L*" else f"{size:.0f} point{'' if round(size) == 1 else 's'}"
         return f"{a.label.lower()} {points} {direction}"
 
 

@@ -1,8 +1,11 @@
 """The ASGI entry that uvicorn serves."""
 
 import os
+import warnings
 
 from django.core.asgi import get_asgi_application
 
 os.environ.setdefault("DJANGO_SETTINGS_MODULE", "tarte.settings")
+# The static files middleware streams files synchronously; under ASGI Django says so for every one of them.
+warnings.filterwarnings("ignore", message="StreamingHttpResponse must consume synchronous iterators")
 application = get_asgi_application()

@@ -11,7 +11,7 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
-from statistics import median
+from statistics import fmean, median
 
 from dough.bake.contract import BakeCase, Effect, Estimate, Forecast, Makeup, Window
 from dough.bake.intake import makeup
@@ -124,13 +124,14 @@ def _reference(style: Style) -> Makeup:
 def _moves(m: Makeup, ref: Makeup, case: BakeCase) -> list[tuple[Rule, float]]:
     """Each rule with how many of its stated steps apply.
 
-    Formula and reference are brought to one size by the median of the four main ratios, so that
-    changing one ingredient shows as that ingredient's change and not as four.
+    Formula and reference are brought to one size by the middle of the four main ratios, so that
+    changing one ingredient shows as that ingredient's change and not as four. The mean has a part
+    in it because a bare median would not move when the middle ratio itself is changed.
     """
     pairs = {"flour": (m.flour_g, ref.flour_g), "sugar": (m.sugar_g, ref.sugar_g), "fat": (m.fat_g, ref.fat_g),
              "egg": (m.egg_g, ref.egg_g)}  # fmt: skip
     logs = {k: math.log(a / b) for k, (a, b) in pairs.items() if a > 0 and b > 0}
-    scale = median(logs.values()) if logs else 0.0
+    scale = 0.7 * median(logs.values()) + 0.3 * fmean(logs.values()) if logs else 0.0
     change = {k: _bounded(math.expm1(v - scale)) for k, v in logs.items()}
     for k, (a, b) in pairs.items():
         if k not in change and k in ("sugar", "fat") and b > 0 >= a:

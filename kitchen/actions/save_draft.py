@@ -6,8 +6,8 @@ from dataclasses import dataclass
 
 from django.db import transaction
 
+from dough.check import check_draft, check_target
 from dough.errors import EntryError
-from dough.formula import check_formula
 from dough.styles import style
 from kitchen.actions.base import Action, clean_name, dough_for_writing
 from kitchen.documents import DraftDoc, TargetDoc
@@ -28,7 +28,8 @@ class SaveDraft(Action):
     def execute(self) -> Dough:
         cook = self.cook()
         name = clean_name(self.name)
-        check_formula(self.draft.to_core().formula)
+        check_draft(self.draft.to_core())
+        check_target(self.target.to_core())
         if self.style:
             style(self.style)
         self._check_kit()

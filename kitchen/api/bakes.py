@@ -6,7 +6,7 @@ from datetime import date
 
 from django.http import HttpRequest
 from django.utils import timezone
-from ninja import Router
+from ninja import Router, Status
 from pydantic import Field
 
 from kitchen.actions.base import dough_for_reading
@@ -69,7 +69,7 @@ def bakes(request: HttpRequest, dough_id: int) -> BakesOut:
 
 
 @router.post("/{dough_id}/bakes", response={201: BakeOut, **PROBLEMS})
-def log(request: HttpRequest, dough_id: int, payload: BakeIn) -> tuple[int, BakeOut]:
+def log(request: HttpRequest, dough_id: int, payload: BakeIn) -> Status[BakeOut]:
     """Log a bake; the same key twice logs it once."""
     action = LogBake(
         actor=request.user,
@@ -84,7 +84,7 @@ def log(request: HttpRequest, dough_id: int, payload: BakeIn) -> tuple[int, Bake
     )
     logged = action.execute()
     dough = logged.batch.version.dough
-    return 201, bake_out(logged, TargetDoc.model_validate(dough.target).to_core(), style_of(dough))
+    return Status(201, bake_out(logged, TargetDoc.model_validate(dough.target).to_core(), style_of(dough)))
 
 
 def _new_batch(batch: BatchIn | None) -> NewBatch | None:

@@ -4,9 +4,10 @@ from __future__ import annotations
 
 from django.http import HttpRequest
 from django.utils import timezone
-from ninja import Router
+from ninja import Router, Status
 from pydantic import Field
 
+from dough.check import check_target
 from dough.styles import style
 from dough.target import Target, from_style, set_field
 from kitchen.actions.base import MissingError, dough_for_reading
@@ -62,12 +63,12 @@ def shelf(request: HttpRequest) -> list[ShelfItem]:
 
 
 @router.post("", response={201: DoughOut, **PROBLEMS})
-def create(request: HttpRequest, payload: NewDough) -> tuple[int, DoughOut]:
+def create(request: HttpRequest, payload: NewDough) -> Status[DoughOut]:
     """A new dough from the base ratio, a style or an empty page."""
     action = CreateDough(
         actor=request.user, now=timezone.now(), name=payload.name, start=payload.start, style=payload.style
     )
-    return 201, dough_out(action.execute())
+    return Status(201, dough_out(action.execute()))
 
 
 @router.post("/target-edit", response={200: TargetDoc, **PROBLEMS})
@@ -78,6 +79,7 @@ def edit_target(request: HttpRequest, payload: TargetEdit) -> TargetDoc:
         target = from_style(style(payload.style))
     if payload.field:
         target = set_field(target, payload.field, payload.value)
+    check_target(target)
     return TargetDoc.of(target)
 
 
@@ -104,12 +106,12 @@ def save(request: HttpRequest, dough_id: int, payload: DraftIn) -> DoughOut:
 
 
 @router.post("/{dough_id}/versions", response={201: DoughOut, **PROBLEMS})
-def keep(request: HttpRequest, dough_id: int, payload: KeepIn) -> tuple[int, DoughOut]:
+def keep(request: HttpRequest, dough_id: int, payload: KeepIn) -> Status[DoughOut]:
     """Keep the draft as the next numbered version."""
     action = FreezeVersion(
         actor=request.user, now=timezone.now(), dough_id=dough_id, revision=payload.revision, note=payload.note
     )
-    return 201, dough_out(action.execute().dough)
+    return Status(201, dough_out(action.execute().dough))
 
 
 @router.get("/{dough_id}/versions/{number}", response={200: DraftDoc, **PROBLEMS})

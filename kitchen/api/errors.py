@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from typing import Any
 
-from django.core.exceptions import RequestDataTooBig
+from django.core.exceptions import BadRequest, RequestDataTooBig, SuspiciousOperation
 from django.http import HttpRequest, HttpResponse
+from django.http.multipartparser import MultiPartParserError
 from ninja import NinjaAPI, Schema
 from ninja.errors import AuthenticationError, HttpError, ValidationError
 
@@ -74,6 +75,12 @@ def install(api: NinjaAPI) -> None:
     @api.exception_handler(RequestDataTooBig)
     def too_big(request: HttpRequest, exc: RequestDataTooBig) -> HttpResponse:
         return answer(request, 413, Problem(code="too_big", message="That is more than can be sent at once."))
+
+    @api.exception_handler(MultiPartParserError)
+    @api.exception_handler(BadRequest)
+    @api.exception_handler(SuspiciousOperation)
+    def unreadable(request: HttpRequest, exc: Exception) -> HttpResponse:
+        return answer(request, 400, Problem(code="request", message="What was sent can't be read."))
 
     @api.exception_handler(HttpError)
     def http(request: HttpRequest, exc: HttpError) -> HttpResponse:

@@ -12,10 +12,12 @@ from dough import edit
 from dough.bake import rule_of_thumb
 from dough.bake.intake import NoCase, bake_case
 from dough.balance import nearest_style
+from dough.check import check_draft, check_target
 from dough.formula import Draft
 from dough.ingredients import Role
 from dough.preview import preview
 from dough.styles import style
+from dough.target import Target
 from kitchen.api.errors import PROBLEMS
 from kitchen.api.schemas import EstimateOut, PreviewDetailOut, PreviewOut, WindowOut
 from kitchen.api.views import preview_out
@@ -120,6 +122,7 @@ def follow(request: HttpRequest, payload: PreviewIn) -> PreviewOut:
     if payload.edit is not None:
         draft = payload.edit.apply(draft)
     wanted = payload.target.to_core()
+    check_target(Target(wanted))
     chosen = style(payload.style) if payload.style else None
     return preview_out(payload.seq, preview(draft, wanted, chosen, payload.kit.to_core()), wanted)
 
@@ -128,6 +131,7 @@ def follow(request: HttpRequest, payload: PreviewIn) -> PreviewOut:
 def detail(request: HttpRequest, payload: PreviewIn) -> PreviewDetailOut:
     """What can wait until the hand rests: the pull window and ranges."""
     draft = payload.draft.to_core()
+    check_draft(draft)
     used = style(payload.style) if payload.style else nearest_style(draft.formula)
     case = bake_case(draft, used, payload.kit.to_core()) if used else NoCase("No flour yet.")
     if isinstance(case, NoCase):

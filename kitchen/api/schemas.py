@@ -176,6 +176,7 @@ class RoleOut(Schema):
     lacks: list[str]
     percent: float | None
     rail: float | None
+    rail_min: float
     rail_max: float
     band: BandOut | None
     typical: float | None
@@ -189,6 +190,7 @@ class FigureOut(Schema):
     value: float | None
     unit: str
     digits: int
+    known: float | None
     lacks: str
     how: str
     confidence: Confidence

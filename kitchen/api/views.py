@@ -7,7 +7,7 @@ from dataclasses import replace
 from dough.bake import rule_of_thumb
 from dough.bake.contract import Forecast
 from dough.bake.intake import Kit, NoCase, bake_case
-from dough.balance import RoleBalance, nearest_style
+from dough.balance import RoleBalance, nearest_style, rail_ends
 from dough.colour import shade_hex
 from dough.formula import Draft, Formula
 from dough.ingredients import table
@@ -184,7 +184,7 @@ def _miss(result: Preview, wanted: Cookie) -> str:
 
 
 def _role_out(r: RoleBalance) -> RoleOut:
-    top = max(r.band.high * 1.4, (r.typical or 0.0) * 1.2, 1.0) if r.band else 100.0
+    low, high = rail_ends(r.band) if r.band else (0.0, 100.0)
     return RoleOut(
         role=r.role,
         line_ids=list(r.line_ids),
@@ -192,7 +192,8 @@ def _role_out(r: RoleBalance) -> RoleOut:
         lacks=list(r.grams.lacks),
         percent=r.percent,
         rail=r.rail,
-        rail_max=top,
+        rail_min=low,
+        rail_max=high,
         band=BandOut(low=r.band.low, high=r.band.high, source=r.band.source, confidence=r.band.confidence)
         if r.band
         else None,

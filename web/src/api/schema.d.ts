@@ -646,6 +646,8 @@ export interface components {
             how: string;
             /** Key */
             key: string;
+            /** Known */
+            known: number | null;
             /** Label */
             label: string;
             /** Lacks */
@@ -1112,6 +1114,8 @@ export interface components {
             rail: number | null;
             /** Rail Max */
             rail_max: number;
+            /** Rail Min */
+            rail_min: number;
             role: components["schemas"]["Role"];
             /** State */
             state: string;

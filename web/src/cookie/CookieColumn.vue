@@ -33,7 +33,6 @@ const sizeWords = computed(() =>
     .join('; '),
 )
 const tall = computed(() => forecast.value?.cookie.height_mm ?? null)
-const cautions = computed(() => props.preview?.cautions ?? [])
 </script>
 
 <template>
@@ -100,7 +99,6 @@ const cautions = computed(() => props.preview?.cautions ?? [])
       >.
       <button type="button" class="link" @click="whereFrom = true">Where from?</button>
     </p>
-    <p v-for="c in cautions" :key="c" class="caution small-words"><b>Raw dough.</b> {{ c }}</p>
     <WhereFrom v-if="forecast" v-model="whereFrom" :forecast="forecast" />
   </section>
 </template>
@@ -160,8 +158,7 @@ h2 {
   border-top: 1px solid var(--rule);
   padding-top: 5px;
 }
-.basis,
-.caution {
+.basis {
   margin: 3px 0 0;
 }
 .link {

@@ -20,7 +20,11 @@ const step = computed(() => {
 })
 const marks = computed(() => {
   const out: number[] = []
-  for (let m = Math.ceil(range.value.from / step.value) * step.value; m < range.value.to; m += step.value)
+  for (
+    let m = (Math.floor(range.value.from / step.value) + 1) * step.value;
+    x(m) < WIDTH - 34;
+    m += step.value
+  )
     out.push(m)
   return out
 })

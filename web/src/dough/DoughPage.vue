@@ -144,10 +144,9 @@ function rename(event: Event): void {
   border: 1px solid transparent;
   border-radius: 4px;
   padding: 1px 6px;
-  width: 19rem;
-  max-width: 60vw;
   field-sizing: content;
-  min-width: 8rem;
+  min-width: 6rem;
+  max-width: 24rem;
 }
 .name:hover,
 .name:focus {

@@ -100,9 +100,10 @@ input {
   background: transparent;
   color: var(--ink);
   text-align: right;
-  padding: 1px 4px;
+  padding: 0 4px;
   border-radius: 3px;
   font-size: 0.9375rem;
+  line-height: 1.35;
 }
 input:hover:not(:disabled) {
   border-color: var(--graph-strong);

@@ -8,6 +8,7 @@ import { computed, ref } from 'vue'
 const props = defineProps<{
   label: string
   value: number | null
+  min: number
   max: number
   low: number
   high: number
@@ -19,8 +20,12 @@ const emit = defineEmits<{ grab: []; move: [number]; settle: [number]; nudge: [n
 const track = ref<HTMLElement>()
 const held = ref<number | null>(null)
 const shown = computed(() => held.value ?? props.value)
-const at = (figure: number): number => Math.min(Math.max(figure / props.max, 0), 1) * 100
-const beyond = computed(() => (shown.value ?? 0) > props.max)
+const at = (figure: number): number =>
+  Math.min(Math.max((figure - props.min) / (props.max - props.min), 0), 1) * 100
+const beyond = computed(() => {
+  const figure = shown.value ?? props.min
+  return figure > props.max ? '›' : figure < props.min ? '‹' : ''
+})
 const step = computed(() => (props.high > 20 ? 1 : props.high > 4 ? 0.1 : 0.05))
 const digits = computed(() => (props.high > 20 ? 0 : 1))
 const out = computed(
@@ -31,7 +36,7 @@ function figureAt(event: PointerEvent): number {
   const box = track.value?.getBoundingClientRect()
   if (!box || box.width === 0) return props.value ?? 0
   const share = Math.min(Math.max((event.clientX - box.left) / box.width, 0), 1)
-  return round(share * props.max)
+  return round(props.min + share * (props.max - props.min))
 }
 function round(figure: number): number {
   return Math.round(figure / step.value) * step.value
@@ -76,11 +81,9 @@ function key(event: KeyboardEvent): void {
 <template>
   <div class="rail" :class="{ out }">
     <div ref="track" class="track">
-      <span class="end low fig" :style="{ right: `calc(${100 - at(low)}% + 5px)` }">{{
-        low > 0 ? low : ''
-      }}</span>
+      <span class="end fig" :style="{ left: `${at(low)}%` }">{{ low }}</span>
+      <span class="end fig" :style="{ right: `${100 - at(high)}%` }">{{ high }}</span>
       <span class="band" :style="{ left: `${at(low)}%`, width: `${Math.max(at(high) - at(low), 0.6)}%` }" />
-      <span class="end high fig" :style="{ left: `calc(${at(high)}% + 5px)` }">{{ high }}</span>
       <span
         v-if="typical !== null"
         class="typical"
@@ -105,7 +108,7 @@ function key(event: KeyboardEvent): void {
         @pointerup="up"
         @pointercancel="up"
         @keydown="key"
-        >{{ beyond ? '›' : '' }}</span
+        >{{ beyond }}</span
       >
       <span v-else class="unknown" :style="{ left: `${at(low)}%` }">?</span>
     </div>
@@ -115,22 +118,22 @@ function key(event: KeyboardEvent): void {
 <style scoped>
 .rail {
   padding: 0 16px;
-  height: 24px;
+  height: 28px;
   flex: 1;
 }
 .track {
   position: relative;
-  height: 24px;
+  height: 28px;
 }
 .track::before {
   content: '';
   position: absolute;
-  inset: 11px 0 auto;
+  inset: 20px 0 auto;
   border-top: 2px solid var(--rule);
 }
 .band {
   position: absolute;
-  top: 7px;
+  top: 16px;
   height: 10px;
   background: var(--cobalt-wash);
   border: 1px solid var(--graph-strong);
@@ -138,30 +141,28 @@ function key(event: KeyboardEvent): void {
 }
 .end {
   position: absolute;
-  top: 3px;
+  top: 0;
   font-size: 0.8125rem;
+  line-height: 15px;
   color: var(--ink-2);
-  background: var(--enamel);
-  padding: 0 3px;
-  line-height: 18px;
 }
 .typical {
   position: absolute;
-  top: 4px;
-  height: 16px;
+  top: 13px;
+  height: 15px;
   border-left: 2px solid var(--cobalt);
 }
 .marker {
   position: absolute;
-  top: 2px;
-  width: 13px;
-  height: 20px;
-  margin-left: -6.5px;
+  top: 12px;
+  width: 12px;
+  height: 17px;
+  margin-left: -6px;
   border-radius: 3px;
   background: var(--ink);
   color: var(--enamel);
   font-size: 13px;
-  line-height: 18px;
+  line-height: 15px;
   text-align: center;
   cursor: ew-resize;
   touch-action: none;
@@ -178,7 +179,7 @@ function key(event: KeyboardEvent): void {
   content: '▲';
   position: absolute;
   left: 50%;
-  bottom: -11px;
+  bottom: -12px;
   transform: translateX(-50%) scale(0.7);
   color: var(--alert);
 }

@@ -17,13 +17,13 @@ const MARKS: Record<string, string> = {
 </script>
 
 <template>
-  <svg class="mark" viewBox="0 0 14 14" width="14" height="14" aria-hidden="true">
+  <svg class="role-mark" viewBox="0 0 14 14" width="16" height="16" aria-hidden="true">
     <path :d="MARKS[role] ?? ''" />
   </svg>
 </template>
 
 <style scoped>
-.mark path {
+.role-mark path {
   fill: var(--cobalt-wash);
   stroke: var(--mark);
   stroke-width: 1.3;

@@ -105,7 +105,7 @@ const parts = (i: Ingredient): string =>
 }
 li {
   display: grid;
-  grid-template-columns: minmax(0, 1fr) 84px 220px;
+  grid-template-columns: minmax(0, 1fr) 76px 262px;
   gap: 8px;
   padding: 3px 8px;
   border-left: 3px solid transparent;

@@ -12,8 +12,8 @@ const SURE = { H: 'well known', M: 'within 10 to 30 %', L: 'rough' }
     <div v-for="f in figures" :key="f.key" :title="`${f.how} (${SURE[f.confidence]})`">
       <dt>{{ f.label }}</dt>
       <dd>
-        <b class="fig">{{ fixed(f.value, f.digits) }}</b>
-        <span v-if="f.value !== null" class="unit">{{ f.unit }}</span>
+        <b class="fig">{{ f.known === null ? fixed(f.value, f.digits) : `${fixed(f.known, f.digits)} + ?` }}</b>
+        <span v-if="f.value !== null || f.known !== null" class="unit">{{ f.unit }}</span>
         <span v-if="f.lacks" class="lacks">{{ f.lacks }}</span>
       </dd>
     </div>
@@ -40,6 +40,9 @@ dt {
   font-weight: 400;
   color: var(--ink-2);
   white-space: nowrap;
+}
+dd .unit {
+  margin-left: 3px;
 }
 dd {
   margin: 0;

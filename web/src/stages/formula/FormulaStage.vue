@@ -75,6 +75,9 @@ function add(): void {
           <option v-for="s in reference?.styles ?? []" :key="s.id" :value="s.id">{{ s.name }}</option>
         </select>
       </label>
+      <span v-if="work?.style" class="small-words key" aria-hidden="true"
+        ><i class="band" /> usual range <i class="tick" /> typical formula</span
+      >
       <span class="push" />
       <ScaleBox />
       <BButton size="sm" variant="outline-primary" @click="add">Add line</BButton>
@@ -136,6 +139,22 @@ h2 {
 }
 .style select {
   width: auto;
+}
+.key {
+  white-space: nowrap;
+}
+.key .band {
+  display: inline-block;
+  width: 22px;
+  height: 9px;
+  background: var(--cobalt-wash);
+  border: 1px solid var(--graph-strong);
+}
+.key .tick {
+  display: inline-block;
+  height: 12px;
+  border-left: 2px solid var(--cobalt);
+  margin: 0 3px -2px 8px;
 }
 .push {
   flex: 1;

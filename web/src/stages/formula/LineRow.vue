@@ -7,7 +7,7 @@ import { theDough } from '@/dough/key'
 import AmountBox from '@/ui/AmountBox.vue'
 import { grams, stepWord } from '@/ui/format'
 
-const props = defineProps<{ line: Schemas['LineDoc']; percent: number | null }>()
+const props = defineProps<{ line: Schemas['LineDoc']; percent: number | null; finding: string }>()
 defineEmits<{ replace: [] }>()
 
 const dough = theDough()
@@ -31,9 +31,12 @@ function amount(text: string, unit: 'g' | '%'): void {
 
 <template>
   <div class="line" :data-line="line.id">
-    <button type="button" class="name" :title="`Change ${name} for another`" @click="$emit('replace')">
-      {{ name }} <span v-if="ingredient?.detail" class="small-words detail">{{ ingredient.detail }}</span>
-    </button>
+    <span class="what"
+      ><button type="button" class="name" :title="`Change ${name} for another`" @click="$emit('replace')">
+        {{ name }} <span v-if="ingredient?.detail" class="small-words detail">{{ ingredient.detail }}</span>
+      </button>
+      <span v-if="finding" class="alert-words finding">▲ {{ finding }}</span></span
+    >
     <select
       class="step"
       :value="line.step"
@@ -93,8 +96,10 @@ function amount(text: string, unit: 'g' | '%'): void {
   border: 0;
   background: none;
   text-align: left;
-  padding: 1px 0;
+  padding: 0;
   color: var(--ink);
+  flex: none;
+  max-width: 100%;
   overflow: hidden;
   text-overflow: ellipsis;
   white-space: nowrap;
@@ -102,6 +107,20 @@ function amount(text: string, unit: 'g' | '%'): void {
 .name:hover {
   color: var(--cobalt);
   text-decoration: underline;
+}
+.what {
+  display: flex;
+  align-items: baseline;
+  gap: 14px;
+  min-width: 0;
+}
+.finding {
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.finding:hover {
+  white-space: normal;
 }
 .detail {
   margin-left: 6px;
@@ -141,7 +160,8 @@ function amount(text: string, unit: 'g' | '%'): void {
     gap: 0 4px;
     padding-left: 6px;
   }
-  .detail {
+  .detail,
+  .finding {
     display: none;
   }
 }

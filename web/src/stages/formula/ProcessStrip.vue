@@ -151,6 +151,9 @@ const at = (field: string): string => dough.problemAt(`process.${field}`)
       />
     </div>
     <span v-if="ovenMarks" class="small-words advice">{{ ovenMarks }} <em>(rule of thumb)</em></span>
+    <span v-for="c in dough.preview.value?.cautions ?? []" :key="c" class="small-words caution"
+      ><b>Raw dough.</b> {{ c }}</span
+    >
     <p v-for="p in problems" id="process-problem" :key="p" class="alert-words" role="alert">▲ {{ p }}</p>
   </div>
 </template>
@@ -160,8 +163,8 @@ const at = (field: string): string => dough.problemAt(`process.${field}`)
   display: flex;
   flex-wrap: wrap;
   align-items: baseline;
-  gap: 4px 16px;
-  padding: 6px 14px;
+  gap: 2px 16px;
+  padding: 5px 14px 4px;
   border-top: 1px solid var(--rule);
   background: var(--enamel-2);
 }

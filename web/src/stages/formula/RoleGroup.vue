@@ -28,6 +28,12 @@ const rows = computed(() =>
 )
 const out = computed(() => ['low', 'high', 'unknown'].includes(props.role?.state ?? ''))
 const problem = computed(() => (props.role ? dough.problemAt(`roles.${props.role.role}`) : ''))
+const sum = computed(() => {
+  const r = props.role
+  if (!r) return ''
+  if (r.lacks.length === 0) return grams(r.grams)
+  return r.grams > 0 ? `${grams(r.grams)} + ?` : '?'
+})
 const title = computed(() => (props.role ? roleWord(props.role.role) : 'On top and after'))
 
 function grab(): void {
@@ -58,6 +64,7 @@ function nudge(percent: number): void {
         v-if="role?.band"
         :label="title"
         :value="role.rail"
+        :min="role.rail_min"
         :max="role.rail_max"
         :low="role.band.low"
         :high="role.band.high"
@@ -75,29 +82,37 @@ function nudge(percent: number): void {
       <span v-else class="rest small-words">{{
         role.rail !== null && styleName !== 'No style' ? 'no usual range' : ''
       }}</span>
-      <b class="fig sum">{{ role ? grams(role.grams) : '' }}<span v-if="role" class="unit"> g</span></b>
+      <b class="fig sum">{{ sum }}<span v-if="role" class="unit"> g</span></b>
       <b class="fig sum">{{ role ? fixed(role.percent, 1) : '' }}<span v-if="role" class="unit"> %</span></b>
-      <span />
+      <button
+        v-if="rows.length === 0"
+        type="button"
+        class="none"
+        :aria-label="`Add a ${title.toLowerCase()} line`"
+        :title="`Add a ${title.toLowerCase()} line`"
+        @click="$emit('add')"
+      >
+        +
+      </button>
+      <span v-else />
     </div>
-    <p v-if="out && role?.words" class="alert-words words">▲ {{ role.words }}</p>
+    <p v-if="out && role?.words && rows.length === 0" class="alert-words words">▲ {{ role.words }}</p>
     <p v-if="problem" class="alert-words words" role="alert">▲ {{ problem }}</p>
     <LineRow
-      v-for="line in rows"
+      v-for="(line, n) in rows"
       :key="line.id"
       :line="line"
+      :finding="n === 0 && out ? (role?.words ?? '') : ''"
       :percent="percents.get(line.id) ?? null"
       @replace="$emit('replace', line.id)"
     />
-    <button v-if="rows.length === 0" type="button" class="none" @click="$emit('add')">
-      none; add a line
-    </button>
   </div>
 </template>
 
 <style scoped>
 .group {
   border-bottom: 1px solid var(--rule);
-  padding: 3px 0 4px;
+  padding: 2px 0;
 }
 .head {
   display: grid;
@@ -122,9 +137,8 @@ h3 {
 .none {
   border: 0;
   background: none;
-  margin-left: 24px;
   padding: 0;
-  font-size: 0.8125rem;
+  font-weight: 700;
   color: var(--cobalt);
 }
 @media (max-width: 700px) {

@@ -7,7 +7,7 @@ const props = defineProps<{ styles: Schemas['StyleOut'][]; chosen: string }>()
 const emit = defineEmits<{ pick: [string] }>()
 
 const WIDTH = 96
-const HEIGHT = 26
+const HEIGHT = 24
 const view = { middle: WIDTH / 2, base: HEIGHT - 2, perMm: WIDTH / 112 }
 /** Cut styles have no width of their own: drawn at a usual cut of 55 mm. */
 const drawn = computed(() =>
@@ -72,8 +72,8 @@ button {
   border-left: 3px solid transparent;
   background: none;
   color: var(--ink);
-  padding: 2px 6px;
-  line-height: 1.2;
+  padding: 1px 6px;
+  line-height: 1.15;
 }
 button:hover {
   background: var(--enamel-2);

@@ -188,7 +188,7 @@ h3 .small-words {
 }
 .sizes {
   display: flex;
-  gap: 26px;
+  gap: 8px 24px;
   flex-wrap: wrap;
 }
 .sizes label {
@@ -197,7 +197,7 @@ h3 .small-words {
   gap: 8px;
 }
 .sizes :deep(input) {
-  width: 64px;
+  width: 56px;
   flex: none;
   font-size: 1.125rem;
 }

@@ -1,0 +1,37 @@
+# Two commands do everything: `make demo` and `make test`. The others are conveniences.
+PYTHON ?= python3
+PY = .venv/bin/python
+export TARTE_PORT ?= 8000
+
+.PHONY: demo test dev bench shots lock format schema
+
+demo: ## set up what is missing, make the demo kitchen, serve it on 127.0.0.1:8000
+	@$(PYTHON) tools/setup.py demo
+
+test: ## set up what is missing (Chromium included) and run every check
+	@$(PYTHON) tools/setup.py ready --dev
+	@$(PYTHON) tools/setup.py browser
+	@$(PY) -m tools.check
+
+dev: ## the API with reload and the front end's dev server
+	@$(PYTHON) tools/setup.py dev
+
+bench: ## measure: previews, an edit answered and redrawn
+	@$(PYTHON) tools/setup.py ready --dev
+	@$(PYTHON) tools/setup.py browser
+	@$(PY) -m tools.bench
+
+shots: ## retake docs/screenshots from the demo data
+	@$(PYTHON) tools/setup.py ready --dev
+	@$(PYTHON) tools/setup.py browser
+	@$(PY) -m tools.shots
+
+schema: ## regenerate the OpenAPI document and the TypeScript types from the API
+	@$(PY) -m tools.schema
+
+format: ## ruff, prettier and eslint put things in order
+	@$(PY) -m ruff check --fix -q . ; $(PY) -m ruff format -q .
+	@cd web && npm run -s format
+
+lock: ## work the locked requirements out anew
+	@$(PYTHON) tools/setup.py lock

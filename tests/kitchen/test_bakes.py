@@ -1,0 +1,133 @@
+"""A bake is logged once, as it was, and compared with what was wanted and expected."""
+
+from __future__ import annotations
+
+from typing import Any
+
+import pytest
+from django.test import Client
+
+from kitchen.models import Bake, Batch, Dough
+from kitchen.models.frozen import FrozenError
+from tests.conftest import bake_body, send
+
+
+def log(client: Client, dough: Dough, **changes: Any) -> Any:
+    return send(client, "POST", f"/doughs/{dough.pk}/bakes", bake_body(**changes))
+
+
+def test_a_bake_with_its_batch(client: Client, kept: Dough) -> None:
+    answer = log(client, kept)
+    assert answer.status_code == 201
+    bake = answer.json()
+    assert bake["number"] == 1
+    assert bake["size"]["cookie"]["diameter_mm"] == 83
+    assert bake["bake_loss_pct"] == pytest.approx(100 * 18 / 270)
+    assert bake["batch"]["butter_temp_c"] == 19.5
+
+
+def test_unknown_stays_unknown(client: Client, kept: Dough) -> None:
+    bake = log(client, kept, heights="", measured={}, age_h="", oven_c="?").json()
+    assert bake["size"]["cookie"]["height_mm"] is None
+    assert bake["size"]["outline"] == []
+    assert bake["bake_loss_pct"] is None
+    assert bake["age_h"] is None
+    height = next(r for r in bake["rows"] if r["key"] == "height_mm")
+    assert height["from_target"] == "not measured"
+
+
+def test_target_forecast_and_bake_stand_in_one_table(client: Client, kept: Dough) -> None:
+    rows = {r["key"]: r for r in log(client, kept, diameters="90").json()["rows"]}
+    diameter = rows["diameter_mm"]
+    assert diameter["target"] == 83
+    assert diameter["bake"] == 90
+    assert diameter["forecast"] is not None
+    assert diameter["from_target"] == "7.0 mm too wide"
+
+
+def test_the_forecast_is_for_what_was_really_weighed_and_done(client: Client, kept: Dough) -> None:
+    plain = log(client, kept).json()
+    sugar = next(x["id"] for x in kept.draft["lines"] if x["ingredient"] == "lbrown")
+    batch = {**bake_body()["batch"], "weighed": {sugar: "200"}}
+    less = log(client, kept, key="test-bake-2", batch=batch).json()
+    assert less["batch"]["weighed"][0]["weighed_g"] == 200
+    assert less["forecast"]["cookie"]["diameter_mm"] < plain["forecast"]["cookie"]["diameter_mm"]
+    longer = log(client, kept, key="test-bake-3", minutes="16").json()
+    assert longer["forecast"]["cookie"]["middle_soft"] < plain["forecast"]["cookie"]["middle_soft"]
+
+
+def test_a_weight_as_planned_is_not_kept_as_a_difference(client: Client, kept: Dough) -> None:
+    line = kept.draft["lines"][0]
+    batch = {**bake_body()["batch"], "weighed": {line["id"]: str(line["grams"])}}
+    assert log(client, kept, batch=batch).json()["batch"]["weighed"] == []
+
+
+def test_sent_twice_is_logged_once(client: Client, kept: Dough) -> None:
+    first, second = log(client, kept), log(client, kept)
+    assert first.json()["id"] == second.json()["id"]
+    assert Bake.objects.count() == Batch.objects.count() == 1
+
+
+def test_a_second_bake_of_the_same_batch(client: Client, kept: Dough) -> None:
+    batch = log(client, kept).json()["batch"]["id"]
+    second = log(client, kept, key="test-bake-2", batch=None, batch_id=batch).json()
+    assert (second["number"], second["batch"]["id"]) == (2, batch)
+
+
+def test_a_correction_is_a_new_row_that_points_at_the_old(client: Client, kept: Dough) -> None:
+    wrong = log(client, kept, diameters="38").json()
+    right = log(client, kept, key="test-bake-2", batch=None, batch_id=wrong["batch"]["id"], replaces=wrong["id"]).json()
+    assert (right["number"], right["corrects"]) == (1, wrong["id"])
+    shown = send(client, "GET", f"/doughs/{kept.pk}/bakes").json()["bakes"]
+    assert [b["id"] for b in shown] == [right["id"]]
+    assert Bake.objects.get(pk=wrong["id"]).measured["diameters_mm"] == [38]
+    again = log(client, kept, key="test-bake-3", batch=None, batch_id=wrong["batch"]["id"], replaces=wrong["id"])
+    assert "corrected already" in again.json()["message"]
+
+
+def test_a_logged_bake_is_never_edited(client: Client, kept: Dough) -> None:
+    log(client, kept)
+    bake = Bake.objects.get()
+    bake.minutes = 99
+    with pytest.raises(FrozenError):
+        bake.save()
+
+
+@pytest.mark.parametrize(
+    ("changes", "where"),
+    [
+        ({"diameters": "82 wide"}, "diameters"),
+        ({"heights": "-4"}, "heights"),
+        ({"measured": {"mass_before_g": "200", "mass_after_g": "260"}}, "mass_after_g"),
+        ({"measured": {"charm": "9"}}, "measured"),
+        ({"minutes": "0"}, "minutes"),
+        ({"oven_c": "1000"}, "oven_c"),
+        ({"baked_on": "2999-01-01"}, "baked_on"),
+        ({"baked_on": "2026-03-01"}, "baked_on"),
+        ({"oven_id": 77}, "oven_id"),
+        ({"batch": None}, "batch"),
+        ({"batch": {"version": 9, "mixed_on": "2026-03-03"}}, "version"),
+        ({"batch": {"version": 1, "mixed_on": "2026-03-03", "weighed": {"nix": "3"}}}, "weighed.nix"),
+        ({"notes": "n" * 3000}, "notes"),
+    ],
+)
+def test_a_wrong_entry_is_answered_at_its_field_and_nothing_is_logged(
+    client: Client, kept: Dough, changes: dict[str, Any], where: str
+) -> None:
+    answer = log(client, kept, **changes)
+    assert answer.status_code == 422
+    assert answer.json()["fields"][0]["where"] == where
+    assert Bake.objects.count() == Batch.objects.count() == 0
+
+
+def test_a_batch_needs_a_kept_version(client: Client, dough: Dough) -> None:
+    answer = log(client, dough)
+    assert "Keep the draft as a version first" in answer.json()["message"]
+
+
+def test_the_shelf_tells_how_close_the_last_bake_came(client: Client, kept: Dough) -> None:
+    log(client, kept, diameters="90 90")
+    (item,) = send(client, "GET", "/doughs").json()
+    assert item["closeness"].startswith("7.0 mm too wide")
+    assert item["last_bake"]["label"] == "bake 1"
+    assert item["compared"] == 3

@@ -1,0 +1,55 @@
+"""Every operation keeps to the OpenAPI document, whatever it is sent."""
+
+from __future__ import annotations
+
+from typing import Any
+
+import pytest
+import schemathesis
+from django.contrib.auth.models import User
+from django.core.wsgi import get_wsgi_application
+from django.test import Client
+from hypothesis import HealthCheck, Phase, settings
+from schemathesis.checks import not_a_server_error
+from schemathesis.specs.openapi.checks import response_schema_conformance, status_code_conformance
+
+from kitchen.api import api
+from tests.conftest import NOW
+
+
+def _document() -> dict[str, object]:
+    return dict(api.get_openapi_schema())
+
+
+contract = schemathesis.openapi.from_dict(_document())
+contract.app = get_wsgi_application()
+
+
+@pytest.fixture
+def session(db: None) -> str:
+    from kitchen.demo.load import load_demo
+
+    load_demo(NOW)
+    browser = Client()
+    browser.force_login(User.objects.get(username="demo"))
+    return browser.cookies["sessionid"].value
+
+
+@contract.include(path_regex=r"^/api/(doughs|preview|reference|kitchen)").parametrize()
+@settings(
+    max_examples=12,
+    deadline=None,
+    phases=[Phase.explicit, Phase.generate],
+    suppress_health_check=list(HealthCheck),
+)
+def test_every_answer_keeps_the_contract(case: schemathesis.Case[Any], session: str) -> None:
+    token = "a" * 32
+    answer = case.call(
+        cookies={"sessionid": session, "csrftoken": token},
+        headers={"X-CSRFToken": token, "Host": "localhost", "Origin": "http://localhost"},
+    )
+    assert answer.status_code < 500
+    case.validate_response(
+        answer,
+        checks=[not_a_server_error, response_schema_conformance, status_code_conformance],
+    )

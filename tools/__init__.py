@@ -1,0 +1,1 @@
+"""What the Makefile calls: setting up, serving, checking, measuring, taking pictures."""
