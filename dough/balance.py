@@ -120,7 +120,8 @@ def _role(formula: Formula, role: Role, style: Style | None) -> RoleBalance:
     rail = rail_value(formula, role)
     band = band_for(role, style) if style else None
     typical = typical_for(role, style) if style and band else None
-    state, words = _state(role, rail, band, style, bool(lines))
+    unknown = any(x.grams is None for x in lines)
+    state, words = _state(role, rail, band, style, any_line=bool(lines), unknown=unknown)
     return RoleBalance(
         role,
         tuple(x.id for x in lines),
@@ -134,11 +135,13 @@ def _role(formula: Formula, role: Role, style: Style | None) -> RoleBalance:
     )
 
 
-def _state(role: Role, rail: float | None, band: Band | None, style: Style | None, any_line: bool) -> tuple[str, str]:
+def _state(
+    role: Role, rail: float | None, band: Band | None, style: Style | None, *, any_line: bool, unknown: bool
+) -> tuple[str, str]:
     if band is None or style is None:
         return "none", ""
     if rail is None:
-        return ("unknown", "amount unknown, so it can't be placed") if any_line else ("none", "")
+        return ("unknown", "amount unknown, so it can't be placed") if unknown else ("none", "")
     if not any_line and band.low > 0:
         return "low", f"none yet; {style.name} usually has {band.low:g} to {band.high:g} %"
     if rail > band.high + 0.05:

@@ -8,7 +8,15 @@ const signed = (value: number): string => `${value > 0 ? '+' : ''}${value.toFixe
 </script>
 
 <template>
-  <BModal v-model="open" title="Where this forecast comes from" ok-only ok-title="Close" size="lg">
+  <BModal
+    v-model="open"
+    title-tag="h2"
+    title-class="h3"
+    title="Where this forecast comes from"
+    ok-only
+    ok-title="Close"
+    size="lg"
+  >
     <p>
       <strong>{{ forecast.method_words }}.</strong> It starts from the {{ forecast.reference }} and moves it
       by what bakers report for each change. Expect diameter within about 8 % and height within about 15 %.

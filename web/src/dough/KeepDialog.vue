@@ -9,6 +9,7 @@ const open = defineModel<boolean>({ required: true })
 const dough = theDough()
 const note = ref('')
 const problem = ref('')
+const first = (): void => document.getElementById('keep-note')?.focus()
 const busy = ref(false)
 
 watch(open, () => (problem.value = ''))
@@ -29,11 +30,18 @@ async function keep(): Promise<void> {
 </script>
 
 <template>
-  <BModal v-model="open" :title="`Keep as version ${number}`" no-footer focus="keep-note">
+  <BModal
+    v-model="open"
+    title-tag="h2"
+    title-class="h3"
+    :title="`Keep as version ${number}`"
+    no-footer
+    @shown="first"
+  >
     <p>A version is never edited again. The draft goes on from it.</p>
     <BForm @submit.prevent="keep">
       <label class="form-label" for="keep-note">What does it try or change?</label>
-      <BFormTextarea id="keep-note" v-model="note" rows="3" maxlength="400" autofocus />
+      <BFormTextarea id="keep-note" v-model="note" rows="3" maxlength="400" />
       <p v-if="problem" class="alert-words mt-2" role="alert">▲ {{ problem }}</p>
       <div class="mt-3 d-flex gap-2 justify-content-end">
         <BButton variant="outline-primary" @click="open = false">Not yet</BButton>

@@ -14,6 +14,7 @@ const queryClient = useQueryClient()
 const name = ref('')
 const style = ref('chewy')
 const problem = ref('')
+const first = (): void => document.getElementById('dough-name')?.focus()
 const busy = ref(false)
 const open = computed({ get: () => start.value !== null, set: (v) => (start.value = v ? start.value : null) })
 const shown = ref<'base_ratio' | 'style' | 'empty'>('base_ratio')
@@ -45,10 +46,10 @@ async function create(): Promise<void> {
 </script>
 
 <template>
-  <BModal v-model="open" :title="TITLES[shown]" no-footer>
+  <BModal v-model="open" title-tag="h2" title-class="h3" :title="TITLES[shown]" no-footer @shown="first">
     <BForm @submit.prevent="create">
       <label class="form-label" for="dough-name">What will it be called?</label>
-      <BFormInput id="dough-name" v-model="name" maxlength="80" autocomplete="off" autofocus />
+      <BFormInput id="dough-name" v-model="name" maxlength="80" autocomplete="off" />
       <template v-if="shown === 'style'">
         <label class="form-label mt-3" for="dough-style">Style</label>
         <select id="dough-style" v-model="style" class="form-select">

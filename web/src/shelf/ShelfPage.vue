@@ -85,8 +85,8 @@ async function putBack(): Promise<void> {
         <p class="next">
           <span><b>Next:</b> {{ d.next.charAt(0).toLowerCase() + d.next.slice(1) }}</span>
           <span class="small-words">saved {{ day(d.saved_at) }}</span>
-          <button type="button" class="off" :aria-label="`Take ${d.name} off the shelf`" @click="remove(d)">
-            take off
+          <button type="button" class="off" @click="remove(d)">
+            take off <span class="visually-hidden">{{ d.name }}</span>
           </button>
         </p>
       </article>

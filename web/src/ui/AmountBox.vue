@@ -18,26 +18,29 @@ const emit = defineEmits<{ enter: [string] }>()
 
 const text = ref(props.shown)
 const editing = ref(false)
+/** What stood in the box when it was entered: as long as it still does, the hand has typed nothing. */
+let found = props.shown
 const sent = ref<string | null>(null)
 const box = ref<HTMLInputElement>()
 
 watch(
   () => [props.shown, props.problem] as const,
   ([shown, problem]) => {
-    if (!editing.value && !problem) {
-      text.value = shown
-      sent.value = null
-    }
+    if (problem || (editing.value && text.value !== found)) return
+    text.value = found = shown
+    sent.value = null
   },
 )
 
 function begin(): void {
   editing.value = true
+  found = text.value
   void nextTick(() => box.value?.select())
 }
 function commit(): void {
   editing.value = false
   const typed = text.value.trim()
+  if (text.value === found && !props.problem) return
   if (typed === props.shown.trim() && !props.problem) return
   if (typed === sent.value) return
   sent.value = typed

@@ -6,7 +6,7 @@ import { search } from './search'
 
 defineProps<{ replacing: boolean }>()
 const open = defineModel<boolean>({ required: true })
-const emit = defineEmits<{ chosen: [string] }>()
+const emit = defineEmits<{ chosen: [string]; hidden: [] }>()
 
 const { data: reference } = useReference()
 const asked = ref('')
@@ -17,13 +17,17 @@ watch(open, (now) => {
   if (!now) return
   asked.value = ''
   active.value = 0
-  void nextTick(() => setTimeout(() => document.getElementById('find-ingredient')?.focus(), 60))
 })
 watch(asked, () => (active.value = 0))
 watch(
   active,
   (now) => void nextTick(() => document.getElementById(`found-${now}`)?.scrollIntoView({ block: 'nearest' })),
 )
+
+/** Only once the dialog is there: it takes the focus itself while it opens. */
+function focusBox(): void {
+  document.getElementById('find-ingredient')?.focus()
+}
 
 function key(event: KeyboardEvent): void {
   if (event.key === 'ArrowDown') active.value = Math.min(active.value + 1, found.value.length - 1)
@@ -49,10 +53,14 @@ const parts = (i: Ingredient): string =>
 <template>
   <BModal
     v-model="open"
+    title-tag="h2"
+    title-class="h3"
     :title="replacing ? 'Change for another ingredient' : 'Add a line'"
     no-footer
     size="lg"
     scrollable
+    @shown="focusBox"
+    @hidden="emit('hidden')"
   >
     <label class="form-label" for="find-ingredient">Name, role or another name for it</label>
     <input

@@ -12,7 +12,9 @@ const SURE = { H: 'well known', M: 'within 10 to 30 %', L: 'rough' }
     <div v-for="f in figures" :key="f.key" :title="`${f.how} (${SURE[f.confidence]})`">
       <dt>{{ f.label }}</dt>
       <dd>
-        <b class="fig">{{ f.known === null ? fixed(f.value, f.digits) : `${fixed(f.known, f.digits)} + ?` }}</b>
+        <b class="fig">{{
+          f.known === null ? fixed(f.value, f.digits) : `${fixed(f.known, f.digits)} + ?`
+        }}</b>
         <span v-if="f.value !== null || f.known !== null" class="unit">{{ f.unit }}</span>
         <span v-if="f.lacks" class="lacks">{{ f.lacks }}</span>
       </dd>
@@ -58,7 +60,7 @@ dd b {
   line-height: 1.15;
   color: var(--alert);
 }
-@media (max-width: 900px) {
+@media (max-width: 1150px) {
   .figures {
     flex-wrap: wrap;
   }

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, nextTick, ref, watch } from 'vue'
 import { useReference } from '@/api/queries'
 import { theDough } from '@/dough/key'
 import AddLineDialog from './AddLineDialog.vue'
@@ -16,6 +16,9 @@ const adding = ref(false)
 /** The line whose ingredient is being changed; null while adding a new one. */
 const replacing = ref<string | null>(null)
 
+const fresh = ref<string | null>(null)
+const gone = ref(true)
+
 const lines = computed(() => new Map((work.value?.draft.lines ?? []).map((x) => [x.id, x] as const)))
 const percents = computed(() => new Map((preview.value?.lines ?? []).map((x) => [x.id, x.percent] as const)))
 const toppings = computed(() =>
@@ -25,6 +28,10 @@ const empty = computed(() => (work.value?.draft.lines?.length ?? 0) === 0)
 const styleName = computed(
   () => reference.value?.styles.find((s) => s.id === work.value?.style)?.name ?? 'No style',
 )
+
+watch(adding, (now) => {
+  if (now) gone.value = false
+})
 
 function newId(): string {
   const used = new Set(lines.value.keys())
@@ -42,11 +49,21 @@ async function chosen(ingredient: string): Promise<void> {
     return
   }
   const line = newId()
-  if (await dough.edit({ op: 'add', line, ingredient })) {
-    requestAnimationFrame(() =>
-      document.querySelector<HTMLInputElement>(`[data-line="${line}"] input`)?.focus(),
-    )
-  }
+  await dough.edit({ op: 'add', line, ingredient })
+  fresh.value = line
+  focusFresh()
+}
+
+/** The dialog holds the focus until it is gone: whichever comes last, line or dialog, moves it. */
+function focusFresh(): void {
+  if (fresh.value === null || !gone.value) return
+  const line = fresh.value
+  fresh.value = null
+  void nextTick(() => document.querySelector<HTMLInputElement>(`[data-line="${line}"] input`)?.focus())
+}
+function hidden(): void {
+  gone.value = true
+  setTimeout(focusFresh)
 }
 
 function replace(line: string): void {
@@ -111,7 +128,7 @@ function add(): void {
     </div>
     <ProcessStrip />
     <FigureStrip :figures="preview?.figures ?? []" />
-    <AddLineDialog v-model="adding" :replacing="replacing !== null" @chosen="chosen" />
+    <AddLineDialog v-model="adding" :replacing="replacing !== null" @chosen="chosen" @hidden="hidden" />
     <span class="visually-hidden">{{ record?.versions.length }} versions kept</span>
   </section>
 </template>
@@ -171,6 +188,14 @@ h2 {
 .nothing {
   padding: 2.5rem 1rem;
   text-align: center;
+}
+@media (max-width: 1150px) {
+  .key {
+    display: none;
+  }
+  header {
+    gap: 6px;
+  }
 }
 @media (max-width: 700px) {
   header {

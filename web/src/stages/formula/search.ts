@@ -8,7 +8,7 @@ interface Named {
 
 /** Every word typed must begin a word of the name, its other names, its group or its role; names first. */
 export function search<T extends Named>(items: readonly T[], asked: string): T[] {
-  const wanted = asked.toLowerCase().split(/\s+/).filter(Boolean)
+  const wanted = words(asked)
   if (wanted.length === 0) return [...items]
   const scored = items.map((item) => {
     const name = words(item.name)

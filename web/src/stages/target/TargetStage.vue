@@ -201,7 +201,7 @@ h3 .small-words {
   flex: none;
   font-size: 1.125rem;
 }
-@media (max-width: 1000px) {
+@media (max-width: 1100px) {
   .body {
     grid-template-columns: minmax(0, 1fr);
   }
