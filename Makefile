@@ -3,7 +3,7 @@ PYTHON ?= python3
 PY = .venv/bin/python
 export TARTE_PORT ?= 8000
 
-.PHONY: demo test dev bench shots lock format schema
+.PHONY: demo test dev bench shots lock format schema evidence
 
 demo: ## set up what is missing, make the demo kitchen, serve it on 127.0.0.1:8000
 	@$(PYTHON) tools/setup.py demo
@@ -28,6 +28,10 @@ shots: ## retake docs/screenshots from the demo data
 
 schema: ## regenerate the OpenAPI document and the TypeScript types from the API
 	@$(PY) -m tools.schema
+	@$(PY) -m tools.format_schema
+
+evidence: ## bake the evidence and write its tables into docs/model.md
+	@$(PY) -m tools.evidence.report
 
 format: ## ruff, prettier and eslint put things in order
 	@$(PY) -m ruff check --fix -q . ; $(PY) -m ruff format -q .

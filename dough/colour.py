@@ -26,6 +26,23 @@ def bake_shade(lightness: float) -> tuple[float, float, float]:
     return SHADES[-1]
 
 
+#: A dough this light keeps the wheat hues; a dark one keeps its own, duller ones (a guess, L).
+WHEAT_L, DARKEST_L = 82.0, 25.0
+
+
+def crust_lab(lightness: float, raw_l: float) -> tuple[float, float, float]:
+    """L*, a*, b* of a crust of a dough whose raw L* is raw_l: cocoa, rye and molasses keep their hue."""
+    _, a, b = bake_shade(lightness)
+    own = min(max((WHEAT_L - raw_l) / (WHEAT_L - DARKEST_L), 0.0), 1.0)
+    return lightness, a * (1.0 - 0.35 * own), b * (1.0 - 0.65 * own)
+
+
+def crust_hex(lightness: float, raw_l: float) -> str:
+    """The same as #rrggbb."""
+    r, g, b = lab_to_srgb(*crust_lab(min(max(lightness, 15.0), 95.0), raw_l))
+    return f"#{r:02x}{g:02x}{b:02x}"
+
+
 def lab_to_srgb(lightness: float, a: float, b: float) -> tuple[int, int, int]:
     """sRGB 0-255 of a CIE L*a*b* colour (D65), clipped to the gamut."""
     fy = (lightness + 16.0) / 116.0

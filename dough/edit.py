@@ -34,7 +34,7 @@ FLOUR_UNKNOWN = "A flour amount is unknown, so percentages have no base. Fill it
 
 PROCESS_NUMBERS = (
     "dough_temp_c", "rest_h", "portion_g", "start_diameter_mm", "start_thickness_mm", "oven_c", "minutes",
-    "bowl_loss_pct",
+    "bang_minute", "bowl_loss_pct",
 )  # fmt: skip
 
 

@@ -153,6 +153,7 @@ class Process:
     fan: bool = False
     tray_id: int | None = None
     minutes: float | None = None
+    bang_minute: float | None = None
     bowl_loss_pct: float = USUAL_BOWL_LOSS_PCT
 
 

@@ -7,9 +7,9 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from dough.bake import rule_of_thumb
 from dough.bake.contract import Forecast
 from dough.bake.intake import Kit, NoCase, bake_case
+from dough.bake.model import forecast_or_reason
 from dough.balance import RoleBalance, balance, nearest_style
 from dough.check import check_draft
 from dough.composition import Composition, Total, composition, percent_of, pieces
@@ -70,14 +70,15 @@ class Preview:
 def preview(draft: Draft, wanted: Cookie, style: Style | None, kit: Kit) -> Preview:
     """Work out everything a draft shows. Raises EntryErrors for lines that cannot be kept.
 
-    Without a style the forecast compares with the nearest drop style and says so.
+    Without a style the nearest drop style stands in for what the process leaves open, and says so.
     """
     check_draft(draft)
     formula = draft.formula
     comp = composition(formula)
     used = style or nearest_style(formula)
     case = bake_case(draft, used, kit) if used else NoCase("Add flour, sugar and fat to see a forecast.")
-    forecast = None if isinstance(case, NoCase) else rule_of_thumb.forecast(case)
+    answer = forecast_or_reason(case)
+    forecast = None if isinstance(answer, NoCase) else answer
     return Preview(
         draft=draft,
         lines=tuple(LineView(x.id, x.role, line_percent(formula, x)) for x in formula.lines),
@@ -87,7 +88,7 @@ def preview(draft: Draft, wanted: Cookie, style: Style | None, kit: Kit) -> Prev
         style=used,
         nearest=style is None,
         forecast=forecast,
-        no_forecast=case.because if isinstance(case, NoCase) else "",
+        no_forecast=answer.because if isinstance(answer, NoCase) else "",
         closeness=compare(forecast.cookie, wanted) if forecast else None,
         target_outline=cookie_outline(wanted, used),
         cautions=(RAW_DOUGH,) if any(x.role in (Role.FLOUR, Role.EGG) for x in formula.lines) else (),

@@ -47,6 +47,7 @@ class ProcessDoc(Strict):
     fan: bool = False
     tray_id: int | None = None
     minutes: float | None = None
+    bang_minute: float | None = None
     bowl_loss_pct: float = 2.0
 
 

@@ -9,3 +9,8 @@ os.environ.setdefault("DJANGO_SETTINGS_MODULE", "tarte.settings")
 # The static files middleware streams files synchronously; under ASGI Django says so for every one of them.
 warnings.filterwarnings("ignore", message="StreamingHttpResponse must consume synchronous iterators")
 application = get_asgi_application()
+
+# Loaded before the first request, so that no cook waits for it.
+from dough.bake.batch import warm  # noqa: E402
+
+warm()

@@ -9,9 +9,13 @@ from pathlib import Path
 
 from django.core.management.utils import get_random_secret_key
 
+from tarte.compiled import use_cache
+
 ROOT = Path(__file__).resolve().parent.parent
 DATA = Path(os.environ.get("TARTE_DATA", ROOT / ".tarte" / "kitchen"))
 DATA.mkdir(parents=True, exist_ok=True)
+# One compiled step for every data folder of this checkout: set-up fills it, servers and tests load it.
+use_cache(Path(os.environ.get("TARTE_COMPILED", ROOT / ".tarte")))
 
 DEBUG = os.environ.get("TARTE_DEBUG") == "1"
 DEMO = os.environ.get("TARTE_DEMO") == "1"

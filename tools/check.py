@@ -16,6 +16,7 @@ CHECKS: list[tuple[str, list[str], str]] = [
     ("types", [PY, "-m", "mypy"], "."),
     ("migrations", [PY, "manage.py", "makemigrations", "--check", "--dry-run", "-v1"], "."),
     ("contract", [PY, "-m", "tools.schema", "--check"], "."),
+    ("formats", [PY, "-m", "tools.format_schema", "--check"], "."),
     ("front end style", ["npm", "run", "-s", "lint"], "web"),
     ("front end types", ["npm", "run", "-s", "types"], "web"),
     ("front end tests", ["npm", "run", "-s", "test"], "web"),

@@ -72,7 +72,7 @@ def digest(paths):
     for path in paths:
         names = [path]
         if os.path.isdir(path):
-            names = sorted(os.path.join(d, f) for d, _, fs in os.walk(path) for f in fs)
+            names = sorted(os.path.join(d, f) for d, _, fs in os.walk(path) for f in fs if not f.endswith(".pyc"))
         for name in names:
             total.update(os.path.relpath(name, ROOT).encode())
             with open(name, "rb") as handle:
@@ -108,6 +108,9 @@ def ready(dev):
     names = ("src", "public", "index.html", "vite.config.ts", "package-lock.json")
     sources = [os.path.join(WEB, name) for name in names]
     once("build", sources, os.path.join(WEB, "dist", "index.html"), build)
+    bake = os.path.join(ROOT, "dough", "bake")
+    once("launcher", [], os.path.join(BIN, "tarte"), make_launcher)
+    once("model", [bake, wanted, os.path.join(ROOT, "dough", "data")], os.path.join(ROOT, ".tarte", "compiled"), warm)
 
 
 def make_venv():
@@ -138,6 +141,22 @@ def install_npm():
 def build():
     print("Building the screens ...")
     run(["npm", "run", "-s", "build"], cwd=WEB, quiet=True)
+
+
+def make_launcher():
+    """A `tarte` command in the environment, for `tarte forecast FILE`."""
+    path = os.path.join(BIN, "tarte")
+    with open(path, "w") as handle:
+        handle.write("#!/bin/sh\n# The command line over this checkout's core.\n")
+        handle.write("PYTHONPATH='{0}' exec '{1}' -m cli \"$@\"\n".format(ROOT, os.path.join(BIN, "python")))
+    os.chmod(path, 0o755)  # noqa: S103
+
+
+def warm():
+    print("Compiling the bake model ...")
+    shutil.rmtree(os.path.join(ROOT, ".tarte", "compiled"), ignore_errors=True)
+    env = dict(os.environ, TARTE_DATA=os.path.join(ROOT, ".tarte", "setup"))
+    run([os.path.join(BIN, "python"), "manage.py", "warm_model"], env=env, quiet=True)
 
 
 def port_is_free(port):

@@ -1,7 +1,7 @@
 """What a forecast is asked and what it answers.
 
-Every forecaster, the rule of thumb now and the bake model after it, is a function
-``forecast(case: BakeCase) -> Forecast``. Fields it cannot say are None or empty, never made up.
+A forecaster is a function ``forecast(case: BakeCase) -> Forecast``. Fields it cannot say are None or
+empty, never made up.
 """
 
 from __future__ import annotations
@@ -9,6 +9,7 @@ from __future__ import annotations
 from collections.abc import Callable
 from dataclasses import dataclass, field
 
+from dough.butter.solid_fat import BUTTER, SolidFat
 from dough.formula import Method, Place, Shape
 from dough.styles import Style
 from dough.target import Cookie
@@ -21,7 +22,8 @@ class Makeup:
     fat_g is added fat (egg yolk's own left out), water_g all added water (flour's and egg's left
     out), acid_meq milli-equivalents of acid (flour's own left out), inclusion_share the fold-ins'
     mass share of the whole dough; flour_protein and flour_moisture are kg/kg as is.
-    butter_g is fat as butter of 81 % fat, for rules stated on butter.
+    sugar_um is the median grain, raw_l the raw dough's L*, binding how much more water the solids
+    hold than plain flour, ph the leavening account's. butter_g is fat as butter of 81 % fat.
     """
 
     flour_g: float
@@ -40,6 +42,11 @@ class Makeup:
     powder_g: float
     acid_meq: float
     inclusion_share: float
+    sugar_um: float = 350.0
+    solid_fat: SolidFat = BUTTER
+    raw_l: float = 81.0
+    binding: float = 1.0
+    ph: float | None = None
 
     @property
     def sugar_g(self) -> float:
@@ -78,8 +85,8 @@ class Piece:
 class Heat:
     """Oven and tray: set °C, the oven's known offset in K (None: not known), fan, minutes.
 
-    tray_conductance is relative to a light aluminium sheet with paper (1.0). bang_minute and
-    rotate_minute are interventions, None when there are none.
+    tray_conductance is relative to a light aluminium sheet with paper (1.0). bang_minute is when the
+    pan is banged, None when it is not.
     """
 
     oven_c: float
@@ -88,7 +95,6 @@ class Heat:
     offset_k: float | None = None
     tray_conductance: float = 1.0
     bang_minute: float | None = None
-    rotate_minute: float | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -113,36 +119,65 @@ class Estimate:
 
 @dataclass(frozen=True, slots=True)
 class Window:
-    """Minutes between set and too far, and the minute nearest the target when it is known."""
+    """Minutes between set and too far, and the minute nearest the target with its range when known.
+
+    note says why there is none (earliest and latest are then equal); by_colour whether the crust's
+    shade can tell anything (a dark dough's cannot).
+    """
 
     earliest_min: float
     latest_min: float
     earliest_because: str = ""
     latest_because: str = ""
     best_min: float | None = None
+    best_low_min: float | None = None
+    best_high_min: float | None = None
+    note: str = ""
+    by_colour: bool = True
 
 
 @dataclass(frozen=True, slots=True)
-class Effect:
-    """One thing that moved the forecast away from its reference, and by how much."""
+class EggLine:
+    """Minute at which the core reaches 71 °C in the oven (None: not within the time looked at).
+
+    egg: whether there is egg in the dough; raw flour needs it too.
+    """
+
+    reached_min: float | None
+    egg: bool
+
+
+@dataclass(frozen=True, slots=True)
+class Frame:
+    """The piece at one moment: minutes since the oven door, °C, mm, percent, CIE L*, set 0 to 1.
+
+    section is half of the side view, (mm from the middle, mm of height) from middle to rim.
+    """
+
+    minutes: float
+    core_c: float
+    rim_c: float
+    base_c: float
+    diameter_mm: float
+    height_mm: float
+    moisture_pct: float
+    moisture_rim_pct: float
+    moisture_middle_pct: float
+    set_rim: float
+    set_middle: float
+    l_rim: float
+    l_middle: float
+    l_base: float
+    section: tuple[tuple[float, float], ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Drive:
+    """One input and what a natural step of it does to one end value."""
 
     what: str
-    diameter_pct: float
-    height_pct: float
-    source: str
-    disputed: bool = False
-
-
-@dataclass(frozen=True, slots=True)
-class Series:
-    """Time series of a bake, one value a moment; every tuple has the length of ``minutes``."""
-
-    minutes: tuple[float, ...]
-    core_c: tuple[float, ...]
-    rim_c: tuple[float, ...]
-    base_c: tuple[float, ...]
-    diameter_mm: tuple[float, ...]
-    height_mm: tuple[float, ...]
+    change: float
+    weight: float
 
 
 @dataclass(frozen=True, slots=True)
@@ -150,7 +185,8 @@ class Forecast:
     """What is expected to come out.
 
     estimates holds attributes of ``dough.target.ATTRIBUTES`` by key; profile the side view as
-    (mm from the middle, mm of height); crust_l maps rim, middle and base to CIE L*.
+    (mm from the middle, mm of height); crust_l maps rim, middle and base to CIE L*; ends every end
+    value by name (see ``dough.bake.outputs.endings``); raw_l the raw dough's L*.
     """
 
     method: str
@@ -159,12 +195,9 @@ class Forecast:
     estimates: dict[str, Estimate]
     profile: tuple[tuple[float, float], ...]
     crust_l: dict[str, float]
-    window: Window | None
-    effects: tuple[Effect, ...] = ()
-    not_counted: tuple[str, ...] = ()
     warnings: tuple[str, ...] = ()
-    series: Series | None = None
-    moisture_pct: dict[str, float] = field(default_factory=dict)
+    ends: dict[str, float] = field(default_factory=dict)
+    raw_l: float = 82.0
 
     @property
     def cookie(self) -> Cookie:

@@ -1,20 +1,40 @@
-"""From a formula and process to a bake case, or the reason why there is none yet."""
+"""From a formula and process to a bake case, or the reason why there is none yet.
+
+How each kind of ingredient enters the bake is written down in docs/model.md; what is a guess there is
+marked so in data/bake_traits.csv and data/solid_fat.csv.
+"""
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+import math
+from dataclasses import dataclass, field
+from functools import cache
 
 from dough.bake.contract import BakeCase, Handling, Heat, Makeup, Piece
-from dough.formula import Draft, Line
+from dough.bake.inputs import BakeInputs
+from dough.butter.method import state_after
+from dough.butter.solid_fat import SolidFat, blend, curve_of
+from dough.formula import Draft, Line, Method
 from dough.ingredients import Role
+from dough.leavening import SODA_G_PER_MEQ, leavening
 from dough.styles import Style
+from dough.tables import rows
 
 #: Whole egg without shell, share of white and yolk by mass (average of size classes, M).
 WHITE_SHARE, YOLK_SHARE = 0.65, 0.35
-#: g of baking soda that one milli-equivalent of acid neutralises (84.007 g/mol).
-SODA_G_PER_MEQ = 0.084007
+#: Gluten-forming share of a wheat flour's protein: turns gluten into the protein the model is stated on.
+GLUTEN_SHARE = 0.83
+#: What protein other than gluten counts, and what a flour without any still holds, % (guesses, L).
+OTHER_PROTEIN, LEAST_NETWORK = 0.6, 7.0
+#: L* of a plain raw dough, and of the darkest (practice, M).
+PALE_L, DARK_L = 82.0, 25.0
+#: How strongly a mean water holding above plain flour's acts on the whole (a guess, L).
+HOLDING_POWER = 0.35
 #: Roles whose unknown amount is small enough to forecast without; the forecast says so.
 SMALL = (Role.FLAVOUR, Role.BINDER, Role.SALT)
+SELF_RAISING = {"sr_uk": (0.045, 0.0), "sr_us": (0.045, 0.0)}
+#: Share of baking powder's gas that ammonium bicarbonate gives, by weight (practice, M).
+AMMONIA_AS_POWDER = 3.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -32,6 +52,63 @@ class NoCase:
     because: str
 
 
+@dataclass(frozen=True, slots=True)
+class Trait:
+    """How an ingredient enters the bake beyond its composition; None where nothing is known."""
+
+    grain_um: float | None
+    water_hold: float | None
+    matrix_share: float
+    darkens: float
+    crystallises: float
+
+
+PLAIN = Trait(None, None, 0.0, 0.0, 0.0)
+
+
+@cache
+def traits() -> dict[str, Trait]:
+    """Traits by ingredient id (data/bake_traits.csv)."""
+    return {
+        r["id"]: Trait(
+            float(r["grain_um"]) if r["grain_um"] else None,
+            float(r["water_hold"]) if r["water_hold"] else None,
+            float(r["matrix_share"] or 0),
+            float(r["darkens"] or 0),
+            float(r["crystallises"] or 0),
+        )
+        for r in rows("bake_traits")
+    }
+
+
+@dataclass(slots=True)
+class _Sums:
+    """Running totals over lines, g unless named otherwise."""
+
+    flour: float = 0.0
+    protein: float = 0.0
+    moisture: float = 0.0
+    sucrose: float = 0.0
+    reducing: float = 0.0
+    fat: float = 0.0
+    water: float = 0.0
+    white: float = 0.0
+    yolk: float = 0.0
+    milk: float = 0.0
+    other: float = 0.0
+    salt: float = 0.0
+    soda: float = 0.0
+    powder: float = 0.0
+    meq: float = 0.0
+    grain: float = 0.0
+    grained: float = 0.0
+    holding: float = 0.0
+    held: float = 0.0
+    dark: float = 0.0
+    folded: float = 0.0
+    fats: list[tuple[float, SolidFat]] = field(default_factory=list)
+
+
 def bake_case(draft: Draft, style: Style, kit: Kit) -> BakeCase | NoCase:
     """Work out a bake case; process values left open take the style's typical ones.
 
@@ -47,7 +124,7 @@ def bake_case(draft: Draft, style: Style, kit: Kit) -> BakeCase | NoCase:
         return NoCase(f"No forecast while an amount is unknown: {', '.join(unknown)}.")
     process = draft.process
     return BakeCase(
-        makeup=makeup([x for x in lines if x.grams is not None]),
+        makeup=makeup([x for x in lines if x.grams is not None], process.method),
         handling=Handling(
             process.method,
             20.0 if process.dough_temp_c is None else process.dough_temp_c,
@@ -66,68 +143,166 @@ def bake_case(draft: Draft, style: Style, kit: Kit) -> BakeCase | NoCase:
             process.fan,
             kit.offset_k,
             kit.tray_conductance,
+            process.bang_minute,
         ),
         style=style,
     )
 
 
-def makeup(lines: list[Line]) -> Makeup:
-    """Split known lines into what the bake asks for. Fold-ins count by their share only."""
-    sums = dict.fromkeys(
-        ("flour", "protein", "moisture", "sucrose", "reducing", "fat", "water", "white", "yolk", "milk", "other",
-         "salt", "soda", "powder", "meq"), 0.0,
-    )  # fmt: skip
-    folded = sum(x.grams or 0.0 for x in lines if x.role is Role.FOLD_IN)
+def makeup(lines: list[Line], method: Method = Method.CREAMED_SOFT) -> Makeup:
+    """Split known lines into what the bake asks for. Whole fold-ins count by their share only.
+
+    Butter that was browned has lost its water. Meals, cocoa and oats that join the matrix count as
+    flour without gluten; polyols as sugar, the ones that crystallise as other solids.
+    """
+    s = _Sums()
     whole = sum(x.grams or 0.0 for x in lines)
     for line in lines:
-        if line.role is not Role.FOLD_IN:
-            _add(sums, line.ingredient_id, line)
-    flour = sums["flour"]
+        _add(s, line, method)
+    account = leavening(lines)
+    base = max(whole - s.folded, 1e-9)
+    holding = s.holding / s.held if s.held else 1.0
+    solid = blend(s.fats)
     return Makeup(
-        flour_g=flour,
-        flour_protein=sums["protein"] / flour if flour else 0.0,
-        flour_moisture=sums["moisture"] / flour if flour else 0.0,
-        sucrose_g=sums["sucrose"],
-        reducing_g=sums["reducing"],
-        fat_g=sums["fat"],
-        water_g=sums["water"],
-        egg_white_g=sums["white"],
-        egg_yolk_g=sums["yolk"],
-        milk_solids_g=sums["milk"],
-        other_g=sums["other"],
-        salt_g=sums["salt"],
-        soda_g=sums["soda"],
-        powder_g=sums["powder"],
-        acid_meq=sums["meq"],
-        inclusion_share=folded / whole if whole else 0.0,
+        flour_g=s.flour,
+        flour_protein=s.protein / s.flour if s.flour else 0.0,
+        flour_moisture=s.moisture / s.flour if s.flour else 0.0,
+        sucrose_g=s.sucrose,
+        reducing_g=s.reducing,
+        fat_g=s.fat,
+        water_g=s.water,
+        egg_white_g=s.white,
+        egg_yolk_g=s.yolk,
+        milk_solids_g=s.milk,
+        other_g=s.other,
+        salt_g=s.salt,
+        soda_g=s.soda,
+        powder_g=s.powder,
+        acid_meq=max(s.meq, 0.0),
+        inclusion_share=s.folded / whole if whole else 0.0,
+        sugar_um=math.exp(s.grain / s.grained) if s.grained else 350.0,
+        solid_fat=solid,
+        raw_l=DARK_L + (PALE_L - DARK_L) * math.exp(-s.dark / base),
+        binding=max(holding, 0.2) ** HOLDING_POWER,
+        ph=account.ph if account else None,
     )
 
 
-def _add(sums: dict[str, float], ident: str, line: Line) -> None:
-    grams, p = line.grams or 0.0, line.ingredient.parts
+def _add(s: _Sums, line: Line, method: Method) -> None:
+    grams, item = line.grams or 0.0, line.ingredient
+    p, ident, trait = item.parts, line.ingredient_id, traits().get(line.ingredient_id, PLAIN)
+    s.dark += trait.darkens * grams
+    if line.role is Role.FOLD_IN and trait.matrix_share < 1.0:
+        s.folded += (1.0 - trait.matrix_share) * grams
+        grams *= trait.matrix_share
     per = grams / 100.0
-    if line.ingredient.flour_base:
-        sums["flour"] += grams
-        sums["protein"] += per * p.protein
-        sums["moisture"] += per * p.water
+    if trait.water_hold is not None:
+        s.holding += trait.water_hold * grams
+        s.held += grams
+    if item.flour_base:
+        s.flour += grams
+        s.protein += per * _network_protein(p.gluten_forming, p.protein)
+        s.moisture += per * p.water
+        if ident in SELF_RAISING:
+            s.powder += SELF_RAISING[ident][0] * grams
         return
     if ident == "soda":
-        sums["soda"] += grams
+        s.soda += grams
         return
     if ident in ("bp_da", "bp_sa"):
-        sums["powder"] += grams
+        s.powder += grams
+        return
+    if ident == "ammonia":
+        s.powder += AMMONIA_AS_POWDER * grams
         return
     if p.acid_g_soda > 0:
-        sums["meq"] += per * p.acid_g_soda / SODA_G_PER_MEQ
+        s.meq += per * p.acid_g_soda / SODA_G_PER_MEQ
     if ident in ("egg", "white", "yolk"):
-        sums["white"] += grams * {"egg": WHITE_SHARE, "white": 1.0, "yolk": 0.0}[ident]
-        sums["yolk"] += grams * {"egg": YOLK_SHARE, "white": 0.0, "yolk": 1.0}[ident]
+        s.white += grams * {"egg": WHITE_SHARE, "white": 1.0, "yolk": 0.0}[ident]
+        s.yolk += grams * {"egg": YOLK_SHARE, "white": 0.0, "yolk": 1.0}[ident]
         return
-    sums["sucrose"] += per * p.sucrose
-    sums["reducing"] += per * p.reducing
-    sums["fat"] += per * p.fat
-    sums["water"] += per * (p.water + p.ethanol)
-    sums["salt"] += per * p.salt
-    dairy = line.ingredient.diet.dairy_free == "N"
-    sums["milk"] += per * (p.lactose + p.protein) if dairy else 0.0
-    sums["other"] += per * (p.other_sugar + p.starch + p.fibre + p.minerals + p.other + (0.0 if dairy else p.protein))
+    _add_parts(s, line, per, method)
+
+
+def _network_protein(gluten: float, protein: float) -> float:
+    """Wheat protein that would hold as much as this flour does, % (for wheat: its own protein).
+
+    What is not gluten holds less, and even starch holds a little once it is wet: guesses (L).
+    """
+    as_wheat = gluten / GLUTEN_SHARE
+    return max(as_wheat + OTHER_PROTEIN * max(protein - as_wheat, 0.0), LEAST_NETWORK)
+
+
+def _add_parts(s: _Sums, line: Line, per: float, method: Method) -> None:
+    p, ident, trait = line.ingredient.parts, line.ingredient_id, traits().get(line.ingredient_id, PLAIN)
+    polyol = per * p.other_sugar
+    s.sucrose += per * p.sucrose + polyol * (1.0 - trait.crystallises) * 0.5
+    s.reducing += per * p.reducing + polyol * (1.0 - trait.crystallises) * 0.5
+    s.other += polyol * trait.crystallises
+    if trait.grain_um is not None and p.sucrose > 50:
+        s.grain += per * p.sucrose * math.log(trait.grain_um)
+        s.grained += per * p.sucrose
+    water = per * (p.water + p.ethanol)
+    if method is Method.BROWNED_RESET and ident in ("butter", "butter_s", "butter_eu"):
+        water = 0.0
+    s.water += water
+    s.salt += per * p.salt
+    if p.fat > 0:
+        s.fat += per * p.fat
+        s.fats.append((per * p.fat, curve_of(ident)))
+    solids = per * (p.starch + p.fibre + p.protein + p.minerals + p.other)
+    if line.ingredient.diet.dairy_free == "N":
+        s.milk += per * (p.lactose + p.protein)
+        s.other += per * (p.starch + p.fibre + p.minerals + p.other)
+    elif trait.matrix_share > 0.0:
+        s.flour += solids
+        s.protein += solids / 100.0 * LEAST_NETWORK
+    else:
+        s.reducing += per * p.lactose
+        s.other += solids
+
+
+def bake_inputs(case: BakeCase) -> BakeInputs:
+    """What the bake model is given for a case."""
+    m, h, piece, heat = case.makeup, case.handling, case.piece, case.heat
+    state = state_after(h.method, h.rest_h, h.rest_place, h.dough_temp_c)
+    return BakeInputs(
+        flour_g=m.flour_g,
+        flour_protein=m.flour_protein,
+        flour_moisture=m.flour_moisture,
+        sucrose_g=m.sucrose_g,
+        reducing_g=m.reducing_g,
+        sugar_um=m.sugar_um,
+        fat_g=m.fat_g,
+        solid_max=m.solid_fat.solid_max,
+        solid_mid_c=m.solid_fat.mid_c,
+        solid_width_k=m.solid_fat.width_k,
+        crystal=state.crystal,
+        water_g=m.water_g,
+        egg_white_g=m.egg_white_g,
+        egg_yolk_g=m.egg_yolk_g,
+        milk_solids_g=m.milk_solids_g,
+        other_g=m.other_g,
+        salt_g=m.salt_g,
+        soda_g=m.soda_g,
+        powder_g=m.powder_g,
+        acid_meq=m.acid_meq,
+        inclusion_share=m.inclusion_share,
+        overrun=state.overrun,
+        raw_l=m.raw_l,
+        dough_temp_c=h.dough_temp_c,
+        rest_h=h.rest_h,
+        portion_g=piece.portion_g,
+        shape=piece.shape,
+        start_diameter_mm=piece.start_diameter_mm,
+        start_thickness_mm=None if piece.start_diameter_mm is not None else piece.start_thickness_mm,
+        oven_c=heat.oven_c,
+        offset_k=heat.offset_k or 0.0,
+        fan=1.0 if heat.fan else 0.0,
+        tray_conductance=heat.tray_conductance,
+        minutes=heat.minutes,
+        bang_minute=heat.bang_minute,
+        bang=1.0 if heat.bang_minute is not None else 0.0,
+        ph=m.ph,
+        binding=m.binding,
+    )

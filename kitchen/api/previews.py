@@ -9,7 +9,6 @@ from ninja import Router
 from pydantic import Field
 
 from dough import edit
-from dough.bake import rule_of_thumb
 from dough.bake.intake import NoCase, bake_case
 from dough.balance import nearest_style
 from dough.check import check_draft, check_target
@@ -18,8 +17,9 @@ from dough.ingredients import Role
 from dough.preview import preview
 from dough.styles import style
 from dough.target import Target
+from kitchen.api.details import detail_out
 from kitchen.api.errors import PROBLEMS
-from kitchen.api.schemas import EstimateOut, PreviewDetailOut, PreviewOut, WindowOut
+from kitchen.api.schemas import PreviewDetailOut, PreviewOut
 from kitchen.api.views import preview_out
 from kitchen.documents import CookieDoc, DraftDoc, Key, KitDoc, Strict, Typed
 
@@ -129,17 +129,11 @@ def follow(request: HttpRequest, payload: PreviewIn) -> PreviewOut:
 
 @router.post("/detail", response={200: PreviewDetailOut, **PROBLEMS})
 def detail(request: HttpRequest, payload: PreviewIn) -> PreviewDetailOut:
-    """What can wait until the hand rests: the pull window and ranges."""
+    """What can wait until the hand rests: window, best minute, ranges, what decides, the bake to scrub."""
     draft = payload.draft.to_core()
     check_draft(draft)
+    wanted = payload.target.to_core()
+    check_target(Target(wanted))
     used = style(payload.style) if payload.style else nearest_style(draft.formula)
     case = bake_case(draft, used, payload.kit.to_core()) if used else NoCase("No flour yet.")
-    if isinstance(case, NoCase):
-        return PreviewDetailOut(window=None, estimates={}, basis=case.because)
-    forecast = rule_of_thumb.forecast(case)
-    window = forecast.window
-    return PreviewDetailOut(
-        window=WindowOut.model_validate(window, from_attributes=True) if window else None,
-        estimates={k: EstimateOut(value=e.value, low=e.low, high=e.high) for k, e in forecast.estimates.items()},
-        basis=f"{forecast.method_words}; against the {forecast.reference}",
-    )
+    return detail_out(payload.seq, case, wanted, payload.kit.offset_k)

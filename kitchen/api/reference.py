@@ -16,8 +16,10 @@ from dough.target import ATTRIBUTES, from_style
 from kitchen.api.errors import PROBLEMS
 from kitchen.api.schemas import (
     AttributeOut,
+    ExplainOut,
     IngredientOut,
     KitchenOut,
+    ModelOut,
     OvenOut,
     ReferenceOut,
     ShadeOut,
@@ -26,6 +28,7 @@ from kitchen.api.schemas import (
 )
 from kitchen.api.views import points
 from kitchen.documents import TargetDoc
+from kitchen.explain import sections
 from kitchen.models import Kitchen, Oven, Tray
 
 router = Router(tags=["reference"])
@@ -92,3 +95,9 @@ def kitchen(request: HttpRequest) -> KitchenOut:
         ovens=[OvenOut.model_validate(o, from_attributes=True) for o in Oven.objects.all()],
         trays=[TrayOut.model_validate(t, from_attributes=True) for t in Tray.objects.all()],
     )
+
+
+@router.get("/model", response={200: ModelOut, **PROBLEMS})
+def model(request: HttpRequest) -> ModelOut:
+    """What the forecast is made of and how sure each part is, section by section."""
+    return ModelOut(sections=[ExplainOut(title=t, paragraphs=list(p)) for t, p in sections()])

@@ -219,19 +219,34 @@ class ReadingOut(Schema):
 
 
 class WindowOut(Schema):
+    """Minutes; note says why there is no window, by_colour whether the crust's shade tells anything."""
+
     earliest_min: float
     latest_min: float
     earliest_because: str
     latest_because: str
     best_min: float | None
+    best_low_min: float | None
+    best_high_min: float | None
+    note: str
+    by_colour: bool
 
 
-class EffectOut(Schema):
-    what: str
-    diameter_pct: float
-    height_pct: float
-    source: str
-    disputed: bool
+class EggOut(Schema):
+    """When the core reaches 71 °C, apart from the texture; done says whether the planned minute gets there."""
+
+    reached_min: float | None
+    done: bool
+    sentence: str
+
+
+class LabOut(Schema):
+    """A crust colour: CIE L*, a*, b* and the sRGB to draw it with (a*, b* are a labelled guess)."""
+
+    l: float  # noqa: E741
+    a: float
+    b: float
+    hex: str
 
 
 class ForecastOut(Schema):
@@ -242,10 +257,7 @@ class ForecastOut(Schema):
     outline: list[Point]
     hex_rim: str
     hex_middle: str
-    window: WindowOut | None
     minutes: float
-    effects: list[EffectOut]
-    not_counted: list[str]
     warnings: list[str]
 
 
@@ -269,12 +281,77 @@ class PreviewOut(Schema):
     cautions: list[str]
 
 
-class PreviewDetailOut(Schema):
-    """What needs many bakes. Empty while the forecast is a rule of thumb: it has no model to vary."""
+class DriveOut(Schema):
+    """One natural step of an input and what it does to an end value, in its unit."""
 
-    window: WindowOut | None
-    estimates: dict[str, EstimateOut]
+    what: str
+    change: float
+
+
+class EndOut(Schema):
+    """An end value with its 80 % range and the three inputs that move it most."""
+
+    key: str
+    label: str
+    unit: str
+    digits: int
+    value: float
+    low: float | None
+    high: float | None
+    drives: list[DriveOut]
+
+
+class FrameOut(Schema):
+    """The piece at a moment. section is the right half of the side view in mm, middle to rim."""
+
+    minutes: float
+    core_c: float
+    rim_c: float
+    base_c: float
+    diameter_mm: float
+    height_mm: float
+    moisture_pct: float
+    moisture_rim_pct: float
+    moisture_middle_pct: float
+    set_rim: float
+    set_middle: float
+    l_rim: float
+    l_middle: float
+    l_base: float
+    hex_rim: str
+    hex_middle: str
+    hex_base: str
+    section: list[Point]
+
+
+class PreviewDetailOut(Schema):
+    """What needs many bakes. no_forecast says why there is nothing when the rest is empty."""
+
+    seq: int
+    no_forecast: str
     basis: str
+    minutes: float
+    set_min: float | None
+    carry_over_k: float | None
+    window: WindowOut | None
+    egg: EggOut | None
+    estimates: dict[str, EstimateOut]
+    ends: list[EndOut]
+    colours: dict[str, LabOut]
+    frames: list[FrameOut]
+
+
+class ExplainOut(Schema):
+    """One section of the model's own description."""
+
+    title: str
+    paragraphs: list[str]
+
+
+class ModelOut(Schema):
+    """Where a forecast comes from: docs/model.md, section by section."""
+
+    sections: list[ExplainOut]
 
 
 class RowOut(Schema):

@@ -4,11 +4,11 @@ from __future__ import annotations
 
 from dataclasses import replace
 
-from dough.bake import rule_of_thumb
 from dough.bake.contract import Forecast
 from dough.bake.intake import Kit, NoCase, bake_case
+from dough.bake.model import forecast_or_reason
 from dough.balance import RoleBalance, nearest_style, rail_ends
-from dough.colour import shade_hex
+from dough.colour import crust_hex, shade_hex
 from dough.formula import Draft, Formula
 from dough.ingredients import table
 from dough.oven import marks
@@ -23,7 +23,6 @@ from kitchen.api.schemas import (
     BandOut,
     BatchOut,
     DoughOut,
-    EffectOut,
     EstimateOut,
     FigureOut,
     ForecastOut,
@@ -36,7 +35,6 @@ from kitchen.api.schemas import (
     SizeOut,
     VersionOut,
     WeighedOut,
-    WindowOut,
 )
 from kitchen.documents import CookieDoc, DraftDoc, MeasuredDoc, TargetDoc
 from kitchen.models import Bake, Batch, Dough
@@ -204,19 +202,15 @@ def _role_out(r: RoleBalance) -> RoleOut:
 
 
 def forecast_out(forecast: Forecast, minutes: float | None, style: Style | None) -> ForecastOut:
-    window = forecast.window
     return ForecastOut(
         method=forecast.method,
         method_words=forecast.method_words,
         reference=forecast.reference,
         cookie=CookieDoc.of(forecast.cookie),
         outline=points(forecast.profile),
-        hex_rim=shade_hex(forecast.crust_l["rim"]),
-        hex_middle=shade_hex(forecast.crust_l["middle"]),
-        window=WindowOut.model_validate(window, from_attributes=True) if window else None,
+        hex_rim=crust_hex(forecast.crust_l["rim"], forecast.raw_l),
+        hex_middle=crust_hex(forecast.crust_l["middle"], forecast.raw_l),
         minutes=minutes if minutes is not None else (style.minutes.typical if style else 0.0),
-        effects=[EffectOut.model_validate(e, from_attributes=True) for e in forecast.effects],
-        not_counted=list(forecast.not_counted),
         warnings=list(forecast.warnings),
     )
 
@@ -276,7 +270,7 @@ def bake_forecast(bake: Bake, style: Style | None) -> Forecast | NoCase:
         return NoCase("This version can't be forecast: its flour is unknown.")
     kit = Kit(bake.oven.offset_k if bake.oven else None, bake.tray.conductance if bake.tray else 1.0)
     case = bake_case(draft, used, kit)
-    return case if isinstance(case, NoCase) else rule_of_thumb.forecast(case)
+    return forecast_or_reason(case)
 
 
 def as_baked(bake: Bake) -> Draft:

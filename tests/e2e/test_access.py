@@ -13,6 +13,7 @@ VIEWS = {
     "shelf": "/",
     "target": "/dough/1/target",
     "formula": "/dough/1/formula",
+    "bake chart": "/dough/1/bake-chart",
     "results": "/dough/1/results",
 }
 
@@ -51,6 +52,7 @@ def test_axe_is_clean_on_every_view(chromium: Browser, server: Server, scheme: s
     ("path", "texts"),
     [
         ("/dough/1/formula", ["Side", "Pull window", "Where from?", "Apricots, dried", "Sugar : fat", "Raw dough."]),
+        ("/dough/1/bake-chart", ["Bake chart", "What decides this", "Diameter", "cooled"]),
         ("/dough/1/target", ["The wanted cookie", "Crust", "Chewy drop"]),
         ("/dough/1/results", ["Bake 11", "Log a bake", "Against the target"]),
     ],

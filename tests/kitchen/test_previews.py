@@ -96,10 +96,62 @@ def test_readings_place_forecast_and_target_on_one_scale(client: Client, dough: 
     assert (crust["low_word"], crust["high_word"]) == ("pale", "dark")
 
 
+def detail(client: Client, dough: Dough, **more: Any) -> Any:
+    body = {"seq": 3, "draft": dough.draft, "target": dough.target["cookie"], "style": dough.style}
+    return send(client, "POST", "/preview/detail", {**body, **more}).json()
+
+
 def test_the_detail_says_what_it_rests_on(client: Client, dough: Dough) -> None:
-    answer = send(client, "POST", "/preview/detail", {"draft": dough.draft, "style": "oat"}).json()
-    assert answer["basis"].startswith("Rule of thumb")
-    assert answer["window"]["earliest_min"] < answer["window"]["latest_min"]
+    assert "no bake of this oven" in detail(client, dough)["basis"]
+    assert "noted offset" in detail(client, dough, kit={"offset_k": 6.0, "tray_conductance": 1.0})["basis"]
+
+
+def test_the_detail_has_window_egg_line_ranges_and_the_bake_to_scrub(client: Client, dough: Dough) -> None:
+    answer = detail(client, dough)
+    assert answer["seq"] == 3
+    window = answer["window"]
+    assert window["earliest_min"] < window["latest_min"]
+    assert "71 °C" in answer["egg"]["sentence"]
+    width = next(e for e in answer["ends"] if e["key"] == "diameter_mm")
+    assert width["low"] < width["value"] < width["high"]
+    assert len(width["drives"]) == 3
+    assert set(answer["colours"]) == {"rim", "middle", "base"}
+    frames = answer["frames"]
+    assert 30 <= len(frames) <= 90
+    assert frames[0]["minutes"] == 0
+    assert all(f["hex_rim"].startswith("#") for f in frames)
+
+
+def test_the_point_forecast_and_the_detail_agree(client: Client, dough: Dough) -> None:
+    point = ask(client, dough).json()["forecast"]["cookie"]
+    ends = {e["key"]: e["value"] for e in detail(client, dough)["ends"]}
+    for key in ("diameter_mm", "height_mm", "rim_crisp", "crust_l"):
+        assert ends[key] == pytest.approx(point[key], rel=1e-6)
+
+
+def test_a_detail_without_a_forecast_says_why(client: Client, dough: Dough) -> None:
+    draft = {**dough.draft, "lines": [{**x, "grams": None} for x in dough.draft["lines"]]}
+    answer = detail(client, dough, draft=draft)
+    assert answer["ends"] == []
+    assert "amount is unknown" in answer["no_forecast"]
+
+
+def test_past_the_model_the_preview_stands_and_says_so(client: Client, dough: Dough) -> None:
+    """A formula the model refuses still has its totals: nothing is lost, nothing fails."""
+    line = next(x for x in dough.draft["lines"] if x["step"] == "fold-in" and x["ingredient"] != "oats")
+    answer = ask(client, dough, {"op": "amount", "line": line["id"], "text": "20000", "unit": "g"})
+    assert answer.status_code == 200
+    assert "No forecast" in answer.json()["no_forecast"]
+    assert answer.json()["figures"][0]["value"] > 20000
+
+
+def test_where_it_comes_from_is_the_model_s_own_page(client: Client) -> None:
+    answer = send(client, "GET", "/model").json()
+    titles = [s["title"] for s in answer["sections"]]
+    assert titles[0] == "In short"
+    assert "Evidence" not in titles
+    assert all(s["paragraphs"] for s in answer["sections"])
+    assert "|" not in "".join(p for s in answer["sections"] for p in s["paragraphs"])
 
 
 @pytest.mark.parametrize("body", ["{", "[]", '{"draft": 3}', '{"draft": {"lines": [{"id": "a", "grams": NaN}]}}'])

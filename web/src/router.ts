@@ -11,6 +11,7 @@ export const router = createRouter({
         { path: '', redirect: { name: 'formula' } },
         { path: 'target', name: 'target', component: () => import('./stages/target/TargetStage.vue') },
         { path: 'formula', name: 'formula', component: () => import('./stages/formula/FormulaStage.vue') },
+        { path: 'bake-chart', name: 'bake-chart', component: () => import('./stages/chart/BakeChart.vue') },
         { path: 'results', name: 'results', component: () => import('./stages/results/ResultsStage.vue') },
       ],
     },

@@ -196,6 +196,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/model": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Model
+         * @description What the forecast is made of and how sure each part is, section by section.
+         */
+        get: operations["kitchen_api_reference_model"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/preview": {
         parameters: {
             query?: never;
@@ -227,7 +247,7 @@ export interface paths {
         put?: never;
         /**
          * Detail
-         * @description What can wait until the hand rests: the pull window and ranges.
+         * @description What can wait until the hand rests: window, best minute, ranges, what decides, the bake to scrub.
          */
         post: operations["kitchen_api_previews_detail"];
         delete?: never;
@@ -576,6 +596,7 @@ export interface components {
             lines?: components["schemas"]["LineDoc"][];
             /**
              * @default {
+             *       "bang_minute": null,
              *       "bowl_loss_pct": 2,
              *       "dough_temp_c": 20,
              *       "fan": false,
@@ -608,18 +629,49 @@ export interface components {
             style?: string;
             target: components["schemas"]["TargetDoc"];
         };
-        /** EffectOut */
-        EffectOut: {
-            /** Diameter Pct */
-            diameter_pct: number;
-            /** Disputed */
-            disputed: boolean;
-            /** Height Pct */
-            height_pct: number;
-            /** Source */
-            source: string;
+        /**
+         * DriveOut
+         * @description One natural step of an input and what it does to an end value, in its unit.
+         */
+        DriveOut: {
+            /** Change */
+            change: number;
             /** What */
             what: string;
+        };
+        /**
+         * EggOut
+         * @description When the core reaches 71 °C, apart from the texture; done says whether the planned minute gets there.
+         */
+        EggOut: {
+            /** Done */
+            done: boolean;
+            /** Reached Min */
+            reached_min: number | null;
+            /** Sentence */
+            sentence: string;
+        };
+        /**
+         * EndOut
+         * @description An end value with its 80 % range and the three inputs that move it most.
+         */
+        EndOut: {
+            /** Digits */
+            digits: number;
+            /** Drives */
+            drives: components["schemas"]["DriveOut"][];
+            /** High */
+            high: number | null;
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Low */
+            low: number | null;
+            /** Unit */
+            unit: string;
+            /** Value */
+            value: number;
         };
         /** EstimateOut */
         EstimateOut: {
@@ -629,6 +681,16 @@ export interface components {
             low: number | null;
             /** Value */
             value: number;
+        };
+        /**
+         * ExplainOut
+         * @description One section of the model's own description.
+         */
+        ExplainOut: {
+            /** Paragraphs */
+            paragraphs: string[];
+            /** Title */
+            title: string;
         };
         /** FieldError */
         FieldError: {
@@ -660,8 +722,6 @@ export interface components {
         /** ForecastOut */
         ForecastOut: {
             cookie: components["schemas"]["CookieDoc"];
-            /** Effects */
-            effects: components["schemas"]["EffectOut"][];
             /** Hex Middle */
             hex_middle: string;
             /** Hex Rim */
@@ -672,15 +732,54 @@ export interface components {
             method_words: string;
             /** Minutes */
             minutes: number;
-            /** Not Counted */
-            not_counted: string[];
             /** Outline */
             outline: number[][];
             /** Reference */
             reference: string;
             /** Warnings */
             warnings: string[];
-            window: components["schemas"]["WindowOut"] | null;
+        };
+        /**
+         * FrameOut
+         * @description The piece at a moment. section is the right half of the side view in mm, middle to rim.
+         */
+        FrameOut: {
+            /** Base C */
+            base_c: number;
+            /** Core C */
+            core_c: number;
+            /** Diameter Mm */
+            diameter_mm: number;
+            /** Height Mm */
+            height_mm: number;
+            /** Hex Base */
+            hex_base: string;
+            /** Hex Middle */
+            hex_middle: string;
+            /** Hex Rim */
+            hex_rim: string;
+            /** L Base */
+            l_base: number;
+            /** L Middle */
+            l_middle: number;
+            /** L Rim */
+            l_rim: number;
+            /** Minutes */
+            minutes: number;
+            /** Moisture Middle Pct */
+            moisture_middle_pct: number;
+            /** Moisture Pct */
+            moisture_pct: number;
+            /** Moisture Rim Pct */
+            moisture_rim_pct: number;
+            /** Rim C */
+            rim_c: number;
+            /** Section */
+            section: number[][];
+            /** Set Middle */
+            set_middle: number;
+            /** Set Rim */
+            set_rim: number;
         };
         /** IngredientEdit */
         IngredientEdit: {
@@ -754,6 +853,20 @@ export interface components {
             /** Trays */
             trays: components["schemas"]["TrayOut"][];
         };
+        /**
+         * LabOut
+         * @description A crust colour: CIE L*, a*, b* and the sRGB to draw it with (a*, b* are a labelled guess).
+         */
+        LabOut: {
+            /** A */
+            a: number;
+            /** B */
+            b: number;
+            /** Hex */
+            hex: string;
+            /** L */
+            l: number;
+        };
         /** LineDoc */
         LineDoc: {
             /** Amount */
@@ -818,6 +931,14 @@ export interface components {
          * @enum {string}
          */
         Method: "creamed_soft" | "creamed_cold" | "melted" | "browned_reset" | "rubbed_in" | "processor";
+        /**
+         * ModelOut
+         * @description Where a forecast comes from: docs/model.md, section by section.
+         */
+        ModelOut: {
+            /** Sections */
+            sections: components["schemas"]["ExplainOut"][];
+        };
         /** NewDough */
         NewDough: {
             /** Name */
@@ -857,15 +978,34 @@ export interface components {
         Place: "counter" | "fridge" | "freezer";
         /**
          * PreviewDetailOut
-         * @description What needs many bakes. Empty while the forecast is a rule of thumb: it has no model to vary.
+         * @description What needs many bakes. no_forecast says why there is nothing when the rest is empty.
          */
         PreviewDetailOut: {
             /** Basis */
             basis: string;
+            /** Carry Over K */
+            carry_over_k: number | null;
+            /** Colours */
+            colours: {
+                [key: string]: components["schemas"]["LabOut"];
+            };
+            egg: components["schemas"]["EggOut"] | null;
+            /** Ends */
+            ends: components["schemas"]["EndOut"][];
             /** Estimates */
             estimates: {
                 [key: string]: components["schemas"]["EstimateOut"];
             };
+            /** Frames */
+            frames: components["schemas"]["FrameOut"][];
+            /** Minutes */
+            minutes: number;
+            /** No Forecast */
+            no_forecast: string;
+            /** Seq */
+            seq: number;
+            /** Set Min */
+            set_min: number | null;
             window: components["schemas"]["WindowOut"] | null;
         };
         /**
@@ -958,6 +1098,8 @@ export interface components {
         };
         /** ProcessDoc */
         ProcessDoc: {
+            /** Bang Minute */
+            bang_minute?: number | null;
             /**
              * Bowl Loss Pct
              * @default 2
@@ -1337,10 +1479,19 @@ export interface components {
             /** Weighed G */
             weighed_g: number;
         };
-        /** WindowOut */
+        /**
+         * WindowOut
+         * @description Minutes; note says why there is no window, by_colour whether the crust's shade tells anything.
+         */
         WindowOut: {
+            /** Best High Min */
+            best_high_min: number | null;
+            /** Best Low Min */
+            best_low_min: number | null;
             /** Best Min */
             best_min: number | null;
+            /** By Colour */
+            by_colour: boolean;
             /** Earliest Because */
             earliest_because: string;
             /** Earliest Min */
@@ -1349,6 +1500,8 @@ export interface components {
             latest_because: string;
             /** Latest Min */
             latest_min: number;
+            /** Note */
+            note: string;
         };
     };
     responses: never;
@@ -2329,6 +2482,89 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["KitchenOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_reference_model: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ModelOut"];
                 };
             };
             /** @description Bad Request */

@@ -1,67 +1,140 @@
 <script setup lang="ts">
+import IconPause from '~icons/lucide/pause'
+import IconPlay from '~icons/lucide/play'
 import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
+import { fixed } from '@/ui/format'
+import type { Scrub } from './useScrub'
 
-const props = defineProps<{ window: Schemas['WindowOut'] | null; minutes: number }>()
+/** Minutes from the oven door: the window as a strip, and a slider to go through the bake with. */
+const props = defineProps<{
+  window: Schemas['WindowOut'] | null
+  egg: Schemas['EggOut'] | null
+  minutes: number
+  until: number
+  scrub: Scrub
+}>()
 
 const WIDTH = 300
-const range = computed(() => {
-  const w = props.window
-  const low = Math.min(w?.earliest_min ?? props.minutes, props.minutes)
-  const high = Math.max(w?.latest_min ?? props.minutes, props.minutes)
-  const pad = Math.max((high - low) * 0.35, 1.5)
-  return { from: Math.max(Math.floor(low - pad), 0), to: Math.ceil(high + pad) }
-})
-const x = (minute: number): number =>
-  ((minute - range.value.from) / (range.value.to - range.value.from)) * WIDTH
-const step = computed(() => {
-  const span = range.value.to - range.value.from
-  return [1, 2, 5, 10, 20, 60].find((s) => span / s <= 7) ?? 60
-})
+const to = computed(() => props.until)
+const x = (minute: number): number => (Math.min(Math.max(minute, 0), to.value) / to.value) * WIDTH
+const step = computed(() => [1, 2, 5, 10, 20, 60].find((s) => to.value / s <= 8) ?? 60)
 const marks = computed(() => {
   const out: number[] = []
-  for (
-    let m = (Math.floor(range.value.from / step.value) + 1) * step.value;
-    x(m) < WIDTH - 34;
-    m += step.value
-  )
-    out.push(m)
+  for (let m = 0; x(m) < WIDTH - 30; m += step.value) out.push(m)
   return out
 })
-const spoken = computed(() =>
-  props.window
-    ? `Pull window ${props.window.earliest_min} to ${props.window.latest_min} minutes; set to ${props.minutes}.`
-    : 'No pull window yet.',
-)
+const spoken = computed(() => {
+  const w = props.window
+  if (!w) return 'No pull window yet.'
+  if (w.note) return w.note
+  return `Pull window ${fixed(w.earliest_min, 1)} to ${fixed(w.latest_min, 1)} minutes; set to ${props.minutes}.`
+})
+const words = computed(() => {
+  const w = props.window
+  if (!w) return ''
+  return w.note ? 'none' : `${fixed(w.earliest_min, 1)}–${fixed(w.latest_min, 1)}`
+})
+const shown = computed(() => props.scrub.minute.value ?? props.minutes)
+const position = computed(() => {
+  const m = props.scrub.minute.value
+  if (m === null) return 'cooled'
+  return m > props.minutes ? `${fixed(m, 1)} minutes, out of the oven` : `${fixed(m, 1)} minutes in the oven`
+})
+
+function drag(event: Event): void {
+  props.scrub.to(Number((event.target as HTMLInputElement).value))
+}
 </script>
 
 <template>
-  <svg v-if="window" :viewBox="`0 0 ${WIDTH} 42`" role="img" :aria-label="spoken">
-    <defs>
-      <pattern id="not-yet" width="5" height="5" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-        <line x1="0" x2="0" y1="0" y2="5" />
-      </pattern>
-    </defs>
-    <rect class="strip" x="0" y="4" :width="WIDTH" height="18" />
-    <rect x="0" y="4" :width="x(window.earliest_min)" height="18" fill="url(#not-yet)" />
-    <rect
-      :x="x(window.latest_min)"
-      y="4"
-      :width="WIDTH - x(window.latest_min)"
-      height="18"
-      fill="url(#not-yet)"
+  <div class="pull">
+    <div class="head">
+      <h2>Pull window</h2>
+      <button
+        type="button"
+        class="play"
+        :aria-label="scrub.playing.value ? 'Stop the bake' : 'Play the bake'"
+        :title="scrub.playing.value ? 'Stop' : 'Watch it bake'"
+        @click="scrub.toggle"
+      >
+        <IconPause v-if="scrub.playing.value" /><IconPlay v-else />
+      </button>
+      <button type="button" class="cool" :aria-pressed="scrub.minute.value === null" @click="scrub.to(null)">
+        cooled
+      </button>
+      <span class="push fig">{{ words }} <span class="unit">min</span></span>
+    </div>
+    <svg :viewBox="`0 0 ${WIDTH} 34`" role="img" :aria-label="spoken">
+      <defs>
+        <pattern
+          id="not-yet"
+          width="5"
+          height="5"
+          patternUnits="userSpaceOnUse"
+          patternTransform="rotate(45)"
+        >
+          <line x1="0" x2="0" y1="0" y2="5" />
+        </pattern>
+      </defs>
+      <rect class="strip" x="0.5" y="3" :width="WIDTH - 1" height="15" />
+      <rect x="0.5" y="3" :width="WIDTH - 1" height="15" fill="url(#not-yet)" />
+      <template v-if="window && !window.note">
+        <rect
+          class="open"
+          :x="x(window.earliest_min)"
+          y="3"
+          :width="Math.max(x(window.latest_min) - x(window.earliest_min), 1)"
+          height="15"
+        />
+        <template v-if="window.best_min !== null">
+          <rect
+            class="range"
+            :x="x(window.best_low_min ?? window.best_min)"
+            y="8.5"
+            :width="
+              Math.max(
+                x(window.best_high_min ?? window.best_min) - x(window.best_low_min ?? window.best_min),
+                1,
+              )
+            "
+            height="4"
+          />
+          <circle class="best" :cx="x(window.best_min)" cy="10.5" r="4" />
+        </template>
+      </template>
+      <path v-if="egg?.reached_min" class="egg" :d="`M${x(egg.reached_min)} 0v21`" />
+      <path class="now" :d="`M${x(minutes)} 1V20 M${x(minutes) - 4} 0 h8 l-4 6z`" />
+      <text
+        v-for="m in marks"
+        :key="m"
+        class="fig"
+        :x="x(m)"
+        y="32"
+        :text-anchor="m === 0 ? 'start' : 'middle'"
+      >
+        {{ m }}
+      </text>
+      <text class="fig" :x="WIDTH" y="32" text-anchor="end">min</text>
+    </svg>
+    <input
+      type="range"
+      min="0"
+      :max="to"
+      step="0.1"
+      :value="shown"
+      aria-label="Minute of the bake"
+      :aria-valuetext="position"
+      @input="drag"
     />
-    <rect
-      class="open"
-      :x="x(window.earliest_min)"
-      y="4"
-      :width="x(window.latest_min) - x(window.earliest_min)"
-      height="18"
-    />
-    <path class="now" :d="`M${x(minutes)} 0 V26 M${x(minutes) - 4} 0 h8 l-4 6z`" />
-    <text v-for="m in marks" :key="m" class="fig" :x="x(m)" y="38" text-anchor="middle">{{ m }}</text>
-    <text class="fig" :x="WIDTH" y="38" text-anchor="end">min</text>
-  </svg>
+    <p v-if="window?.best_min" class="best">
+      Best minute <b class="fig">{{ fixed(window.best_min, 1) }}</b>
+      <span v-if="window.best_low_min !== null && window.best_high_min !== null" class="fig">
+        ({{ fixed(window.best_low_min, 1) }}–{{ fixed(window.best_high_min, 1) }})</span
+      >
+      for the target
+    </p>
+  </div>
 </template>
 
 <style scoped>
@@ -82,6 +155,18 @@ pattern line {
   stroke: var(--cobalt);
   stroke-width: 1.5;
 }
+.range {
+  fill: var(--cobalt);
+  opacity: 0.4;
+}
+.best {
+  fill: var(--cobalt);
+}
+.egg {
+  stroke: var(--alert);
+  stroke-width: 2;
+  stroke-dasharray: 3 2;
+}
 .now {
   stroke: var(--ink);
   stroke-width: 2.2;
@@ -90,5 +175,51 @@ pattern line {
 text {
   font-size: 13px;
   fill: var(--ink-2);
+}
+.head {
+  display: flex;
+  align-items: center;
+  gap: 6px;
+  margin-top: 2px;
+}
+h2 {
+  font-size: 0.9375rem;
+  margin: 0;
+}
+.push {
+  margin-left: auto;
+}
+input {
+  display: block;
+  width: calc(100% + 12px);
+  margin: 0 -6px;
+  accent-color: var(--cobalt);
+  height: 18px;
+}
+.best {
+  margin: 0;
+  font-size: 0.8125rem;
+  color: var(--ink-2);
+}
+.best b {
+  color: var(--cobalt);
+}
+.play,
+.cool {
+  border: 1px solid var(--graph-strong);
+  background: var(--enamel);
+  color: var(--cobalt);
+  border-radius: 4px;
+  height: 21px;
+  padding: 0 5px;
+  line-height: 1;
+  font-size: 0.8125rem;
+}
+.cool[aria-pressed='true'] {
+  background: var(--cobalt-wash);
+}
+.play :deep(svg) {
+  width: 14px;
+  height: 14px;
 }
 </style>

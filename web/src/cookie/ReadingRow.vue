@@ -11,6 +11,16 @@ const spoken = computed(() => {
   const target = r.target === null ? 'no target' : `target ${fixed(r.target, 0)}`
   return `${r.label}, ${r.low_word} to ${r.high_word}: ${forecast}, ${target} ${r.unit}`
 })
+/** The 80 % range on the same scale; crust runs from pale to dark, so its ends swap. */
+const spread = computed(() => {
+  const { forecast: e, forecast_at: at, unit } = props.reading
+  if (!e || at === null || e.low === null || e.high === null) return null
+  const per = unit === 'L*' ? 1 / 60 : 1 / 100
+  const [left, right] =
+    unit === 'L*' ? [e.high - e.value, e.value - e.low] : [e.value - e.low, e.high - e.value]
+  const from = Math.max(at - left * per, 0)
+  return { x: from * 100, width: Math.max(Math.min(at + right * per, 1) - from, 0) * 100 }
+})
 const bridge = computed(() => {
   const { forecast_at: f, target_at: t } = props.reading
   return f === null || t === null ? null : { x: Math.min(f, t) * 100, width: Math.abs(f - t) * 100 }
@@ -24,6 +34,7 @@ const bridge = computed(() => {
     <svg viewBox="0 0 100 18" preserveAspectRatio="none" aria-hidden="true">
       <line class="track" x1="0" x2="100" y1="9" y2="9" />
       <rect v-if="bridge" class="bridge" :x="bridge.x" y="7.5" :width="bridge.width" height="3" />
+      <rect v-if="spread" class="spread" :x="spread.x" y="6" :width="spread.width" height="6" />
       <line
         v-if="reading.target_at !== null"
         class="tick"
@@ -53,7 +64,7 @@ const bridge = computed(() => {
   grid-template-columns: 50px 38px 1fr 42px 24px 14px;
   align-items: center;
   gap: 5px;
-  height: 22px;
+  height: 20px;
   font-size: 0.8125rem;
 }
 .name {
@@ -79,6 +90,10 @@ line {
 .track {
   stroke: var(--graph-strong);
   stroke-width: 3px;
+}
+.spread {
+  fill: var(--ink-2);
+  opacity: 0.28;
 }
 .bridge {
   fill: var(--cobalt);

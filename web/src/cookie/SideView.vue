@@ -8,6 +8,9 @@ const props = defineProps<{
   forecast: Points
   target: Points
   bake: Points
+  /** Smallest and largest cookie of the 80 % range, drawn as a soft edge; empty while it is not known. */
+  low: Points
+  high: Points
   rim: string
   middle: string
   acrossMm: number
@@ -15,8 +18,8 @@ const props = defineProps<{
 }>()
 
 const WIDTH = 300
-const HEIGHT = 112
-const BASE = 88
+const HEIGHT = 100
+const BASE = 78
 
 const view = computed(() => ({ middle: WIDTH / 2, base: BASE, perMm: WIDTH / props.acrossMm }))
 const tick = computed(() => (props.acrossMm <= 110 ? 20 : props.acrossMm <= 220 ? 40 : 100))
@@ -76,6 +79,13 @@ const rows = computed(() => {
       />
     </g>
     <path
+      v-if="high.length && low.length"
+      class="soft"
+      :d="`${sidePath(high, view)}Z${sidePath([...low].reverse(), view)}Z`"
+      fill-rule="evenodd"
+      :fill="rim"
+    />
+    <path
       v-if="forecast.length"
       class="forecast"
       :d="`${sidePath(forecast, view)}Z`"
@@ -113,6 +123,9 @@ const rows = computed(() => {
 .paper line.strong {
   stroke: var(--graph-strong);
   stroke-width: 0.7;
+}
+.soft {
+  opacity: 0.3;
 }
 .forecast {
   stroke-width: 1.4;

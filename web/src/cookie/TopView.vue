@@ -5,6 +5,8 @@ const props = defineProps<{
   forecastMm: number | null
   targetMm: number | null
   bakeMm: number | null
+  lowMm: number | null
+  highMm: number | null
   rim: string
   middle: string
   acrossMm: number
@@ -19,7 +21,7 @@ const radius = (mm: number | null): number => ((mm ?? 0) / 2) * perMm.value
 </script>
 
 <template>
-  <svg :viewBox="`0 0 ${WIDTH} ${height}`" class="above" role="img" :aria-label="describe">
+  <svg :viewBox="`0 0 ${WIDTH} ${height}`" class="above" overflow="visible" role="img" :aria-label="describe">
     <defs>
       <radialGradient id="crust-shade">
         <stop offset="0" :stop-color="middle" />
@@ -28,6 +30,15 @@ const radius = (mm: number | null): number => ((mm ?? 0) / 2) * perMm.value
         <stop offset="1" :stop-color="rim" />
       </radialGradient>
     </defs>
+    <circle
+      v-if="lowMm && highMm"
+      class="soft"
+      :cx="WIDTH / 2"
+      :cy="height / 2"
+      :r="radius((lowMm + highMm) / 2)"
+      :stroke-width="radius(highMm) - radius(lowMm)"
+      :stroke="rim"
+    />
     <circle
       v-if="forecastMm"
       :cx="WIDTH / 2"
@@ -44,6 +55,10 @@ const radius = (mm: number | null): number => ((mm ?? 0) / 2) * perMm.value
 .above {
   display: block;
   width: 100%;
+}
+.soft {
+  fill: none;
+  opacity: 0.3;
 }
 .target,
 .bake {

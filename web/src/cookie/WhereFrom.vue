@@ -1,10 +1,15 @@
 <script setup lang="ts">
-import type { Schemas } from '@/api/client'
+import { useQuery } from '@tanstack/vue-query'
+import { client, data, type Schemas } from '@/api/client'
 
-defineProps<{ forecast: Schemas['ForecastOut'] }>()
+defineProps<{ forecast: Schemas['ForecastOut']; basis: string }>()
 const open = defineModel<boolean>({ required: true })
-
-const signed = (value: number): string => `${value > 0 ? '+' : ''}${value.toFixed(1)} %`
+const { data: model } = useQuery({
+  queryKey: ['model'],
+  queryFn: () => data(client.GET('/api/model')),
+  enabled: open,
+  staleTime: Infinity,
+})
 </script>
 
 <template>
@@ -16,30 +21,25 @@ const signed = (value: number): string => `${value > 0 ? '+' : ''}${value.toFixe
     ok-only
     ok-title="Close"
     size="lg"
+    scrollable
   >
     <p>
-      <strong>{{ forecast.method_words }}.</strong> It starts from the {{ forecast.reference }} and moves it
-      by what bakers report for each change. Expect diameter within about 8 % and height within about 15 %.
+      <strong>{{ forecast.method_words }}.</strong> {{ basis }}
     </p>
-    <table v-if="forecast.effects.length" class="table table-sm">
-      <thead>
-        <tr>
-          <th scope="col">What moved it</th>
-          <th scope="col" class="text-end">Diameter</th>
-          <th scope="col" class="text-end">Height</th>
-          <th scope="col">Evidence</th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="e in forecast.effects" :key="e.what">
-          <td>{{ e.what }}</td>
-          <td class="fig text-end">{{ signed(e.diameter_pct) }}</td>
-          <td class="fig text-end">{{ signed(e.height_pct) }}</td>
-          <td>{{ e.disputed ? 'practice, bakers disagree on it' : 'practice, rule of thumb' }}</td>
-        </tr>
-      </tbody>
-    </table>
-    <p v-else>Nothing differs from the typical formula enough to move it.</p>
-    <p class="mb-0"><strong>It does not count:</strong> {{ forecast.not_counted.join(', ') }}.</p>
+    <details v-for="(s, i) in model?.sections ?? []" :key="s.title" :open="i === 0">
+      <summary>{{ s.title }}</summary>
+      <p v-for="p in s.paragraphs" :key="p">{{ p }}</p>
+    </details>
   </BModal>
 </template>
+
+<style scoped>
+summary {
+  font-weight: 650;
+  padding: 4px 0;
+  color: var(--cobalt);
+}
+details p {
+  margin: 0 0 0.5rem 1rem;
+}
+</style>

@@ -20,3 +20,8 @@ export function sidePath(
     `${(view.middle + x * view.perMm).toFixed(1)} ${(view.base - y * view.perMm).toFixed(1)}`
   return `M${points.map(at).join('L')}`
 }
+
+/** The same outline so many times as wide and as tall: for drawing a range, not for working one out. */
+export function scaled(points: readonly (readonly number[])[], wide: number, tall: number): number[][] {
+  return points.map(([x = 0, y = 0]) => [x * wide, y * tall])
+}

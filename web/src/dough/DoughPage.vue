@@ -5,6 +5,8 @@ import { useRoute } from 'vue-router'
 import { words } from '@/api/client'
 import { useKitchen } from '@/api/queries'
 import CookieColumn from '@/cookie/CookieColumn.vue'
+import { scrubKey } from '@/cookie/key'
+import { useScrub } from '@/cookie/useScrub'
 import { clock } from '@/ui/format'
 import TopBar from '@/ui/TopBar.vue'
 import { doughKey } from './key'
@@ -22,7 +24,17 @@ const dough = useDough(id, (draft) => ({
 }))
 provide(doughKey, dough)
 
-const { work, record, preview, saveState, general, canUndo, canRedo } = dough
+const { work, record, preview, detail, detailIsOld, saveState, general, canUndo, canRedo } = dough
+/** The drawing follows the bake to a little past the pull, where carry-over still works. */
+const until = computed(() => {
+  const d = detail.value
+  return Math.max((d?.minutes ?? 0) * 1.25 + 1, (d?.window?.latest_min ?? 0) * 1.06)
+})
+const scrub = useScrub(
+  computed(() => detail.value?.frames ?? []),
+  until,
+)
+provide(scrubKey, scrub)
 const failed = ref('')
 const keeping = ref(false)
 const lastBake = computed(() => record.value?.last_bake ?? null)
@@ -123,7 +135,15 @@ function rename(event: Event): void {
       <RouterLink class="ms-3" :to="{ name: 'shelf' }">Back to the shelf</RouterLink>
     </div>
     <template v-else-if="work">
-      <CookieColumn :preview="preview" :target="work.target.cookie" :last-bake="lastBake" />
+      <CookieColumn
+        :preview="preview"
+        :detail="detail"
+        :old="detailIsOld"
+        :target="work.target.cookie"
+        :last-bake="lastBake"
+        :scrub="scrub"
+        :until="until"
+      />
       <div class="work">
         <StaleNotice v-if="saveState === 'stale'" />
         <p v-if="general" class="notice panel alert-words" role="alert">▲ {{ general }}</p>

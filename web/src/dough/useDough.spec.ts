@@ -24,6 +24,8 @@ function server() {
     if (state.lost) throw new TypeError('no connection')
     const body = request.method === 'GET' ? null : await request.json()
     if (request.method === 'GET') return answer(200, record(state.revision, state.grams))
+    if (request.url.endsWith('/detail'))
+      return answer(200, { seq: body.seq, grams: body.draft.lines[0].grams })
     if (request.url.endsWith('/preview')) {
       const text = body.edit?.text
       if (text === 'lots') {
@@ -112,4 +114,16 @@ it('keeps an unsaved draft while the server is gone and sends it when it is back
   await vi.advanceTimersByTimeAsync(5000)
   await vi.waitFor(() => expect(dough.saveState.value).toBe('saved'))
   expect(state.grams).toBe(120)
+})
+
+it('asks for the detail once the hand rests, and shows the newest draft only', async () => {
+  server()
+  const dough = await opened()
+  await dough.edit(amount('120'))
+  await dough.edit(amount('130'))
+  expect(dough.detail.value).toBeNull()
+  expect(dough.detailIsOld.value).toBe(true)
+  await vi.advanceTimersByTimeAsync(250)
+  await vi.waitFor(() => expect(dough.detailIsOld.value).toBe(false))
+  expect(dough.detail.value).toMatchObject({ grams: 130 })
 })

@@ -5,6 +5,7 @@ import { ApiError, client, data, type Schemas } from '@/api/client'
 export type Draft = Schemas['DraftDoc']
 export type Target = Schemas['TargetDoc']
 export type Preview = Schemas['PreviewOut']
+export type Detail = Schemas['PreviewDetailOut']
 export type Dough = Schemas['DoughOut']
 export type Edit = NonNullable<Schemas['PreviewIn']['edit']>
 
@@ -28,6 +29,8 @@ interface Job {
 
 const SAVE_AFTER_MS = 500
 const RETRY_AFTER_MS = 4000
+/** The hand rests this long before the many bakes behind window and ranges are asked for. */
+const DETAIL_AFTER_MS = 200
 const HISTORY = 200
 
 /**
@@ -41,6 +44,9 @@ export function useDough(id: Ref<number>, kit: (draft: Draft) => Schemas['KitDoc
   const record = shallowRef<Dough | null>(null)
   const work = shallowRef<Work | null>(null)
   const preview = shallowRef<Preview | null>(null)
+  const detail = shallowRef<Detail | null>(null)
+  /** The detail is an older draft's while a newer one is being worked out. */
+  const detailIsOld = ref(true)
   const problems = reactive<Record<string, string>>({})
   const general = ref('')
   const saveState = ref<SaveState>('saved')
@@ -55,6 +61,8 @@ export function useDough(id: Ref<number>, kit: (draft: Draft) => Schemas['KitDoc
   let saveTimer: ReturnType<typeof setTimeout> | undefined
   let saving: Promise<void> | null = null
   let changes = 0
+  let detailTimer: ReturnType<typeof setTimeout> | undefined
+  let detailing = false
 
   async function open(): Promise<void> {
     take(await data(client.GET('/api/doughs/{dough_id}', { params: { path: { dough_id: id.value } } })))
@@ -104,22 +112,13 @@ export function useDough(id: Ref<number>, kit: (draft: Draft) => Schemas['KitDoc
     const asked = ++seq
     performance.mark('tarte:ask')
     try {
-      const result = await data(
-        client.POST('/api/preview', {
-          body: {
-            seq: asked,
-            draft: job.base ?? before.draft,
-            edit: job.edit,
-            target: before.target.cookie ?? {},
-            style: before.style,
-            kit: kit(before.draft),
-          },
-        }),
-      )
+      const body = { ...question(before, job.base), seq: asked, edit: job.edit }
+      const result = await data(client.POST('/api/preview', { body }))
       clearProblems()
       // Name, style or target may have changed while the answer was on its way: keep those.
       const now = work.value ?? before
       preview.value = result
+      planDetail(DETAIL_AFTER_MS)
       if (job.edit !== null) {
         work.value = { ...now, draft: result.draft }
         if (!job.passing) {
@@ -133,6 +132,46 @@ export function useDough(id: Ref<number>, kit: (draft: Draft) => Schemas['KitDoc
       report(error)
       return false
     }
+  }
+
+  function question(now: Work, base: Draft | null): Schemas['PreviewIn'] {
+    return {
+      seq,
+      draft: base ?? now.draft,
+      target: now.target.cookie ?? {},
+      style: now.style,
+      kit: kit(now.draft),
+    }
+  }
+
+  function planDetail(after: number): void {
+    detailIsOld.value = true
+    clearTimeout(detailTimer)
+    detailTimer = setTimeout(() => void askDetail(), after)
+  }
+
+  /** Window, ranges and the bake to scrub; one question at a time, the newest draft wins. */
+  async function askDetail(): Promise<void> {
+    const now = work.value
+    if (now === null || detailing) return
+    detailing = true
+    const asked = seq
+    try {
+      performance.mark('tarte:detail')
+      const result = await data(client.POST('/api/preview/detail', { body: question(now, null) }))
+      performance.measure('tarte:detailed', 'tarte:detail')
+      if (asked === seq) {
+        detail.value = result
+        detailIsOld.value = false
+      }
+    } catch (error) {
+      // The forecast itself stands; what could not be worked out is left as it was and asked for again.
+      if (!(error instanceof ApiError)) throw error
+      if (error.unreachable) planDetail(RETRY_AFTER_MS)
+    } finally {
+      detailing = false
+    }
+    if (asked !== seq) planDetail(0)
   }
 
   function report(error: unknown): void {
@@ -291,6 +330,7 @@ export function useDough(id: Ref<number>, kit: (draft: Draft) => Schemas['KitDoc
   onScopeDispose(() => {
     document.removeEventListener('visibilitychange', leave)
     window.removeEventListener('beforeunload', guard)
+    clearTimeout(detailTimer)
     void save()
   })
 
@@ -299,6 +339,8 @@ export function useDough(id: Ref<number>, kit: (draft: Draft) => Schemas['KitDoc
     record,
     work,
     preview,
+    detail,
+    detailIsOld,
     problems,
     general,
     saveState,

@@ -1,0 +1,108 @@
+"""Forecasts as text and as JSON."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from dough.bake.contract import BakeCase
+from dough.bake.detail import Detail
+from dough.bake.window import COOKED_C
+from dough.formats.formula_file import FormulaFile
+from dough.ingredients import table
+
+ROWS = (
+    ("diameter_mm", "Diameter", "mm", 1),
+    ("height_mm", "Height in the middle", "mm", 1),
+    ("spread_factor", "Spread factor", "", 1),
+    ("loss_pct", "Bake loss", "%", 1),
+    ("moisture_whole_pct", "Moisture", "%", 1),
+    ("aw_middle", "Water activity, middle", "", 2),
+    ("core_c", "Core at the pull", "°C", 0),
+    ("core_max_c", "Core at its warmest", "°C", 0),
+    ("set_min", "Spreading over at", "min", 1),
+    ("l_rim", "Rim shade", "L*", 0),
+    ("l_middle", "Middle shade", "L*", 0),
+    ("l_base", "Base shade", "L*", 0),
+    ("rim_crisp", "Rim crispness", "of 100", 0),
+    ("middle_soft", "Middle softness", "of 100", 0),
+    ("bite_chewy", "Chew", "of 100", 0),
+    ("crumb_cakey", "Cakiness", "of 100", 0),
+    ("tender", "Tenderness", "of 100", 0),
+    ("snap", "Snap", "of 100", 0),
+)
+SERIES = ("minutes", "core_c", "rim_c", "base_c", "diameter_mm", "height_mm", "moisture_pct")
+HONESTY = "Bake model with general parameters; no bake of this oven has taught it. Ranges hold about 8 in 10."
+
+
+def forecast_lines(file: FormulaFile, case: BakeCase, found: Detail) -> list[str]:
+    """A report for a terminal."""
+    heat = case.heat
+    oven = f"{heat.oven_c:.0f} °C{' fan' if heat.fan else ''}, {heat.minutes:g} min"
+    lines = [f"{file.name or 'Formula'}: {case.piece.portion_g:g} g, {oven}", ""]
+    for key, label, unit, digits in ROWS:
+        e = found.estimates[key]
+        span = "" if e.low is None or e.high is None else f"  {e.low:.{digits}f} to {e.high:.{digits}f}"
+        by = ", ".join(f"{d.what} {d.change:+.{max(digits, 1)}f}" for d in found.drives[key])
+        lines.append(f"{label:<24}{e.value:>8.{digits}f} {unit:<7}{span:<18}  {by}")
+    w = found.window
+    lines.append("")
+    if w.note:
+        lines.append(w.note)
+    else:
+        early, late = f"{w.earliest_min:.1f} ({w.earliest_because})", f"{w.latest_min:.1f} min ({w.latest_because})"
+        lines.append(f"Pull window  {early} to {late}")
+        if w.best_min is not None:
+            lines.append(f"Best minute  {w.best_min:.1f} ({w.best_low_min:.1f} to {w.best_high_min:.1f})")
+    if not w.by_colour:
+        lines.append("A dark dough: colour tells little, go by time and rim.")
+    reached = found.egg.reached_min
+    lines.append(
+        f"Core reaches {COOKED_C:.0f} °C after {reached:.1f} min. A probe is the proof, this is not."
+        if reached is not None
+        else f"Core not forecast to reach {COOKED_C:.0f} °C: flour and egg not cooked through. A probe decides."
+    )
+    lines += [f"Carry-over at the core {found.carry_over_k:+.1f} K.", "", HONESTY]
+    return lines
+
+
+def forecast_document(file: FormulaFile, case: BakeCase, found: Detail) -> dict[str, Any]:
+    """The same as a JSON document; units stand in the names."""
+    w = found.window
+    return {
+        "name": file.name,
+        "portion_g": case.piece.portion_g,
+        "oven_c": case.heat.oven_c,
+        "minutes": case.heat.minutes,
+        "ends": {
+            key: {
+                "value": e.value,
+                "low": e.low,
+                "high": e.high,
+                "drives": [[d.what, d.change] for d in found.drives[key]],
+            }
+            for key, e in found.estimates.items()
+        },
+        "window": {
+            "earliest_min": w.earliest_min,
+            "earliest_because": w.earliest_because,
+            "latest_min": w.latest_min,
+            "latest_because": w.latest_because,
+            "best_min": w.best_min,
+            "note": w.note,
+        },
+        "core_71c_min": found.egg.reached_min,
+        "carry_over_k": found.carry_over_k,
+        "series": [{n: getattr(f, n) for n in SERIES} for f in found.frames],
+        "basis": HONESTY,
+    }
+
+
+def ingredient_lines(word: str) -> list[str]:
+    """Ids with names that hold a word."""
+    wanted = word.lower().split()
+    found = []
+    for item in table().values():
+        text = f"{item.id} {item.name} {item.detail} {item.also} {item.group}".lower()
+        if all(w in text for w in wanted):
+            found.append(f"{item.id:<14}{item.name}{', ' + item.detail if item.detail else ''}")
+    return found

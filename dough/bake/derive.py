@@ -1,0 +1,246 @@
+"""From a batch in grams to the numbers the bake needs, once per case.
+
+x_* are kg per kg dough (fold-ins included), v_* m³ per kg dough, gas sources mol per kg dough.
+"""
+
+from __future__ import annotations
+
+import math
+from dataclasses import asdict, dataclass, fields
+from functools import cache
+from types import SimpleNamespace
+from typing import Any
+
+import numpy as np
+
+from dough.bake.inputs import BakeInputs
+from dough.bake.rise import ATMOSPHERE, GAS
+from dough.bake.spread import LN10
+from dough.formula import Shape
+
+#: Egg without shell, share of white and yolk by water, protein, fat (composition tables, H).
+WHITE_WATER, WHITE_PROTEIN, WHITE_OTHER = 0.88, 0.11, 0.01
+YOLK_WATER, YOLK_PROTEIN, YOLK_FAT, YOLK_OTHER = 0.52, 0.16, 0.30, 0.02
+#: Milk solids by lactose, protein and minerals.
+MILK_SUGAR, MILK_PROTEIN, MILK_OTHER = 0.50, 0.35, 0.15
+#: Densities, kg/m³.
+FLOUR, PROTEIN, SUGAR, FAT, OTHER, FOLD_IN, WATER = 1450.0, 1350.0, 1590.0, 920.0, 1500.0, 1250.0, 1000.0
+#: Acid of white flour, milli-equivalents per g.
+FLOUR_MEQ = 0.020
+SODA_MOLAR = 84.0
+#: Fullness of the start shapes, and height over width where neither size is given.
+FULLNESS = {Shape.BALL: 2 / 3, Shape.PUCK: 0.93, Shape.SLICE: 0.97, Shape.ROLLED: 0.98, Shape.SLAB: 1.0}
+PUCK_ASPECT, FLAT_ASPECT = 0.40, 0.25
+
+
+@dataclass(frozen=True, slots=True)
+class Learned:
+    """What this kitchen's bakes have taught: an oven offset in K and factors on the model's rates."""
+
+    oven_k: float = 0.0
+    spread: float = 1.0
+    drying: float = 1.0
+    browning: float = 1.0
+    gas: float = 1.0
+    bottom: float = 1.0
+
+
+@dataclass(frozen=True, slots=True)
+class Case:
+    """One bake, worked out. Flat floats only: the compiled step reads it as a record."""
+
+    mass: float
+    x_flour: float
+    x_w: float
+    x_dry: float
+    x_fat: float
+    x_fatadd: float
+    x_sug: float
+    x_red: float
+    x_prot: float
+    x_other: float
+    x_inc: float
+    iso_a: float
+    iso_b: float
+    c_flour: float
+    c_sugar: float
+    d_b: float
+    sugar_tg: float
+    v_f: float
+    v_dry: float
+    v_cond: float
+    cp_dry: float
+    ph: float
+    soda: float
+    acid: float
+    n_bp: float
+    n0: float
+    t_set: float
+    b_set: float
+    phi_c: float
+    e0: float
+    kd: float
+    f_brown: float
+    f_caramel: float
+    ln_eta0: float
+    radius0: float
+    k0: float
+    flat: float
+    h_conv: float
+    h_under: float
+    oven_c: float
+    c_pan: float
+    m_dry: float
+    m_gas: float
+    raw_l: float
+    dough_c: float
+    kappa: float
+    sfc_max: float
+    sfc_tm: float
+    sfc_w: float
+    bake_s: float
+    bang_s: float
+    bang: float
+    network: float
+
+
+@cache
+def case_type() -> np.dtype[np.void]:
+    """The layout of a case record."""
+    return np.dtype([(f.name, np.float64) for f in fields(Case)])
+
+
+def case_record(cases: list[Case]) -> np.ndarray[Any, np.dtype[np.void]]:
+    """Case records for the compiled step, shape (n,)."""
+    names = [f.name for f in fields(Case)]
+    return np.array([tuple(getattr(c, n) for n in names) for c in cases], dtype=case_type())
+
+
+def plain_case(case: Case) -> SimpleNamespace:
+    """The same as an object with attributes, for the uncompiled step."""
+    return SimpleNamespace(**asdict(case))
+
+
+def derive(x: BakeInputs, p: SimpleNamespace, learned: Learned | None = None) -> Case:
+    """Work a case out. p is a parameter set as an object; inputs must have passed check_inputs."""
+    theta = learned or Learned()
+    f = (1.0 - x.inclusion_share) / x.batch_g
+    strong = x.flour_protein - 0.10
+    flour = f * x.flour_g * (1.0 - x.flour_moisture)
+    egg = f * (WHITE_PROTEIN * x.egg_white_g + YOLK_PROTEIN * x.egg_yolk_g)
+    protein = egg + MILK_PROTEIN * f * x.milk_solids_g
+    water = f * (x.flour_g * x.flour_moisture + x.water_g + WHITE_WATER * x.egg_white_g + YOLK_WATER * x.egg_yolk_g)
+    dry = 1.0 - water
+    added_fat = f * x.fat_g
+    fat = added_fat + YOLK_FAT * f * x.egg_yolk_g
+    sucrose, reducing = f * x.sucrose_g, f * (x.reducing_g + MILK_SUGAR * x.milk_solids_g)
+    sugar = sucrose + reducing
+    other = f * (
+        x.other_g + x.salt_g + x.soda_g + x.powder_g + MILK_OTHER * x.milk_solids_g
+        + WHITE_OTHER * x.egg_white_g + YOLK_OTHER * x.egg_yolk_g
+    )  # fmt: skip
+    folded = x.inclusion_share
+
+    coated = p.coat * (1.0 - min(x.crystal, 1.0)) * math.exp(-x.rest_h / p.coat_h)
+    hydrated = 1.0 - math.exp(-(x.rest_h + 0.25) / p.tau_hyd)
+    binding = (p.hyd0 + p.hyd1 * hydrated) * (1.0 + p.hyd_prot * strong) * (1.0 - coated) * x.binding
+    held = (flour * p.A_f * binding, sucrose * p.A_s, reducing * p.A_r, protein * p.A_p, other * p.A_o)
+    shapes = (p.B_f, p.B_s, p.B_r, p.B_p, p.B_o)
+    total = sum(held)
+    by_sugar = held[1] + held[2]
+
+    v_f = flour / FLOUR + protein / PROTEIN + 0.5 * other / OTHER
+    v_dry = flour / FLOUR + protein / PROTEIN + sugar / SUGAR + fat / FAT + other / OTHER + folded / FOLD_IN
+    v_cond = v_dry + water / WATER
+    heat = flour * p.cp_flour + sugar * p.cp_sugar + fat * p.cp_fat + protein * p.cp_prot
+    heat += other * p.cp_oth + folded * p.cp_inc
+
+    soda0 = f * x.soda_g * 1000.0 / SODA_MOLAR
+    acid0 = f * (x.acid_meq + FLOUR_MEQ * x.flour_g)
+    powder0 = f * x.powder_g * p.bp_yield * 1000.0
+    ph = 6.6 + 1.9 * math.tanh((soda0 - acid0) / 0.035) if x.ph is None else x.ph
+    early = p.f_mix * min(soda0, acid0)
+    kelvin = x.dough_temp_c + 273.15
+    air = x.overrun * (v_cond - folded / FOLD_IN) * ATMOSPHERE / (GAS * kelvin)
+    n0 = air + p.f_ret * (early + powder0 * p.bp_fast)
+
+    loose = _looseness(sugar, fat, egg, flour, p)
+    network = (flour * x.flour_protein / 0.87 + protein) / (1.0 - folded)
+    t_set = (
+        p.Tset0 + p.Tset_s * min(sugar / max(water, 1e-9), 4.0) - p.set_prot * strong
+        - p.set_egg * min(egg / flour, 0.12) + p.set_pH * (ph - 7.0)
+    )  # fmt: skip
+    b_set = p.b_set * min(max(network / 0.045, 0.2), 1.3) ** p.n_net * (1.0 - p.loose * loose)
+    r = reducing / (1.0 - folded)
+    f_brown = (
+        (0.45 + 0.9 * r / (r + p.rs_half))
+        * (max(network, 0.001) / 0.05) ** 0.3
+        * 10.0 ** (p.b_ph * (ph - 7.0))
+        * (1.0 + p.b_rest * (1.0 - math.exp(-x.rest_h / 12.0)))
+    )
+    ln_eta0 = (
+        math.log(p.eta0) - math.log(theta.spread) + 100.0 * p.k_prot * strong - p.k_pH * (ph - 7.0)
+        - p.k_inc * math.log(1.0 - min(folded / FOLD_IN / v_cond / p.phi_inc, 0.95))
+        + LN10 * p.m_wlf * (12.0 - p.lg_ref)
+        - p.k_melt * (1.0 - min(x.crystal, 1.0)) + p.k_bind * math.log(x.binding)
+        - p.loose_thin * loose + p.k_flour * _crowded(flour, sugar, water, fat)
+    )  # fmt: skip
+    mass = x.portion_g / 1000.0
+    volume = mass * (v_cond + n0 * GAS * kelvin / ATMOSPHERE)
+    k0 = FULLNESS[x.shape]
+    return Case(
+        mass=mass, x_flour=flour, x_w=water, x_dry=dry, x_fat=fat, x_fatadd=added_fat, x_sug=sugar, x_red=reducing,
+        x_prot=protein, x_other=other, x_inc=folded,
+        iso_a=total / dry, iso_b=sum(a * b for a, b in zip(held, shapes, strict=True)) / total,
+        c_flour=held[0] + held[3], c_sugar=by_sugar,
+        d_b=((held[1] * p.B_s + held[2] * p.B_r) / by_sugar if by_sugar > 0 else p.B_s) - p.B_f,
+        sugar_tg=(sucrose * p.Tgs + reducing * p.Tgr) / sugar if sugar > 0 else p.Tgr,
+        v_f=v_f, v_dry=v_dry, v_cond=v_cond, cp_dry=heat / dry, ph=ph,
+        soda=soda0 - early, acid=acid0 - early, n_bp=powder0 * (1.0 - p.bp_fast), n0=n0, t_set=t_set, b_set=b_set,
+        phi_c=p.phi_c + p.phi_egg * min(egg, 0.05) + p.phi_prot * strong + p.phi_air * (min(x.overrun, 0.4) - 0.14),
+        e0=1.0 / (1.0 + x.sugar_um / p.d_half) if x.dissolved is None else x.dissolved,
+        kd=p.kd0 * p.d_ref / x.sugar_um,
+        f_brown=f_brown * theta.browning,
+        f_caramel=min(sugar / 0.30, 1.5) * 10.0 ** (0.5 * p.b_ph * (ph - 7.0)) * theta.browning
+        * (1.0 + p.lace_brown * loose),
+        ln_eta0=ln_eta0, radius0=_start_radius(x, volume, k0), k0=k0, flat=1.0 if x.shape is Shape.SLAB else 0.0,
+        h_conv=p.hc_conv + x.fan * (p.hc_fan - p.hc_conv),
+        h_under=x.tray_conductance * theta.bottom * (p.h_pan_conv + x.fan * (p.h_pan_fan - p.h_pan_conv)),
+        oven_c=x.oven_c + x.offset_k + theta.oven_k,
+        c_pan=p.C_pan if x.pan_capacity is None else x.pan_capacity,
+        m_dry=theta.drying, m_gas=theta.gas, raw_l=x.raw_l, dough_c=x.dough_temp_c, kappa=x.crystal,
+        sfc_max=x.solid_max, sfc_tm=x.solid_mid_c, sfc_w=x.solid_width_k, bake_s=60.0 * x.minutes,
+        bang_s=-1.0 if x.bang_minute is None or x.bang_minute > x.minutes else 60.0 * x.bang_minute,
+        bang=x.bang, network=network,
+    )  # fmt: skip
+
+
+def _crowded(flour: float, sugar: float, water: float, fat: float) -> float:
+    """How much flour there is for what can carry it: a natural log around an ordinary drop dough (0).
+
+    It levels off at ±0.3, where crowding itself takes over (short doughs) or there is hardly any flour.
+    """
+    carries = sugar + water + 0.5 * fat
+    return 0.3 * math.tanh(math.log(max(flour, 1e-9) / max(carries, 1e-9) / 0.5) / 0.3)
+
+
+def _looseness(sugar: float, fat: float, egg: float, flour: float, p: SimpleNamespace) -> float:
+    """How far rich, egg-free dough keeps its flour from tying up, 0 to 1.
+
+    Much sugar and fat over the flour and no egg: the flour sits apart in fat and melted sugar and
+    cannot hold the piece (practice: it runs to lace). A guess (L); 0 for ordinary doughs.
+    """
+    rich = (sugar + fat) / max(flour, 1e-9)
+    eggless = math.exp(-egg / max(flour, 1e-9) / 0.01)
+    return eggless / (1.0 + math.exp(min(-(rich - p.loose_at) / 0.15, 60.0)))
+
+
+def _start_radius(x: BakeInputs, volume: float, k0: float) -> float:
+    if x.start_diameter_mm is not None:
+        return x.start_diameter_mm / 2000.0
+    if x.start_thickness_mm is not None:
+        return math.sqrt(volume / (math.pi * x.start_thickness_mm / 1000.0 * k0))
+    if x.shape is Shape.BALL:
+        return float((3.0 * volume / (4.0 * math.pi)) ** (1.0 / 3.0))
+    aspect = PUCK_ASPECT if x.shape is Shape.PUCK else FLAT_ASPECT
+    return float((volume / (2.0 * math.pi * aspect)) ** (1.0 / 3.0))

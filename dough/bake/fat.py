@@ -1,0 +1,27 @@
+"""Solid fat while the dough warms."""
+
+from __future__ import annotations
+
+import math
+from typing import Any
+
+from dough.bake.jit import inner
+
+
+@inner
+def solid_share(temp_c: float, solid_max: float, mid_c: float, width_k: float) -> float:
+    """Solid share of the fat at a temperature (0-1): a logistic fall around mid_c.
+
+    Source: shape of measured melting curves; fitted per fat (see dough.butter.solid_fat).
+    """
+    return solid_max / (1.0 + math.exp(min((temp_c - mid_c) / width_k, 60.0)))
+
+
+@inner
+def melting_heat(temp_c: float, c: Any, p: Any) -> float:
+    """Extra heat capacity from melting fat, J per K and kg of dry matter.
+
+    Latent heat times the slope of the solid-fat curve; less for fat that has lost its crystals.
+    """
+    x = math.exp(min((temp_c - c.sfc_tm) / c.sfc_w, 60.0))
+    return p.Lfat * (c.x_fatadd / c.x_dry) * c.sfc_max * c.kappa / c.sfc_w * x / (1.0 + x) ** 2  # type: ignore[no-any-return]

@@ -1,0 +1,159 @@
+"""The bake model behind one function: a case in, a forecast out.
+
+docs/model.md explains every relation, what it rests on and where it ends.
+"""
+
+from __future__ import annotations
+
+import numpy as np
+
+from dough.bake.batch import COLUMN, Baked, bake
+from dough.bake.contract import BakeCase, Estimate, Forecast, Frame
+from dough.bake.derive import Learned
+from dough.bake.geometry import OUTSIDE
+from dough.bake.inputs import BakeInputs
+from dough.bake.intake import NoCase, bake_inputs
+from dough.bake.outputs import Array, endings
+from dough.errors import EntryErrors
+
+METHOD_WORDS = "Bake model, general parameters"
+#: Spread of a forecast for a kitchen that has taught nothing yet: shares and plain units, one sd (judgement, L).
+MODEL_SD = {"diameter_mm": 0.04, "height_mm": 0.08, "spread_factor": 0.09}
+PLAIN_SD = {
+    "crust_l": 4.0, "l_rim": 4.0, "l_middle": 4.0, "l_base": 4.0, "loss_pct": 1.0, "moisture_whole_pct": 1.0,
+    "core_c": 3.0, "core_max_c": 3.0, "set_min": 0.5, "aw_middle": 0.05, "rim_crisp": 8.0, "middle_soft": 8.0,
+    "bite_chewy": 8.0, "crumb_cakey": 8.0, "tender": 8.0, "snap": 8.0,
+}  # fmt: skip
+#: Half width of an 80 % interval in sd.
+Z80 = 1.2816
+ATTRIBUTES = ("diameter_mm", "height_mm", "rim_crisp", "middle_soft", "bite_chewy", "crumb_cakey", "crust_l")
+#: Points on half a section.
+SECTION_POINTS = 15
+
+
+def forecast(case: BakeCase, learned: Learned | None = None) -> Forecast:
+    """The point forecast of a case. Raises EntryErrors where an input is out of the model's range."""
+    return forecasts([case], learned)[0]
+
+
+def forecasts(cases: list[BakeCase], learned: Learned | None = None) -> list[Forecast]:
+    """Point forecasts of many cases in one batch."""
+    inputs = [bake_inputs(c) for c in cases]
+    baked = bake(inputs, learned=learned)
+    ends = with_crust(baked, endings(baked))
+    return [_one(case, inputs[i], baked, {k: float(v[i]) for k, v in ends.items()}, i) for i, case in enumerate(cases)]
+
+
+def forecast_or_reason(case: BakeCase | NoCase, learned: Learned | None = None) -> Forecast | NoCase:
+    """The forecast, or in words why there is none: nothing to bake, or beyond what the model knows."""
+    if isinstance(case, NoCase):
+        return case
+    try:
+        return forecast(case, learned)
+    except EntryErrors as errors:
+        return NoCase("No forecast: " + " ".join(e.message for e in errors.items))
+
+
+def with_crust(b: Baked, ends: dict[str, Array]) -> dict[str, Array]:
+    """The end values with crust_l: L* over the whole top, rings weighted by their area."""
+    k = b.column("fullness")[:, b.steps_bake]
+    inner, outer = OUTSIDE[0] ** k, OUTSIDE[1] ** k
+    middle_ring = b.darkest + (b.of("raw_l") - b.darkest) * np.exp(-b.column("middle_top_b")[:, b.steps_bake])
+    crust = (1.0 - inner) * ends["l_middle"] + (inner - outer) * middle_ring + outer * ends["l_rim"]
+    return {**ends, "crust_l": crust}
+
+
+def _one(case: BakeCase, x: BakeInputs, b: Baked, ends: dict[str, float], i: int) -> Forecast:
+    return Forecast(
+        method="bake_model",
+        method_words=METHOD_WORDS,
+        reference="this dough in this oven",
+        estimates={key: rough_estimate(key, ends[key]) for key in ATTRIBUTES},
+        profile=mirrored(section(b, i, -1)),
+        crust_l={"rim": ends["l_rim"], "middle": ends["l_middle"], "base": ends["l_base"]},
+        warnings=warnings(x, b, i),
+        ends=ends,
+        raw_l=x.raw_l,
+    )
+
+
+def rough_estimate(key: str, value: float) -> Estimate:
+    """A value with its model error alone (80 %), until the detail adds what the kitchen does not know."""
+    sd = MODEL_SD[key] * value if key in MODEL_SD else PLAIN_SD.get(key, 0.0)
+    return Estimate(value, *held(key, value - Z80 * sd, value + Z80 * sd))
+
+
+def held(key: str, low: float, high: float) -> tuple[float, float]:
+    """Ends of an interval kept where the value can be: scores and L* 0 to 100, sizes above zero."""
+    top = 100.0 if key in PLAIN_SD and not key.endswith(("_c", "_min")) else float("inf")
+    return max(low, 0.0), min(high, top)
+
+
+def section(b: Baked, i: int, step: int) -> tuple[tuple[float, float], ...]:
+    """Half of the side view at a step, (mm from the middle, mm of height): h₀ (1 − s)^(1/k − 1)."""
+    row = b.series[i, step]
+    radius, h0, k = 1000.0 * row[COLUMN["radius"]], 1000.0 * row[COLUMN["h0"]], row[COLUMN["fullness"]]
+    x = 1.0 - (1.0 - np.linspace(0.0, 1.0, SECTION_POINTS)) ** 2
+    y = h0 * np.maximum(1.0 - x * x, 0.0) ** (1.0 / k - 1.0) if k < 0.9999 else np.full_like(x, h0)
+    return tuple((round(float(a * radius), 2), round(float(h), 2)) for a, h in zip(x, y, strict=True))
+
+
+def mirrored(half: tuple[tuple[float, float], ...]) -> tuple[tuple[float, float], ...]:
+    """A whole side view from its right half, left rim to right rim."""
+    return (*((-x, y) for x, y in reversed(half[1:])), *half)
+
+
+def frames(b: Baked, i: int, count: int = 60) -> tuple[Frame, ...]:
+    """The bake as moments to scrub through: count steps of bake and cooling, the pull among them."""
+    last = b.series.shape[1] - 1
+    stride = max(1, round(b.steps_bake / (0.7 * count)))
+    steps = sorted({*range(0, b.steps_bake, stride), b.steps_bake, *range(b.steps_bake, last + 1, 2), last})
+    return tuple(_frame(b, i, j) for j in steps)
+
+
+def _frame(b: Baked, i: int, j: int) -> Frame:
+    row, c = b.series[i, j], b.cases[i]
+
+    def at(name: str) -> float:
+        return float(row[COLUMN[name]])
+
+    def wet(name: str) -> float:
+        return 100.0 * at(name) / (at(name) + c.x_dry)
+
+    def shade(name: str) -> float:
+        return float(b.darkest + (c.raw_l - b.darkest) * np.exp(-at(name)))
+
+    return Frame(
+        minutes=at("t") / 60.0,
+        core_c=at("core"),
+        rim_c=at("rim_c"),
+        base_c=at("bottom"),
+        diameter_mm=2000.0 * at("radius"),
+        height_mm=1000.0 * at("h0"),
+        moisture_pct=wet("w"),
+        moisture_rim_pct=wet("w_edge"),
+        moisture_middle_pct=wet("w_centre"),
+        set_rim=at("set_edge"),
+        set_middle=at("set_centre"),
+        l_rim=shade("edge_top_b"),
+        l_middle=shade("centre_top_b"),
+        l_base=shade("centre_bottom_b"),
+        section=section(b, i, j),
+    )
+
+
+def warnings(x: BakeInputs, b: Baked, i: int) -> tuple[str, ...]:
+    """Where this dough leaves what the model was tried on."""
+    c = b.cases[i]
+    found: list[str] = []
+    if x.egg_white_g + x.egg_yolk_g == 0.0 and c.x_sug > 3.0 * c.x_w:
+        found.append("Much sugar, little water, no egg: size and colour are less sure here.")
+    if x.portion_g > 200.0 and c.flat < 0.5:
+        found.append("Pieces over 200 g are beyond what the model was tried on.")
+    if x.inclusion_share > 0.45:
+        found.append("Almost half of this is fold-ins: it may fall apart, which the model can't see.")
+    if x.raw_l < 60.0:
+        found.append("A dark dough: judge by time and rim, colour tells little.")
+    if not 140.0 <= x.oven_c + x.offset_k <= 235.0:
+        found.append("Outside 140 to 235 °C the forecast was never checked against bakes.")
+    return tuple(found)

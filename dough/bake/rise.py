@@ -1,0 +1,43 @@
+"""Gas: what makes it, what leaks, and how the bubbles follow."""
+
+from __future__ import annotations
+
+import math
+from typing import Any
+
+from dough.bake.jit import inner
+
+GAS = 8.314
+ATMOSPHERE = 101325.0
+
+
+@inner
+def arrhenius(activation: float, reference_c: float, temp_c: float) -> float:
+    """Rate relative to the one at reference_c."""
+    return math.exp(min(activation / GAS * (1.0 / (reference_c + 273.15) - 1.0 / (temp_c + 273.15)), 60.0))
+
+
+@inner
+def spent(rate: float, dt: float) -> float:
+    """Share used up in dt seconds, first order and implicit (never more than all)."""
+    return rate * dt / (1.0 + rate * dt)
+
+
+@inner
+def leak(porosity: float, unset: float, c: Any, p: Any) -> float:
+    """Rate at which dry gas is lost, 1/s: steep once cells open, slow through set crumb."""
+    return p.kL / c.m_gas * (porosity / c.phi_c) ** p.nL + p.kLs * (1.0 - unset)  # type: ignore[no-any-return]
+
+
+@inner
+def wanted_volume(gas_mol: float, temp_c: float, steam_share: float) -> float:
+    """Gas volume at rest, m³ per kg dough: ideal gas, swollen by its share of steam."""
+    return gas_mol * GAS * (temp_c + 273.15) / ATMOSPHERE / (1.0 - steam_share)
+
+
+@inner
+def follow(volume: float, wanted: float, unset: float, ln_eta: float, dt: float, p: Any) -> float:
+    """Gas volume after dt seconds. Growth goes on in half-set dough, collapse only in unset dough."""
+    free = math.sqrt(unset) if wanted > volume else unset * unset
+    moves: float = free * dt / (p.tau_g * (1.0 + math.exp(min(ln_eta - p.leta_freeze, 30.0))))
+    return volume + (wanted - volume) * moves / (1.0 + moves)

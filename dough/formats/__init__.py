@@ -1,0 +1,1 @@
+"""The open formats, read and written."""

@@ -1,0 +1,51 @@
+"""The evidence holds with the parameters that forecasts use, and is no worse than it was."""
+
+from __future__ import annotations
+
+from functools import cache
+
+from tools.evidence.anchors import Anchor
+from tools.evidence.judge import Verdict, judge
+from tools.evidence.report import Signed, signed
+from tools.evidence.trends import Trend
+
+
+@cache
+def found() -> tuple[list[Verdict], list[Verdict], list[Signed]]:
+    anchors, trends = judge("current")
+    return anchors, trends, signed("current")
+
+
+def test_no_trend_goes_the_wrong_way() -> None:
+    assert [v.row.what for v in found()[1] if isinstance(v.row, Trend) and not v.direction] == []
+
+
+def test_no_anchor_that_held_at_first_is_lost() -> None:
+    lost = [
+        (v.row.recipe, v.row.what, v.value)
+        for v in found()[0]
+        if isinstance(v.row, Anchor) and not v.inside and v.row.low <= v.row.first <= v.row.high
+    ]
+    assert lost == []
+
+
+def test_enough_anchors_hold() -> None:
+    rows = [v for v in found()[0] if isinstance(v.row, Anchor)]
+    fitted = [v.inside for v in rows if isinstance(v.row, Anchor) and v.row.fitted]
+    free = [v.inside for v in rows if isinstance(v.row, Anchor) and not v.row.fitted]
+    assert (len(fitted), len(free)) == (67, 19)
+    assert sum(fitted) >= 52
+    assert sum(free) >= 15
+
+
+def test_the_craft_s_own_effects_have_their_signs() -> None:
+    asked = [r for r in found()[2] if r.asked]
+    assert len(asked) >= 30
+    assert sum(r.holds for r in asked) >= 0.9 * len(asked)
+
+
+def test_the_first_set_gives_what_it_gave() -> None:
+    """The recipes are the ones the record was written with: all but a few figures come out the same."""
+    anchors, _ = judge("base")
+    same = [abs(v.value / v.row.first - 1) < 0.02 for v in anchors if isinstance(v.row, Anchor) and v.row.first]
+    assert sum(same) >= 0.9 * len(same)

@@ -1,0 +1,162 @@
+"""What the craft agrees on, over random doughs within the styles' bands.
+
+Steps are those bakers state effects for. What they dispute (brown sugar's spread, an extra egg, bread
+flour's chew, melted butter's width) is not asked of the model here.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import replace
+
+from hypothesis import given, settings
+
+from dough.bake.batch import bake
+from dough.bake.inputs import BakeInputs
+from dough.bake.intake import Kit, NoCase, bake_case, bake_inputs
+from dough.bake.outputs import endings
+from dough.formula import Draft
+from dough.styles import styles
+from tests.dough.strategies import style_drafts
+
+#: Styles that spread from a ball, whose size the laws are about.
+DROPS = ("thin_crisp", "chewy", "cakey", "thick", "oat", "tartar")
+SODA_DROPS = ("thin_crisp", "chewy", "oat", "thick")
+few = settings(max_examples=40)
+
+
+def given_inputs(draft: Draft) -> BakeInputs:
+    case = bake_case(draft, styles()["chewy"], Kit())
+    assert not isinstance(case, NoCase)
+    return bake_inputs(case)
+
+
+def moved(draft: Draft, change: Callable[[BakeInputs], BakeInputs]) -> dict[str, tuple[float, float]]:
+    """Every end value before and after a change."""
+    x = given_inputs(draft)
+    ends = endings(bake([x, change(x)]))
+    return {k: (float(v[0]), float(v[1])) for k, v in ends.items()}
+
+
+def wider_and_flatter(ends: dict[str, tuple[float, float]]) -> bool:
+    (d0, d1), (h0, h1) = ends["diameter_mm"], ends["height_mean_mm"]
+    return d1 > d0 and h1 < h0
+
+
+def narrower(ends: dict[str, tuple[float, float]]) -> bool:
+    return ends["diameter_mm"][1] < ends["diameter_mm"][0]
+
+
+@few
+@given(style_drafts(names=DROPS))
+def test_warmer_dough_is_wider_and_flatter(draft: Draft) -> None:
+    assert wider_and_flatter(moved(draft, lambda x: replace(x, dough_temp_c=25.0)))
+
+
+@few
+@given(style_drafts(names=DROPS))
+def test_chilled_dough_is_narrower(draft: Draft) -> None:
+    assert narrower(moved(draft, lambda x: replace(x, dough_temp_c=6.0)))
+
+
+@few
+@given(style_drafts(names=DROPS))
+def test_more_sugar_is_wider_and_flatter(draft: Draft) -> None:
+    more = moved(draft, lambda x: replace(x, sucrose_g=1.15 * x.sucrose_g, reducing_g=1.15 * x.reducing_g))
+    assert wider_and_flatter(more)
+
+
+@few
+@given(style_drafts(names=DROPS))
+def test_finer_sugar_is_wider(draft: Draft) -> None:
+    assert not narrower(moved(draft, lambda x: replace(x, sugar_um=0.4 * x.sugar_um)))
+
+
+@few
+@given(style_drafts(names=DROPS))
+def test_more_flour_is_narrower_and_taller(draft: Draft) -> None:
+    assert wider_and_flatter(moved(draft, lambda x: replace(x, flour_g=0.88 * x.flour_g)))
+
+
+@few
+@given(style_drafts(names=DROPS))
+def test_stronger_flour_is_narrower(draft: Draft) -> None:
+    assert narrower(moved(draft, lambda x: replace(x, flour_protein=x.flour_protein + 0.02)))
+
+
+@few
+@given(style_drafts(names=SODA_DROPS))
+def test_soda_widens_and_browns(draft: Draft) -> None:
+    x = given_inputs(draft)
+    more = replace(x, soda_g=x.soda_g + 0.005 * x.flour_g, ph=min((x.ph or 7.5) + 0.25, 8.35))
+    ends = moved(draft, lambda _: more)
+    assert ends["diameter_mm"][1] > ends["diameter_mm"][0]
+    assert ends["l_rim"][1] < ends["l_rim"][0]
+
+
+@few
+@given(style_drafts(names=("chewy", "oat", "thin_crisp")))
+def test_powder_for_soda_is_taller_and_paler(draft: Draft) -> None:
+    ends = moved(draft, lambda x: replace(x, powder_g=x.powder_g + 3.6 * x.soda_g, soda_g=0.0, ph=7.2))
+    assert ends["height_mm"][1] > ends["height_mm"][0]
+    assert ends["l_rim"][1] > ends["l_rim"][0]
+
+
+@few
+@given(style_drafts(names=DROPS))
+def test_more_fold_ins_are_narrower(draft: Draft) -> None:
+    assert narrower(moved(draft, lambda x: replace(x, inclusion_share=x.inclusion_share + 0.08)))
+
+
+@few
+@given(style_drafts(names=DROPS))
+def test_a_banged_pan_is_flatter_and_wider(draft: Draft) -> None:
+    assert wider_and_flatter(moved(draft, lambda x: replace(x, bang_minute=0.6 * x.minutes, bang=1.0)))
+
+
+@few
+@given(style_drafts(names=DROPS))
+def test_an_insulated_tray_is_slower_and_paler_below(draft: Draft) -> None:
+    ends = moved(draft, lambda x: replace(x, tray_conductance=0.6))
+    assert ends["core_c"][1] < ends["core_c"][0]
+    assert ends["l_base"][1] > ends["l_base"][0]
+
+
+@few
+@given(style_drafts(names=DROPS))
+def test_a_bigger_piece_has_a_softer_middle_and_a_cooler_core(draft: Draft) -> None:
+    ends = moved(draft, lambda x: replace(x, portion_g=1.5 * x.portion_g))
+    assert ends["core_c"][1] < ends["core_c"][0] + 0.5
+    assert ends["moisture_middle_pct"][1] > ends["moisture_middle_pct"][0]
+    assert ends["diameter_mm"][1] > ends["diameter_mm"][0]
+
+
+@few
+@given(style_drafts())
+def test_longer_is_darker_drier_and_crisper(draft: Draft) -> None:
+    ends = moved(draft, lambda x: replace(x, minutes=x.minutes + 2.0))
+    assert ends["l_rim"][1] < ends["l_rim"][0]
+    assert ends["moisture_whole_pct"][1] < ends["moisture_whole_pct"][0]
+    assert ends["rim_crisp"][1] >= ends["rim_crisp"][0] - 0.5
+    assert ends["middle_soft"][1] <= ends["middle_soft"][0] + 0.5
+
+
+@few
+@given(style_drafts(names=DROPS))
+def test_a_rest_darkens(draft: Draft) -> None:
+    ends = moved(draft, lambda x: replace(x, rest_h=x.rest_h + 24.0))
+    assert ends["l_rim"][1] < ends["l_rim"][0]
+    assert ends["diameter_mm"][1] <= ends["diameter_mm"][0]
+
+
+@few
+@given(style_drafts())
+def test_scaling_a_batch_changes_nothing(draft: Draft) -> None:
+    names = [
+        "flour_g", "sucrose_g", "reducing_g", "fat_g", "water_g", "egg_white_g", "egg_yolk_g", "milk_solids_g",
+        "other_g", "salt_g", "soda_g", "powder_g", "acid_meq",
+    ]  # fmt: skip
+    ends = moved(draft, lambda x: replace(x, **{n: 3.7 * getattr(x, n) for n in names}))
+    for name, (before, after) in ends.items():
+        if before == before:  # a minute that is never reached is not a number
+            assert abs(after - before) <= 1e-6 * max(abs(before), 1.0), name

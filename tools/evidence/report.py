@@ -1,0 +1,160 @@
+"""Write the evidence tables into docs/model.md.
+
+python -m tools.evidence.report
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from pathlib import Path
+
+from dough.bake.batch import bake
+from dough.bake.model import with_crust
+from dough.bake.outputs import endings
+from dough.bake.parameters import ParameterSet, values
+from tools.evidence.anchors import Anchor
+from tools.evidence.effects import BASE, Effect, applied, effects, inputs_of, sign_asked
+from tools.evidence.judge import Verdict, judge
+from tools.evidence.kinds import style_inputs, typicals
+from tools.evidence.trends import Trend
+
+MODEL = Path(__file__).resolve().parents[2] / "docs" / "model.md"
+BEGIN, END = "<!-- evidence -->", "<!-- /evidence -->"
+
+
+@dataclass(frozen=True)
+class Signed:
+    """One of the craft's effects with what the model gives, percent, and whether the asked signs hold."""
+
+    effect: Effect
+    diameter: float
+    height: float
+
+    @property
+    def asked(self) -> bool:
+        """Whether a sign is asked: undisputed, H or M, and a reported range that leaves no doubt."""
+        clear = sign_asked(self.effect.diameter) or sign_asked(self.effect.height)
+        return bool(clear) and not self.effect.disputed and self.effect.confidence in "HM"
+
+    @property
+    def holds(self) -> bool:
+        spans = ((self.diameter, self.effect.diameter), (self.height, self.effect.height))
+        return all(v * sign_asked(span) > 0 for v, span in spans if sign_asked(span))
+
+
+def signed(which: ParameterSet) -> list[Signed]:
+    """All effects with a parameter set; heights are mean heights."""
+    rows = effects()
+    ends = endings(bake([inputs_of(BASE), *(applied(e) for e in rows)], values(which)))
+    d, h = ends["diameter_mm"], ends["height_mean_mm"]
+    return [
+        Signed(e, 100.0 * float(d[i] / d[0] - 1.0), 100.0 * float(h[i] / h[0] - 1.0)) for i, e in enumerate(rows, 1)
+    ]
+
+
+def _anchor_table(base: list[Verdict], now: list[Verdict]) -> list[str]:
+    lines = ["| anchor | expected | base | current | verdict | sure | fitted |", "|---|---|---|---|---|---|---|"]
+    for b, n in zip(base, now, strict=True):
+        a = n.row
+        assert isinstance(a, Anchor)
+        lines.append(
+            f"| {a.recipe}: {a.what} ({a.basis}) | {a.low:g} to {a.high:g} | {b.value:.3g} | {n.value:.3g} "
+            f"| {'in' if n.inside else '**out**'} | {a.confidence} | {'yes' if a.fitted else 'no'} |"
+        )
+    return lines
+
+
+def _trend_table(base: list[Verdict], now: list[Verdict]) -> list[str]:
+    lines = ["| trend | expected | base | current | direction | size |", "|---|---|---|---|---|---|"]
+    for b, n in zip(base, now, strict=True):
+        t = n.row
+        assert isinstance(t, Trend)
+        lines.append(
+            f"| {t.what} | {t.low:g} to {t.high:g} | {b.value:.3f} | {n.value:.3f} "
+            f"| {'holds' if n.direction else '**fails**'} | {'in' if n.inside else 'out'} |"
+        )
+    return lines
+
+
+def _effect_table(base: list[Signed], now: list[Signed]) -> list[str]:
+    lines = ["| effect | width reported | base | current | height reported | base | current | signs |",
+             "|---|---|---|---|---|---|---|---|"]  # fmt: skip
+    for b, n in zip(base, now, strict=True):
+        e = n.effect
+        verdict = ("hold" if n.holds else "**fail**") if n.asked else ("disputed" if e.disputed else "not asked")
+        wide, tall = (f"{s[0]:+g} ({s[1]:g} to {s[2]:g}) %" for s in (e.diameter, e.height))
+        lines.append(
+            f"| {e.number} {e.what} ({e.confidence}) | {wide} | {b.diameter:+.1f} | {n.diameter:+.1f} | {tall} "
+            f"| {b.height:+.1f} | {n.height:+.1f} | {verdict} |"
+        )
+    return lines
+
+
+def _style_table() -> list[str]:
+    inputs = style_inputs()
+    found = {}
+    for which in ("base", "current"):
+        b = bake(list(inputs.values()), values(which))
+        found[which] = with_crust(b, endings(b))
+    names = list(inputs)
+    lines = ["| style at its typical formula and bake | typical | base | current | verdict |", "|---|---|---|---|---|"]
+    for t in typicals():
+        i = names.index(t.style)
+        was, now = (float(found[w][t.output][i]) for w in ("base", "current"))
+        verdict = "in" if t.low <= now <= t.high else "**out**"
+        lines.append(f"| {t.style}: {t.output} | {t.low:.3g} to {t.high:.3g} | {was:.3g} | {now:.3g} | {verdict} |")
+    return lines
+
+
+def counts(anchors: list[Verdict], trends: list[Verdict], rows: list[Signed]) -> str:
+    """The counts in one sentence."""
+    fitted = [v for v in anchors if isinstance(v.row, Anchor) and v.row.fitted]
+    free = [v for v in anchors if isinstance(v.row, Anchor) and not v.row.fitted]
+    asked = [r for r in rows if r.asked]
+    return (
+        f"anchors {sum(v.inside for v in fitted)} of {len(fitted)} fitted and "
+        f"{sum(v.inside for v in free)} of {len(free)} not fitted in range; trends "
+        f"{sum(v.direction for v in trends)} of {len(trends)} in direction, {sum(v.inside for v in trends)} in size; "
+        f"effects {sum(r.holds for r in asked)} of {len(asked)} undisputed rows in sign"
+    )
+
+
+def text() -> str:
+    """The evidence section."""
+    base, now = judge("base"), judge("current")
+    rows_base, rows_now = signed("base"), signed("current")
+    return "\n".join(
+        [
+            f"Base: {counts(*base, rows_base)}.",
+            "",
+            f"Current: {counts(*now, rows_now)}.",
+            "",
+            "### Anchors",
+            "",
+            *_anchor_table(base[0], now[0]),
+            "",
+            "### Trends",
+            "",
+            *_trend_table(base[1], now[1]),
+            "",
+            "### The craft's own effects, from a typical chewy drop",
+            "",
+            *_effect_table(rows_base, rows_now),
+            "",
+            "### The styles",
+            "",
+            *_style_table(),
+        ]
+    )
+
+
+def main() -> None:
+    page = MODEL.read_text(encoding="utf-8")
+    before, rest = page.split(BEGIN)
+    after = rest.split(END)[1]
+    MODEL.write_text(f"{before}{BEGIN}\n\n{text()}\n\n{END}{after}", encoding="utf-8")
+    print(f"docs/model.md: {counts(*judge('current'), signed('current'))}")
+
+
+if __name__ == "__main__":
+    main()
