@@ -7,6 +7,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from enum import StrEnum
+from functools import cached_property
 from typing import Literal
 
 from dough.errors import EntryError
@@ -101,9 +102,9 @@ class Line:
         return self.step not in (Step.TOP, Step.FINISH)
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True)
 class Formula:
-    """The lines of a dough in the order the cook keeps them."""
+    """The lines of a dough in the order the cook keeps them. The flour is worked out once a formula."""
 
     lines: tuple[Line, ...] = ()
 
@@ -116,14 +117,22 @@ class Formula:
 
     def of_role(self, role: Role) -> tuple[Line, ...]:
         """The dough's lines with this role (tops and finishes left out)."""
-        return tuple(x for x in self.lines if x.role is role and x.in_dough)
+        return self._by_role.get(role, ())
 
-    @property
+    @cached_property
+    def _by_role(self) -> dict[Role, tuple[Line, ...]]:
+        found: dict[Role, list[Line]] = {}
+        for item in self.lines:
+            if item.in_dough:
+                found.setdefault(item.role, []).append(item)
+        return {role: tuple(lines) for role, lines in found.items()}
+
+    @cached_property
     def flour_lines(self) -> tuple[Line, ...]:
         """The lines that baker's percentages are taken on."""
         return tuple(x for x in self.lines if x.in_dough and x.ingredient.flour_base)
 
-    @property
+    @cached_property
     def flour_g(self) -> float | None:
         """Flour in grams, the base of every percentage; None when unknown or when there is none."""
         known = [x.grams for x in self.flour_lines]

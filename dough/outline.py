@@ -14,7 +14,8 @@ def outline(
     """Points (mm from the middle, mm of height) from left rim to right rim.
 
     The profile is h(s) = h₀ (1 − s)^(1/k − 1) over area share s = (r/R)², with k the fullness and
-    h₀ the height in the middle. Empty when a size is unknown.
+    h₀ the height in the middle: height_mm / k, since height_mm is the mean over the piece, as a stack or
+    several places with a ruler give it. Empty when a size is unknown.
     """
     if diameter_mm is None or height_mm is None:
         return ()
@@ -22,7 +23,7 @@ def outline(
     half = points // 2
     shares = [1.0 - (1.0 - i / half) ** 2 for i in range(half + 1)]  # denser towards the rim
     right = [
-        (radius * x, height_mm * max(1.0 - x * x, 0.0) ** (1.0 / fullness - 1.0)) for x in shares
+        (radius * x, height_mm / fullness * max(1.0 - x * x, 0.0) ** (1.0 / fullness - 1.0)) for x in shares
     ]  # fmt: skip
     left = [(-x, y) for x, y in reversed(right[1:])]
     return tuple((round(x, 2), round(y, 2)) for x, y in [*left, *right])

@@ -4,8 +4,7 @@ from __future__ import annotations
 
 from typing import Annotated, Literal
 
-from ninja import Schema
-from pydantic import ConfigDict, StringConstraints
+from pydantic import BaseModel, ConfigDict, StringConstraints
 
 from dough.bake.intake import Kit
 from dough.formula import Draft, Formula, Line, Method, Place, Process, Shape, Step
@@ -17,8 +16,8 @@ Typed = str | float | None
 """What a cook typed into a box: text is read by dough.entry; None is unknown."""
 
 
-class Strict(Schema):
-    """No unknown keys, no NaN or infinity."""
+class Strict(BaseModel):
+    """No unknown keys, no NaN or infinity. Plain pydantic: the API's own schema class walks every field twice."""
 
     model_config = ConfigDict(extra="forbid", allow_inf_nan=False)
 

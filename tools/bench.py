@@ -8,10 +8,15 @@ from __future__ import annotations
 import json
 import time
 import urllib.request
+from collections.abc import Callable
+from dataclasses import replace
 from statistics import median, quantiles
 
-from playwright.sync_api import Page
+from playwright.sync_api import Page, ViewportSize
 
+from dough.bake.batch import bake
+from dough.bake.outputs import endings
+from tools.evidence.recipes import DROP
 from tools.serve import chromium, demo_server
 
 EDITS = 120
@@ -57,25 +62,51 @@ def long_formula(page: Page) -> None:
 
 def previews(page: Page, url: str) -> list[float]:
     """The preview alone, over HTTP, without a browser."""
+    return timed(page, url, "/api/preview", 200)
+
+
+def timed(page: Page, url: str, path: str, times: int) -> list[float]:
+    """Ask the same question of the server so many times, as the page's own session would."""
     cookies = {c["name"]: c["value"] for c in page.context.cookies()}
     header = "; ".join(f"{k}={v}" for k, v in cookies.items())
     with urllib.request.urlopen(urllib.request.Request(f"{url}/api/doughs/1", headers={"Cookie": header})) as answer:
         dough = json.load(answer)
     body = json.dumps({"draft": dough["draft"], "style": dough["style"], "target": dough["target"]["cookie"]}).encode()
     headers = {"Cookie": header, "X-CSRFToken": cookies["csrftoken"], "Content-Type": "application/json"}
-    times = []
-    for _ in range(200):
-        begun = time.perf_counter()
-        urllib.request.urlopen(urllib.request.Request(f"{url}/api/preview", data=body, headers=headers)).read()
-        times.append(1000 * (time.perf_counter() - begun))
-    return times
+    question = urllib.request.Request(f"{url}{path}", data=body, headers=headers)
+    return [clock(lambda: urllib.request.urlopen(question).read()) for _ in range(times)]
+
+
+def details(page: Page, url: str) -> list[float]:
+    """Window, best minute, ranges and what decides, over HTTP."""
+    return timed(page, url, "/api/preview/detail", 40)
+
+
+def model() -> None:
+    """The bake model alone, compiled beside uncompiled."""
+    one, many = [DROP], [replace(DROP, portion_g=20.0 + 0.2 * n) for n in range(256)]
+    bake(many)
+    compiled = [clock(lambda: endings(bake(one))) for _ in range(60)]
+    summary("one forecast, compiled", compiled, 5)
+    summary("256 variants, compiled", [clock(lambda: endings(bake(many))) for _ in range(6)], 500)
+    plain = [clock(lambda: endings(bake(one, compiled=False))) for _ in range(4)]
+    print(f"{'the same uncompiled':<46} {median(plain) / median(compiled):.0f} times as long")
+
+
+def clock(work: Callable[[], object]) -> float:
+    begun = time.perf_counter()
+    work()
+    return 1000 * (time.perf_counter() - begun)
 
 
 def main() -> None:
+    model()
     with demo_server() as url, chromium() as browser:
-        page = browser.new_context(base_url=url, viewport={"width": 1280, "height": 800}, bypass_csp=True).new_page()
+        size: ViewportSize = {"width": 1280, "height": 800}
+        page = browser.new_context(base_url=url, viewport=size, bypass_csp=True).new_page()
         summary("an edit answered and redrawn, 10 lines", redraws(page), BUDGET_MS)
-        summary("preview over HTTP, 10 lines", previews(page, url))
+        summary("preview over HTTP, 10 lines", previews(page, url), 30)
+        summary("detail over HTTP, 10 lines", details(page, url), 200)
         long_formula(page)
         summary("an edit answered and redrawn, 200 lines", redraws(page), BUDGET_MS)
         summary("preview over HTTP, 200 lines", previews(page, url))

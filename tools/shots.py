@@ -23,7 +23,14 @@ def target(page: Page) -> None:
 
 def formula(page: Page) -> None:
     page.goto("/dough/1/formula")
+    page.get_by_label("Minute of the bake").wait_for()
     page.get_by_label("Butter, unsalted, grams").focus()
+
+
+def bake_chart(page: Page) -> None:
+    page.goto("/dough/1/bake-chart")
+    page.get_by_role("heading", name="What decides this").wait_for()
+    page.get_by_label("Minute of the bake").fill("7")
 
 
 def results(page: Page) -> None:
@@ -38,7 +45,7 @@ def main() -> None:
             base_url=url, viewport={"width": 1280, "height": 800}, reduced_motion="reduce", color_scheme="light"
         )
         page = context.new_page()
-        for view in (shelf, target, formula, results):
+        for view in (shelf, target, formula, bake_chart, results):
             view(page)
             page.wait_for_load_state("networkidle")
             page.screenshot(path=OUT / f"{view.__name__}.png")

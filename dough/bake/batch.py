@@ -34,7 +34,12 @@ class Baked:
     cases: tuple[Case, ...]
     series: np.ndarray[Any, np.dtype[np.float64]]
     steps_bake: int
-    darkest: float
+    parameters: dict[str, float]
+
+    @property
+    def darkest(self) -> float:
+        """L* of the darkest crust."""
+        return self.parameters["Lmin"]
 
     def column(self, name: str) -> np.ndarray[Any, np.dtype[np.float64]]:
         """One series of every bake, shape (n, steps + 1), in the units of ``march.COLUMNS``."""
@@ -69,7 +74,7 @@ def bake(
         _run_compiled(cases, record(numbers), steps, out)
     else:
         _run_plain(cases, p, steps, out)
-    return Baked(tuple(inputs), tuple(cases), out, steps[0], p.Lmin)
+    return Baked(tuple(inputs), tuple(cases), out, steps[0], numbers)
 
 
 def _run_compiled(cases: list[Case], params: Any, steps: tuple[int, int], out: Any) -> None:

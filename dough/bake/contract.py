@@ -151,6 +151,8 @@ class EggLine:
 class Frame:
     """The piece at one moment: minutes since the oven door, °C, mm, percent, CIE L*, set 0 to 1.
 
+    height_mm is the mean over the piece, as it is measured; the middle stands in the section.
+
     section is half of the side view, (mm from the middle, mm of height) from middle to rim.
     """
 

@@ -28,6 +28,8 @@ FLOUR, PROTEIN, SUGAR, FAT, OTHER, FOLD_IN, WATER = 1450.0, 1350.0, 1590.0, 920.
 #: Acid of white flour, milli-equivalents per g.
 FLOUR_MEQ = 0.020
 SODA_MOLAR = 84.0
+#: Dry flour of an ordinary drop dough without fold-ins, kg/kg.
+PLAIN_FLOUR = 0.30
 #: Fullness of the start shapes, and height over width where neither size is given.
 FULLNESS = {Shape.BALL: 2 / 3, Shape.PUCK: 0.93, Shape.SLICE: 0.97, Shape.ROLLED: 0.98, Shape.SLAB: 1.0}
 PUCK_ASPECT, FLAT_ASPECT = 0.40, 0.25
@@ -166,9 +168,11 @@ def derive(x: BakeInputs, p: SimpleNamespace, learned: Learned | None = None) ->
 
     loose = _looseness(sugar, fat, egg, flour, p)
     network = (flour * x.flour_protein / 0.87 + protein) / (1.0 - folded)
+    # Egg sets by how much of it there is beside the flour; more flour alone does not undo that.
+    beside = (1.0 - p.egg_plain) * flour + p.egg_plain * PLAIN_FLOUR * (1.0 - folded)
     t_set = (
         p.Tset0 + p.Tset_s * min(sugar / max(water, 1e-9), 4.0) - p.set_prot * strong
-        - p.set_egg * min(egg / flour, 0.12) + p.set_pH * (ph - 7.0)
+        - p.set_egg * min(egg / beside, 0.12) + p.set_pH * (ph - 7.0)
     )  # fmt: skip
     b_set = p.b_set * min(max(network / 0.045, 0.2), 1.3) ** p.n_net * (1.0 - p.loose * loose)
     r = reducing / (1.0 - folded)
@@ -183,6 +187,7 @@ def derive(x: BakeInputs, p: SimpleNamespace, learned: Learned | None = None) ->
         - p.k_inc * math.log(1.0 - min(folded / FOLD_IN / v_cond / p.phi_inc, 0.95))
         + LN10 * p.m_wlf * (12.0 - p.lg_ref)
         - p.k_melt * (1.0 - min(x.crystal, 1.0)) + p.k_bind * math.log(x.binding)
+        - p.k_grain * min(max(math.log(350.0 / x.sugar_um), -1.0), 1.0)
         - p.loose_thin * loose + p.k_flour * _crowded(flour, sugar, water, fat)
     )  # fmt: skip
     mass = x.portion_g / 1000.0

@@ -5,6 +5,8 @@ docs/model.md explains every relation, what it rests on and where it ends.
 
 from __future__ import annotations
 
+import math
+
 import numpy as np
 
 from dough.bake.batch import COLUMN, Baked, bake
@@ -129,7 +131,7 @@ def _frame(b: Baked, i: int, j: int) -> Frame:
         rim_c=at("rim_c"),
         base_c=at("bottom"),
         diameter_mm=2000.0 * at("radius"),
-        height_mm=1000.0 * at("h0"),
+        height_mm=1000.0 * c.mass * at("volume") / (math.pi * at("radius") ** 2),
         moisture_pct=wet("w"),
         moisture_rim_pct=wet("w_edge"),
         moisture_middle_pct=wet("w_centre"),

@@ -47,11 +47,11 @@ def endings(b: Baked) -> dict[str, Array]:
         "set_min": t_set,
         "diameter_mm": 2000.0 * radius[:, end],
         "growth": radius[:, end] / radius[:, 0],
-        "height_mm": 1000.0 * h0[:, end],
+        "height_middle_mm": 1000.0 * h0[:, end],
         "height_peak_mm": np.where(after, 1000.0 * h0[:, : out + 1], 0.0).max(axis=1),
         "height_out_mm": 1000.0 * h0[:, out],
         "height_rim_mm": 1000.0 * b.column("h_edge")[:, end],
-        "height_mean_mm": height_mean,
+        "height_mm": height_mean,
         "spread_factor": 2.0 * radius[:, end] / h0[:, end],
         **{f"moisture_{k}_pct": 100.0 * v[:, end] / (v[:, end] + dry) for k, v in w.items()},
         **{f"matrix_{k}_pct": v for k, v in matrix.items()},
@@ -73,13 +73,15 @@ def endings(b: Baked) -> dict[str, Array]:
         "browning_rim": b.column("edge_top_b")[:, out],
         "ph": b.of("ph"),
     }
-    h = result["height_mean_mm"]
+    h, p = result["height_mm"], b.parameters
     result |= {
-        "rim_crisp": texture.rim_crispness(above_rim, matrix["rim"], h),
+        "rim_crisp": texture.rim_crispness(above_rim, matrix["rim"], h, p["tx_rim_dry"]),
         "middle_crisp": texture.middle_crispness(above_middle, matrix["middle"]),
-        "middle_soft": texture.middle_softness(above_middle, matrix["middle"], h),
-        "bite_chewy": texture.chew(matrix["middle"], sugar, porosity, protein),
-        "crumb_cakey": texture.cakiness(porosity, h, matrix["middle"], sugar / flour),
+        "middle_soft": texture.middle_softness(above_middle, matrix["middle"], h, p["tx_soft_wet"]),
+        "bite_chewy": texture.chew(matrix["middle"], sugar, porosity, protein, p["tx_chew_wet"], p["tx_chew_sugar"]),
+        "crumb_cakey": texture.cakiness(
+            porosity, h, matrix["middle"], sugar / flour, p["tx_cake_tall"], p["tx_cake_wet"], p["tx_cake_sugar"]
+        ),
         "tender": texture.tenderness(fat / flour, protein, porosity),
         "snap": texture.snap(matrix["whole"], 0.5 * (above_rim + above_middle), porosity, h, sugar, fat),
     }

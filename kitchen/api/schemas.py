@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from datetime import date, datetime
 
-from ninja import Schema
+from pydantic import BaseModel
 
 from dough.formula import Method, Place, Shape, Step
 from dough.ingredients import Confidence, Role
@@ -14,12 +14,12 @@ Point = list[float]
 """x and y in mm: from the middle, and of height."""
 
 
-class PersonOut(Schema):
+class PersonOut(BaseModel):
     name: str
     username: str
 
 
-class SessionOut(Schema):
+class SessionOut(BaseModel):
     """cook is null when nobody is signed in."""
 
     cook: PersonOut | None
@@ -27,7 +27,7 @@ class SessionOut(Schema):
     kitchen: str
 
 
-class OvenOut(Schema):
+class OvenOut(BaseModel):
     id: int
     name: str
     fan: bool
@@ -35,20 +35,20 @@ class OvenOut(Schema):
     offset_from: str
 
 
-class TrayOut(Schema):
+class TrayOut(BaseModel):
     id: int
     name: str
     conductance: float
 
 
-class KitchenOut(Schema):
+class KitchenOut(BaseModel):
     name: str
     about: str
     ovens: list[OvenOut]
     trays: list[TrayOut]
 
 
-class IngredientOut(Schema):
+class IngredientOut(BaseModel):
     id: str
     name: str
     detail: str
@@ -65,14 +65,14 @@ class IngredientOut(Schema):
     protein: float
 
 
-class BandOut(Schema):
+class BandOut(BaseModel):
     low: float
     high: float
     source: str
     confidence: Confidence
 
 
-class StyleOut(Schema):
+class StyleOut(BaseModel):
     id: str
     name: str
     wanted: str
@@ -80,12 +80,12 @@ class StyleOut(Schema):
     outline: list[Point]
 
 
-class ShadeOut(Schema):
+class ShadeOut(BaseModel):
     crust_l: float
     hex: str
 
 
-class AttributeOut(Schema):
+class AttributeOut(BaseModel):
     key: str
     label: str
     unit: str
@@ -95,7 +95,7 @@ class AttributeOut(Schema):
     high_word: str
 
 
-class ReferenceOut(Schema):
+class ReferenceOut(BaseModel):
     """What the screens need once: the table, the styles, the words."""
 
     ingredients: list[IngredientOut]
@@ -110,7 +110,7 @@ class ReferenceOut(Schema):
     raw_dough: str
 
 
-class VersionOut(Schema):
+class VersionOut(BaseModel):
     number: int
     parent: int | None
     note: str
@@ -119,7 +119,7 @@ class VersionOut(Schema):
     bakes: int
 
 
-class SizeOut(Schema):
+class SizeOut(BaseModel):
     """A cookie with what drawing it needs: side view in mm, crust hex."""
 
     cookie: CookieDoc
@@ -128,7 +128,7 @@ class SizeOut(Schema):
     label: str
 
 
-class DoughOut(Schema):
+class DoughOut(BaseModel):
     id: int
     name: str
     style: str
@@ -144,7 +144,7 @@ class DoughOut(Schema):
     saved_by: str
 
 
-class ShelfItem(Schema):
+class ShelfItem(BaseModel):
     id: int
     name: str
     style: str
@@ -161,13 +161,13 @@ class ShelfItem(Schema):
     saved_at: datetime
 
 
-class LineOut(Schema):
+class LineOut(BaseModel):
     id: str
     role: Role
     percent: float | None
 
 
-class RoleOut(Schema):
+class RoleOut(BaseModel):
     """percent is by mass; rail is the figure the band is stated on (fat as butter of 81 % fat)."""
 
     role: Role
@@ -184,7 +184,7 @@ class RoleOut(Schema):
     words: str
 
 
-class FigureOut(Schema):
+class FigureOut(BaseModel):
     key: str
     label: str
     value: float | None
@@ -196,13 +196,13 @@ class FigureOut(Schema):
     confidence: Confidence
 
 
-class EstimateOut(Schema):
+class EstimateOut(BaseModel):
     value: float
     low: float | None
     high: float | None
 
 
-class ReadingOut(Schema):
+class ReadingOut(BaseModel):
     """One attribute: where forecast and target stand between the two words, 0 to 1."""
 
     key: str
@@ -218,7 +218,7 @@ class ReadingOut(Schema):
     within_reach: bool | None
 
 
-class WindowOut(Schema):
+class WindowOut(BaseModel):
     """Minutes; note says why there is no window, by_colour whether the crust's shade tells anything."""
 
     earliest_min: float
@@ -232,7 +232,7 @@ class WindowOut(Schema):
     by_colour: bool
 
 
-class EggOut(Schema):
+class EggOut(BaseModel):
     """When the core reaches 71 °C, apart from the texture; done says whether the planned minute gets there."""
 
     reached_min: float | None
@@ -240,7 +240,7 @@ class EggOut(Schema):
     sentence: str
 
 
-class LabOut(Schema):
+class LabOut(BaseModel):
     """A crust colour: CIE L*, a*, b* and the sRGB to draw it with (a*, b* are a labelled guess)."""
 
     l: float  # noqa: E741
@@ -249,7 +249,7 @@ class LabOut(Schema):
     hex: str
 
 
-class ForecastOut(Schema):
+class ForecastOut(BaseModel):
     method: str
     method_words: str
     reference: str
@@ -261,7 +261,7 @@ class ForecastOut(Schema):
     warnings: list[str]
 
 
-class PreviewOut(Schema):
+class PreviewOut(BaseModel):
     """seq is the question's; draft is what was asked with the edit made."""
 
     seq: int
@@ -281,14 +281,14 @@ class PreviewOut(Schema):
     cautions: list[str]
 
 
-class DriveOut(Schema):
+class DriveOut(BaseModel):
     """One natural step of an input and what it does to an end value, in its unit."""
 
     what: str
     change: float
 
 
-class EndOut(Schema):
+class EndOut(BaseModel):
     """An end value with its 80 % range and the three inputs that move it most."""
 
     key: str
@@ -301,7 +301,7 @@ class EndOut(Schema):
     drives: list[DriveOut]
 
 
-class FrameOut(Schema):
+class FrameOut(BaseModel):
     """The piece at a moment. section is the right half of the side view in mm, middle to rim."""
 
     minutes: float
@@ -324,7 +324,7 @@ class FrameOut(Schema):
     section: list[Point]
 
 
-class PreviewDetailOut(Schema):
+class PreviewDetailOut(BaseModel):
     """What needs many bakes. no_forecast says why there is nothing when the rest is empty."""
 
     seq: int
@@ -341,20 +341,20 @@ class PreviewDetailOut(Schema):
     frames: list[FrameOut]
 
 
-class ExplainOut(Schema):
+class ExplainOut(BaseModel):
     """One section of the model's own description."""
 
     title: str
     paragraphs: list[str]
 
 
-class ModelOut(Schema):
+class ModelOut(BaseModel):
     """Where a forecast comes from: docs/model.md, section by section."""
 
     sections: list[ExplainOut]
 
 
-class RowOut(Schema):
+class RowOut(BaseModel):
     key: str
     label: str
     unit: str
@@ -367,14 +367,14 @@ class RowOut(Schema):
     within_scatter: bool
 
 
-class WeighedOut(Schema):
+class WeighedOut(BaseModel):
     line: str
     name: str
     planned_g: float | None
     weighed_g: float
 
 
-class BatchOut(Schema):
+class BatchOut(BaseModel):
     id: int
     number: int
     version: int
@@ -385,7 +385,7 @@ class BatchOut(Schema):
     note: str
 
 
-class BakeOut(Schema):
+class BakeOut(BaseModel):
     id: int
     number: int
     batch: BatchOut
@@ -416,7 +416,7 @@ class BakeOut(Schema):
     rms_steps: float | None
 
 
-class BakesOut(Schema):
+class BakesOut(BaseModel):
     target: SizeOut
     bakes: list[BakeOut]
     batches: list[BatchOut]

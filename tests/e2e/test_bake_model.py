@@ -75,11 +75,23 @@ def test_more_flour_moves_drawing_and_numbers_together(page: Page) -> None:
 def test_the_egg_line_stands_apart_from_the_window(page: Page) -> None:
     ready(page)
     expect(page.locator(".egg")).to_contain_text("only a probe shows")
-    minutes = page.get_by_label("Bake", exact=True)
+    minutes = page.get_by_label("Minutes in the oven")
     minutes.fill("5")
     minutes.press("Enter")
     expect(page.locator(".egg")).to_contain_text("not cooked through")
     expect(page.get_by_role("heading", name="Pull window")).to_be_visible()
+
+
+def test_a_bang_on_the_pan_flattens_the_cookie(page: Page) -> None:
+    ready(page)
+    before = wide_mm(page), tall_mm(page)
+    box = page.get_by_label("Pan banged at")
+    box.fill("6.5")
+    box.press("Enter")
+    expect(box).to_have_value("6.5")
+    expect(page.locator(".head", has_text="Side").locator("b")).not_to_have_text(str(before[1]))
+    assert wide_mm(page) > before[0]
+    assert tall_mm(page) < before[1]
 
 
 def test_the_chart_has_curves_a_table_and_what_decides(page: Page) -> None:

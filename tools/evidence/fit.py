@@ -83,7 +83,7 @@ class Problem:
 
     def _effects(self, numbers: dict[str, float]) -> list[float]:
         ends = endings(bake(self.kitchen, numbers))
-        d, h = ends["diameter_mm"], ends["height_mean_mm"]
+        d, h = ends["diameter_mm"], ends["height_mm"]
         found = [_outside(float(d[0]), 83, 90, 0.1) / 2, _outside(float(h[0]), 8.5, 11, 0.1) / 1.0]
         for i, e in enumerate(self.effects, 1):
             weight = (0.3 if e.disputed else 1.0) * SURE[e.confidence]

@@ -38,9 +38,7 @@ def outcomes(
     baked = bake(ready, numbers or values(which), Learned())
     ends = endings(baked)
     mass, loss = np.array([x.portion_g for x in inputs]), ends["loss_pct"]
-    ends["bulk_g_ml"] = (
-        4000.0 * mass * (1.0 - loss / 100.0) / (math.pi * ends["diameter_mm"] ** 2 * ends["height_mean_mm"])
-    )
+    ends["bulk_g_ml"] = 4000.0 * mass * (1.0 - loss / 100.0) / (math.pi * ends["diameter_mm"] ** 2 * ends["height_mm"])
     for level in (75, 90, 97):
         ends[f"core{level}_min"] = _reach(baked, level)
     return ends

@@ -37,7 +37,7 @@ def typicals() -> list[Typical]:
 
 def _rows(style: Style) -> list[Typical]:
     rows = [
-        Typical(style.id, "height_mean_mm", 0.9 * style.height_mm.low, 1.1 * style.height_mm.high),
+        Typical(style.id, "height_mm", 0.9 * style.height_mm.low, 1.1 * style.height_mm.high),
         Typical(style.id, "matrix_whole_pct", style.crumb_moisture_pct - 1.5, style.crumb_moisture_pct + 1.5),
     ]
     if style.diameter_mm is not None:

@@ -5,17 +5,19 @@ python -m tools.evidence.report
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from pathlib import Path
 
 from dough.bake.batch import bake
 from dough.bake.model import with_crust
 from dough.bake.outputs import endings
 from dough.bake.parameters import ParameterSet, values
+from dough.bake.window import OF_STYLE, TEXTURES, find_window, look_minutes
 from tools.evidence.anchors import Anchor
 from tools.evidence.effects import BASE, Effect, applied, effects, inputs_of, sign_asked
 from tools.evidence.judge import Verdict, judge
 from tools.evidence.kinds import style_inputs, typicals
+from tools.evidence.recipes import ROLLED
 from tools.evidence.trends import Trend
 
 MODEL = Path(__file__).resolve().parents[2] / "docs" / "model.md"
@@ -46,7 +48,7 @@ def signed(which: ParameterSet) -> list[Signed]:
     """All effects with a parameter set; heights are mean heights."""
     rows = effects()
     ends = endings(bake([inputs_of(BASE), *(applied(e) for e in rows)], values(which)))
-    d, h = ends["diameter_mm"], ends["height_mean_mm"]
+    d, h = ends["diameter_mm"], ends["height_mm"]
     return [
         Signed(e, 100.0 * float(d[i] / d[0] - 1.0), 100.0 * float(h[i] / h[0] - 1.0)) for i, e in enumerate(rows, 1)
     ]
@@ -106,6 +108,27 @@ def _style_table() -> list[str]:
     return lines
 
 
+#: Sheets as biscuit bakers roll them: thickness in mm, a little lighter when thinner.
+SHEETS = (3.0, 4.0, 5.0, 6.0)
+
+
+def _window_table() -> list[str]:
+    lines = ["| bake | window | opens when | closes when | colour asked |", "|---|---|---|---|---|"]
+    sheets = {
+        f"rolled biscuit, {t:g} mm, {ROLLED.oven_c:g} °C": replace(ROLLED, start_thickness_mm=t, portion_g=4.0 * t)
+        for t in SHEETS
+    }
+    inputs = {**sheets, **{f"{s}, raw L* {x.raw_l:.0f}": x for s, x in style_inputs().items()}}
+    for name, x in inputs.items():
+        texture = OF_STYLE.get(name.split(",")[0], "short")
+        w = find_window(bake([replace(x, minutes=look_minutes(x.minutes))]), 0, TEXTURES[texture])
+        words = w.note or f"{w.earliest_min:.1f} to {w.latest_min:.1f} min"
+        lines.append(
+            f"| {name} | {words} | {w.earliest_because} | {w.latest_because} | {'yes' if w.by_colour else 'no'} |"
+        )
+    return lines
+
+
 def counts(anchors: list[Verdict], trends: list[Verdict], rows: list[Signed]) -> str:
     """The counts in one sentence."""
     fitted = [v for v in anchors if isinstance(v.row, Anchor) and v.row.fitted]
@@ -140,6 +163,10 @@ def text() -> str:
             "### The craft's own effects, from a typical chewy drop",
             "",
             *_effect_table(rows_base, rows_now),
+            "",
+            "### Windows, current set",
+            "",
+            *_window_table(),
             "",
             "### The styles",
             "",

@@ -120,7 +120,7 @@ def test_frames_go_from_raw_to_cooled_through_the_pull() -> None:
     assert any(abs(m - case.heat.minutes) < 1e-9 for m in minutes)
     assert minutes[-1] == pytest.approx(case.heat.minutes + 45)
     assert found.frames[0].core_c == pytest.approx(case.handling.dough_temp_c)
-    assert found.frames[-1].section[0][1] == pytest.approx(found.ends["height_mm"], abs=0.02)
+    assert found.frames[-1].section[0][1] == pytest.approx(found.ends["height_middle_mm"], abs=0.02)
 
 
 def test_same_case_same_detail() -> None:

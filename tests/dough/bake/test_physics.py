@@ -67,7 +67,7 @@ def test_extremes_stay_finite(extreme: BakeInputs) -> None:
         if name not in ("set_min", "height_peak_mm"):
             assert np.isfinite(value).all(), name
     assert found["diameter_mm"][0] > 0
-    assert found["height_mm"][0] > 0
+    assert found["height_middle_mm"][0] > 0
     assert 0 <= found["moisture_whole_pct"][0] <= 100
 
 
@@ -123,7 +123,7 @@ recipes = st.builds(
 def test_any_dough_bakes_to_something_physical(x: BakeInputs) -> None:
     found = endings(bake([x]))
     assert 1 <= found["diameter_mm"][0] < 2000
-    assert 0 < found["height_mm"][0] < 500
+    assert 0 < found["height_middle_mm"][0] < 500
     assert -50 < found["core_c"][0] <= x.oven_c + 1
     assert found["l_rim"][0] <= x.raw_l + 1e-9
     for score in ("rim_crisp", "middle_soft", "bite_chewy", "crumb_cakey", "tender", "snap"):

@@ -150,6 +150,18 @@ const at = (field: string): string => dough.problemAt(`process.${field}`)
         @enter="set('minutes', $event)"
       />
     </div>
+    <div title="A bang on the oven shelf flattens what has not set; empty for none">
+      <span>bang at</span>
+      <AmountBox
+        label="Pan banged at"
+        :shown="shown(process.bang_minute)"
+        unit="min"
+        placeholder="–"
+        :problem="at('bang_minute')"
+        describedby="process-problem"
+        @enter="set('bang_minute', $event)"
+      />
+    </div>
     <span v-if="ovenMarks" class="small-words advice">{{ ovenMarks }} <em>(rule of thumb)</em></span>
     <span v-for="c in dough.preview.value?.cautions ?? []" :key="c" class="small-words caution"
       ><b>Raw dough.</b> {{ c }}</span
