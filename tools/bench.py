@@ -6,6 +6,7 @@ An edit is timed in the browser, from the question being sent until the frame af
 from __future__ import annotations
 
 import json
+import re
 import time
 import urllib.request
 from collections.abc import Callable
@@ -32,7 +33,7 @@ def summary(name: str, values: list[float], budget: float | None = None) -> None
 def redraws(page: Page) -> list[float]:
     """Nudge a rail and read the app's own marks."""
     page.goto("/dough/1/formula")
-    rail = page.get_by_role("slider").first
+    rail = page.get_by_role("slider", name=re.compile("^Sugar"))
     rail.wait_for()
     page.wait_for_load_state("networkidle")
     rail.focus()

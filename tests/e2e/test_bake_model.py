@@ -74,11 +74,11 @@ def test_more_flour_moves_drawing_and_numbers_together(page: Page) -> None:
 
 def test_the_egg_line_stands_apart_from_the_window(page: Page) -> None:
     ready(page)
-    expect(page.locator(".egg")).to_contain_text("only a probe shows")
+    expect(page.locator(".egg-line")).to_contain_text("only a probe shows")
     minutes = page.get_by_label("Minutes in the oven")
     minutes.fill("5")
     minutes.press("Enter")
-    expect(page.locator(".egg")).to_contain_text("not cooked through")
+    expect(page.locator(".egg-line")).to_contain_text("not cooked through")
     expect(page.get_by_role("heading", name="Pull window")).to_be_visible()
 
 
@@ -99,7 +99,7 @@ def test_the_chart_has_curves_a_table_and_what_decides(page: Page) -> None:
     page.get_by_role("link", name="Bake chart").click()
     expect(page.get_by_role("img", name=re.compile("^Temperature in °C"))).to_be_visible()
     expect(page.get_by_role("heading", name="What decides this")).to_be_visible()
-    expect(page.get_by_text("no bake of this oven has taught it", exact=False)).to_be_visible()
+    expect(page.get_by_role("region", name="What decides this")).to_contain_text("no bake of this oven has taught it")
     page.get_by_role("button", name="As a table").click()
     expect(page.get_by_role("columnheader", name="core °C")).to_be_visible()
     rows = page.locator("tbody tr")

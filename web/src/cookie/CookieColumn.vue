@@ -152,14 +152,14 @@ const moment = computed(() => {
       <p v-if="window_?.note" class="alert-words note">▲ {{ window_.note }}</p>
     </template>
     <p class="miss" aria-live="polite">{{ moment || preview?.miss || '' }}</p>
-    <p v-if="forecast && detail?.egg" class="egg" :class="{ under: !detail.egg.done }">
+    <p v-if="forecast && detail?.egg" class="egg-line" :class="{ under: !detail.egg.done }">
       <span aria-hidden="true">{{ detail.egg.done ? '┆' : '▲' }}</span> {{ detail.egg.sentence }}
     </p>
     <p v-for="w in forecast?.warnings ?? []" :key="w" class="alert-words note">▲ {{ w }}</p>
     <p v-if="forecast" class="basis small-words">
-      {{ forecast.method_words
-      }}<template v-if="preview?.style_is_nearest">; nearest style {{ preview.style_used }}</template
-      >. <RouterLink :to="{ name: 'bake-chart', params: { id: dough.id.value } }">Bake chart</RouterLink> ·
+      <span :title="detail?.basis">Bake model</span
+      ><template v-if="preview?.style_is_nearest"> ({{ preview.style_used }})</template> ·
+      <RouterLink :to="{ name: 'bake-chart', params: { id: dough.id.value } }">Bake chart</RouterLink> ·
       <button type="button" class="link" @click="whereFrom = true">Where from?</button>
     </p>
     <WhereFrom v-if="forecast" v-model="whereFrom" :forecast="forecast" :basis="detail?.basis ?? ''" />
@@ -237,14 +237,14 @@ h2 {
   padding-top: 3px;
   line-height: 1.25;
 }
-.egg,
+.egg-line,
 .note {
   margin: 2px 0 0;
   font-size: 0.8125rem;
   line-height: 1.25;
   color: var(--ink-2);
 }
-.egg.under,
+.egg-line.under,
 .note {
   color: var(--alert);
 }

@@ -18,8 +18,8 @@ const props = defineProps<{
 }>()
 
 const WIDTH = 300
-const HEIGHT = 100
-const BASE = 78
+const HEIGHT = 94
+const BASE = 73
 
 const view = computed(() => ({ middle: WIDTH / 2, base: BASE, perMm: WIDTH / props.acrossMm }))
 const tick = computed(() => (props.acrossMm <= 110 ? 20 : props.acrossMm <= 220 ? 40 : 100))

@@ -74,7 +74,7 @@ const groups = computed(() => [
     <p v-if="!detail" class="p-4">Working the bake out …</p>
     <p v-else-if="detail.no_forecast" class="p-4">{{ detail.no_forecast }}</p>
     <div v-else class="body" :class="{ old: detailIsOld }">
-      <div v-if="asTable" class="left scroll">
+      <div v-if="asTable" class="left scroll" role="region" tabindex="0" aria-label="The bake as a table">
         <table class="table table-sm">
           <thead>
             <tr>
@@ -126,7 +126,7 @@ const groups = computed(() => [
           Drag to go through the bake.
         </p>
       </div>
-      <div class="right scroll" aria-labelledby="decides-title">
+      <div class="right scroll" role="region" tabindex="0" aria-labelledby="decides-title">
         <h3 id="decides-title">What decides this</h3>
         <p class="small-words">{{ detail.basis }}</p>
         <template v-for="g in groups" :key="g.title">

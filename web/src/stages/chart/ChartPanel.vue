@@ -97,7 +97,6 @@ function point(event: PointerEvent): void {
     <text v-for="t in scale.ticks" :key="t" class="fig" :x="LEFT - 5" :y="y(t) + 4" text-anchor="end">
       {{ t }}
     </text>
-    <text class="title" :x="LEFT + 5" :y="plot.top + 11">{{ panel.title }}, {{ panel.unit }}</text>
     <template v-if="panel.level && panel.level.at > scale.low && panel.level.at < scale.high">
       <line class="level" :x1="LEFT" :x2="WIDTH - RIGHT" :y1="y(panel.level.at)" :y2="y(panel.level.at)" />
       <text class="level-words" :x="WIDTH - RIGHT - 3" :y="y(panel.level.at) - 3" text-anchor="end">
@@ -114,6 +113,7 @@ function point(event: PointerEvent): void {
     />
     <line class="pull" :x1="x(pull)" :x2="x(pull)" :y1="plot.top" :y2="plot.low" />
     <path v-for="l in lines" :key="l.key" :class="l.ink" :d="l.d" :stroke-dasharray="l.dash" />
+    <text class="title" :x="LEFT + 5" :y="plot.top + 11">{{ panel.title }}, {{ panel.unit }}</text>
     <template v-for="(l, i) in lines" :key="`t${l.key}`">
       <text class="end" :x="WIDTH - RIGHT + 6" :y="(labels[i] ?? 0) + 4">
         {{ l.label }}

@@ -101,6 +101,15 @@ function nudge(percent: number): void {
     <LineRow
       v-for="(line, n) in rows"
       :key="line.id"
+      v-memo="[
+        line.grams,
+        line.amount,
+        line.unit,
+        line.step,
+        line.ingredient,
+        percents.get(line.id),
+        n === 0 && out ? role?.words : '',
+      ]"
       :line="line"
       :finding="n === 0 && out ? (role?.words ?? '') : ''"
       :percent="percents.get(line.id) ?? null"
