@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from typing import Annotated, Literal
 
-from django.http import HttpRequest
+from django.http import HttpRequest, HttpResponse
 from ninja import Router
-from pydantic import Field
+from pydantic import BaseModel, Field
 
 from dough import edit
 from dough.bake.intake import NoCase, bake_case
@@ -115,8 +115,13 @@ class PreviewIn(Strict):
     kit: KitDoc = KitDoc()
 
 
+def sent(answer: BaseModel) -> HttpResponse:
+    """An answer as it is: it was checked when it was made, and this one follows the hand."""
+    return HttpResponse(answer.model_dump_json(), content_type="application/json")
+
+
 @router.post("", response={200: PreviewOut, **PROBLEMS})
-def follow(request: HttpRequest, payload: PreviewIn) -> PreviewOut:
+def follow(request: HttpRequest, payload: PreviewIn) -> HttpResponse:
     """What must follow the hand: the draft with the edit made, composition, balance, point forecast."""
     draft = payload.draft.to_core()
     if payload.edit is not None:
@@ -124,11 +129,11 @@ def follow(request: HttpRequest, payload: PreviewIn) -> PreviewOut:
     wanted = payload.target.to_core()
     check_target(Target(wanted))
     chosen = style(payload.style) if payload.style else None
-    return preview_out(payload.seq, preview(draft, wanted, chosen, payload.kit.to_core()), wanted)
+    return sent(preview_out(payload.seq, preview(draft, wanted, chosen, payload.kit.to_core()), wanted))
 
 
 @router.post("/detail", response={200: PreviewDetailOut, **PROBLEMS})
-def detail(request: HttpRequest, payload: PreviewIn) -> PreviewDetailOut:
+def detail(request: HttpRequest, payload: PreviewIn) -> HttpResponse:
     """What can wait until the hand rests: window, best minute, ranges, what decides, the bake to scrub."""
     draft = payload.draft.to_core()
     check_draft(draft)
@@ -136,4 +141,4 @@ def detail(request: HttpRequest, payload: PreviewIn) -> PreviewDetailOut:
     check_target(Target(wanted))
     used = style(payload.style) if payload.style else nearest_style(draft.formula)
     case = bake_case(draft, used, payload.kit.to_core()) if used else NoCase("No flour yet.")
-    return detail_out(payload.seq, case, wanted, payload.kit.offset_k)
+    return sent(detail_out(payload.seq, case, wanted, payload.kit.offset_k))

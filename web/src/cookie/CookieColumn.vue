@@ -168,7 +168,7 @@ const moment = computed(() => {
 
 <style scoped>
 .column {
-  padding: 8px 14px 8px;
+  padding: 6px 14px 4px;
   overflow-y: auto;
 }
 .head {
@@ -234,8 +234,8 @@ h2 {
   font-weight: 650;
   margin: 3px 0 0;
   border-top: 1px solid var(--rule);
-  padding-top: 3px;
-  line-height: 1.25;
+  padding-top: 2px;
+  line-height: 1.2;
 }
 .egg-line,
 .note {

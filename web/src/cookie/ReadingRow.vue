@@ -64,7 +64,7 @@ const bridge = computed(() => {
   grid-template-columns: 50px 38px 1fr 42px 24px 14px;
   align-items: center;
   gap: 5px;
-  height: 20px;
+  height: 19px;
   font-size: 0.8125rem;
 }
 .name {

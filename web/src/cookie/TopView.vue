@@ -16,7 +16,7 @@ const props = defineProps<{
 const WIDTH = 300
 const perMm = computed(() => WIDTH / props.acrossMm)
 const widest = computed(() => Math.max(props.forecastMm ?? 0, props.targetMm ?? 0, props.bakeMm ?? 0, 20))
-const height = computed(() => Math.ceil(widest.value * perMm.value) + 8)
+const height = computed(() => Math.ceil(widest.value * perMm.value) + 3)
 const radius = (mm: number | null): number => ((mm ?? 0) / 2) * perMm.value
 </script>
 
