@@ -17,7 +17,7 @@ from playwright.sync_api import Page, ViewportSize
 
 from dough.bake.batch import bake
 from dough.bake.outputs import endings
-from tools.evidence.recipes import DROP
+from tests.evidence.recipes import DROP
 from tools.serve import chromium, demo_server
 
 EDITS = 120

@@ -1,1 +1,1 @@
-"""What the model is held against: standard recipes, anchors, trends, and the craft's own effects."""
+"""Fitting the model to its evidence, and writing how it fares. The evidence itself is in tests/evidence."""

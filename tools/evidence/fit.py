@@ -19,11 +19,11 @@ from dough.bake.batch import bake
 from dough.bake.model import with_crust
 from dough.bake.outputs import endings
 from dough.bake.parameters import parameters, values
-from tools.evidence.anchors import RECIPES, anchors
-from tools.evidence.effects import BASE, applied, effects, inputs_of, sign_asked
-from tools.evidence.judge import LONG, outcomes
-from tools.evidence.kinds import style_inputs, typicals
-from tools.evidence.trends import trends
+from tests.evidence.anchors import RECIPES, anchors
+from tests.evidence.effects import BASE, applied, effects, inputs_of, sign_asked
+from tests.evidence.judge import LONG, outcomes
+from tests.evidence.kinds import style_inputs, typicals
+from tests.evidence.trends import trends
 
 FREE = """
 hc_conv h_pan_conv h_contact k_cond f_side f_dome beta0 delta0 d_st f_bot_vap hyd0 hyd1 tau_hyd hyd_prot kd0 d_half

@@ -13,12 +13,12 @@ from dough.bake.model import with_crust
 from dough.bake.outputs import endings
 from dough.bake.parameters import ParameterSet, values
 from dough.bake.window import OF_STYLE, TEXTURES, find_window, look_minutes
-from tools.evidence.anchors import Anchor
-from tools.evidence.effects import BASE, Effect, applied, effects, inputs_of, sign_asked
-from tools.evidence.judge import Verdict, judge
-from tools.evidence.kinds import style_inputs, typicals
-from tools.evidence.recipes import ROLLED
-from tools.evidence.trends import Trend
+from tests.evidence.anchors import Anchor
+from tests.evidence.effects import BASE, Effect, applied, effects, inputs_of, sign_asked
+from tests.evidence.judge import Verdict, judge
+from tests.evidence.kinds import style_inputs, typicals
+from tests.evidence.recipes import ROLLED
+from tests.evidence.trends import Trend
 
 MODEL = Path(__file__).resolve().parents[2] / "docs" / "model.md"
 BEGIN, END = "<!-- evidence -->", "<!-- /evidence -->"

@@ -17,7 +17,7 @@ from dough.formula import Draft
 from dough.start import from_style_formula
 from dough.styles import styles
 from dough.target import Cookie
-from tools.evidence.recipes import ROLLED, THICK
+from tests.evidence.recipes import ROLLED, THICK
 
 
 def case_of(style: str, **process: object) -> tuple[BakeCase, Cookie]:

@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from functools import cache
 
-from tools.evidence.anchors import Anchor
-from tools.evidence.judge import Verdict, judge
+from tests.evidence.anchors import Anchor
+from tests.evidence.judge import Verdict, judge
+from tests.evidence.trends import Trend
 from tools.evidence.report import Signed, signed
-from tools.evidence.trends import Trend
 
 
 @cache

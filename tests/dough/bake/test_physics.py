@@ -14,7 +14,7 @@ from dough.bake.inputs import BakeInputs
 from dough.bake.outputs import endings
 from dough.errors import EntryErrors
 from dough.formula import Shape
-from tools.evidence.recipes import BY_NAME, DROP, LACY, SHORT, SLAB, THICK
+from tests.evidence.recipes import BY_NAME, DROP, LACY, SHORT, SLAB, THICK
 
 ALL = list(BY_NAME.values())
 

@@ -11,7 +11,7 @@ from typing import Any, Literal
 
 from dough.bake.inputs import BakeInputs
 from dough.formula import Shape
-from tools.evidence import recipes as r
+from tests.evidence import recipes as r
 
 Direction = Literal["up", "down", "small"]
 

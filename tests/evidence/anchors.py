@@ -9,7 +9,7 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 
 from dough.bake.inputs import BakeInputs
-from tools.evidence import recipes as r
+from tests.evidence import recipes as r
 
 
 @dataclass(frozen=True)
