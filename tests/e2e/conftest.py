@@ -5,12 +5,14 @@ from __future__ import annotations
 import os
 import shutil
 import socket
+import sqlite3
 import subprocess
 import sys
 import time
 import urllib.error
 import urllib.request
 from collections.abc import Iterator
+from contextlib import closing
 from pathlib import Path
 
 import pytest
@@ -95,13 +97,14 @@ def running(tmp_path_factory: pytest.TempPathFactory, demo_data: Path) -> Iterat
 
 @pytest.fixture
 def server(running: Server, demo_data: Path) -> Server:
-    """The server with the demo kitchen as new: no connection outlives a request, so the file can be put back."""
+    """The server with the demo kitchen as new: copied over the served one in one transaction."""
     if running.process is None:
         running.start()
-    for left in running.data.glob("kitchen.sqlite3*"):
-        left.unlink()
-    for fresh in demo_data.glob("kitchen.sqlite3*"):
-        shutil.copy(fresh, running.data / fresh.name)
+    with (
+        closing(sqlite3.connect(demo_data / "kitchen.sqlite3")) as fresh,
+        closing(sqlite3.connect(running.data / "kitchen.sqlite3", timeout=30)) as served,
+    ):
+        fresh.backup(served)
     return running
 
 

@@ -246,7 +246,12 @@ dd b {
 @media (max-width: 1150px) {
   .body {
     grid-template-columns: minmax(0, 1fr);
+    grid-auto-rows: max-content;
     overflow-y: auto;
+  }
+  .left,
+  .right {
+    overflow: visible;
   }
   .right {
     border-left: 0;
