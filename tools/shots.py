@@ -48,6 +48,8 @@ def main() -> None:
         for view in (shelf, target, formula, bake_chart, results):
             view(page)
             page.wait_for_load_state("networkidle")
+            # Two frames later what was last changed is also what is painted.
+            page.evaluate("() => new Promise(done => requestAnimationFrame(() => requestAnimationFrame(done)))")
             page.screenshot(path=OUT / f"{view.__name__}.png")
             print(f"docs/screenshots/{view.__name__}.png")
 

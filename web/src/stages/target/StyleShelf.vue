@@ -7,7 +7,7 @@ const props = defineProps<{ styles: Schemas['StyleOut'][]; chosen: string }>()
 const emit = defineEmits<{ pick: [string] }>()
 
 const WIDTH = 96
-const HEIGHT = 24
+const HEIGHT = 28
 const view = { middle: WIDTH / 2, base: HEIGHT - 2, perMm: WIDTH / 112 }
 /** Cut styles have no width of their own: drawn at a usual cut of 55 mm. */
 const drawn = computed(() =>
