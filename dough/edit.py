@@ -7,6 +7,7 @@ percentage takes from the other flours; a role's percentage moves its lines in p
 from __future__ import annotations
 
 from dataclasses import replace
+from enum import StrEnum
 from typing import Any
 
 from dough.balance import rail_value
@@ -21,9 +22,11 @@ from dough.formula import (
     Draft,
     Formula,
     Line,
+    Liner,
     Method,
     Place,
     Shape,
+    Shelf,
     Step,
     Unit,
 )
@@ -34,8 +37,11 @@ FLOUR_UNKNOWN = "A flour amount is unknown, so percentages have no base. Fill it
 
 PROCESS_NUMBERS = (
     "dough_temp_c", "rest_h", "portion_g", "start_diameter_mm", "start_thickness_mm", "oven_c", "minutes",
-    "bang_minute", "bowl_loss_pct",
+    "bang_minute", "rotate_minute", "bowl_loss_pct",
 )  # fmt: skip
+CHOICES: dict[str, type[StrEnum]] = {
+    "method": Method, "rest_place": Place, "shape": Shape, "liner": Liner, "shelf": Shelf,
+}  # fmt: skip
 
 
 def set_amount(draft: Draft, line_id: str, text: str | float | None, unit: Unit) -> Draft:
@@ -155,12 +161,8 @@ def set_process(draft: Draft, name: str, value: str | float | bool | None) -> Dr
     if name in ("oven_id", "tray_id") and (value is None or (isinstance(value, int) and not isinstance(value, bool))):
         return _with_process(draft, name, value)
     try:
-        if name == "method":
-            return replace(draft, process=replace(process, method=Method(str(value))))
-        if name == "rest_place":
-            return replace(draft, process=replace(process, rest_place=Place(str(value))))
-        if name == "shape":
-            return replace(draft, process=replace(process, shape=Shape(str(value))))
+        if name in CHOICES:
+            return _with_process(draft, name, CHOICES[name](str(value)))
     except ValueError:
         raise EntryError(where, f"“{str(value)[:40]}” is not a choice here. Pick one from the list.") from None
     raise EntryError(where, "That is not something the process holds.")

@@ -121,6 +121,7 @@ FIELDS: dict[str, Field] = {
     "oven_c": Field("Oven", "temperature", "°C", 80, 320, 0),
     "minutes": Field("Bake", "minutes", "min", 0.5, 180),
     "bang_minute": Field("Pan banged at", "minutes", "min", 0, 180),
+    "rotate_minute": Field("Tray turned at", "minutes", "min", 0, 180),
     "bowl_loss_pct": Field("Bowl loss", "percent", "%", 0, 20),
     "diameter_mm": Field("Diameter", "length", "mm", 10, 600),
     "height_mm": Field("Height", "length", "mm", 1, 120),

@@ -55,6 +55,24 @@ class Place(StrEnum):
     FREEZER = "freezer"
 
 
+class Liner(StrEnum):
+    """What lies between dough and tray."""
+
+    PAPER = "paper"
+    BARE = "bare"
+    SILICONE = "silicone"
+    PERFORATED = "perforated"
+    FOIL = "foil"
+
+
+class Shelf(StrEnum):
+    """Where in the oven the tray stands."""
+
+    LOW = "low"
+    MIDDLE = "middle"
+    HIGH = "high"
+
+
 Unit = Literal["g", "%"]
 
 #: Where a line usually goes in, by role.
@@ -161,8 +179,11 @@ class Process:
     oven_c: float | None = None
     fan: bool = False
     tray_id: int | None = None
+    liner: Liner = Liner.PAPER
+    shelf: Shelf = Shelf.MIDDLE
     minutes: float | None = None
     bang_minute: float | None = None
+    rotate_minute: float | None = None
     bowl_loss_pct: float = USUAL_BOWL_LOSS_PCT
 
 

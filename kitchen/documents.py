@@ -7,7 +7,7 @@ from typing import Annotated, Literal
 from pydantic import BaseModel, ConfigDict, StringConstraints
 
 from dough.bake.intake import Kit
-from dough.formula import Draft, Formula, Line, Method, Place, Process, Shape, Step
+from dough.formula import Draft, Formula, Line, Liner, Method, Place, Process, Shape, Shelf, Step
 from dough.target import Cookie, Target
 from dough.trials.measure import Measured
 
@@ -45,8 +45,11 @@ class ProcessDoc(Strict):
     oven_c: float | None = None
     fan: bool = False
     tray_id: int | None = None
+    liner: Liner = Liner.PAPER
+    shelf: Shelf = Shelf.MIDDLE
     minutes: float | None = None
     bang_minute: float | None = None
+    rotate_minute: float | None = None
     bowl_loss_pct: float = 2.0
 
 

@@ -10,9 +10,10 @@ import sys
 from pathlib import Path
 from typing import Any
 
+from dough.edit import CHOICES
 from dough.entry import FIELDS
 from dough.formats import formula_file as f
-from dough.formula import MAX_LINES, Method, Place, Shape, Step
+from dough.formula import MAX_LINES, Step
 from dough.ingredients import table
 from dough.styles import styles
 
@@ -41,9 +42,7 @@ def document() -> dict[str, Any]:
                 "additionalProperties": False,
                 "properties": {
                     **numbers,
-                    "method": {"enum": [str(m) for m in Method]},
-                    "shape": {"enum": [str(s) for s in Shape]},
-                    "rest_place": {"enum": [str(p) for p in Place]},
+                    **{name: {"enum": [str(x) for x in kind]} for name, kind in CHOICES.items()},
                     "fan": {"type": "boolean"},
                 },
             },

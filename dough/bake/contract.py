@@ -10,7 +10,7 @@ from collections.abc import Callable
 from dataclasses import dataclass, field
 
 from dough.butter.solid_fat import BUTTER, SolidFat
-from dough.formula import Method, Place, Shape
+from dough.formula import Liner, Method, Place, Shape, Shelf
 from dough.styles import Style
 from dough.target import Cookie
 
@@ -86,7 +86,7 @@ class Heat:
     """Oven and tray: set °C, the oven's known offset in K (None: not known), fan, minutes.
 
     tray_conductance is relative to a light aluminium sheet with paper (1.0). bang_minute is when the
-    pan is banged, None when it is not.
+    pan is banged, rotate_minute when the door is opened to turn the tray; None when it is not.
     """
 
     oven_c: float
@@ -95,6 +95,9 @@ class Heat:
     offset_k: float | None = None
     tray_conductance: float = 1.0
     bang_minute: float | None = None
+    liner: Liner = Liner.PAPER
+    shelf: Shelf = Shelf.MIDDLE
+    rotate_minute: float | None = None
 
 
 @dataclass(frozen=True, slots=True)

@@ -102,6 +102,8 @@ class Case:
     sfc_w: float
     bake_s: float
     bang_s: float
+    open_s: float
+    roof_k: float
     bang: float
     network: float
 
@@ -216,7 +218,8 @@ def derive(x: BakeInputs, p: SimpleNamespace, learned: Learned | None = None) ->
         m_dry=theta.drying, m_gas=theta.gas, raw_l=x.raw_l, dough_c=x.dough_temp_c, kappa=x.crystal,
         sfc_max=x.solid_max, sfc_tm=x.solid_mid_c, sfc_w=x.solid_width_k, bake_s=60.0 * x.minutes,
         bang_s=-1.0 if x.bang_minute is None or x.bang_minute > x.minutes else 60.0 * x.bang_minute,
-        bang=x.bang, network=network,
+        open_s=-1.0 if x.rotate_minute is None or x.rotate_minute > x.minutes else 60.0 * x.rotate_minute,
+        roof_k=x.roof_k, bang=x.bang, network=network,
     )  # fmt: skip
 
 

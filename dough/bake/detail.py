@@ -126,6 +126,7 @@ def levers(x: BakeInputs) -> list[tuple[str, BakeInputs]]:
         ("oven +10 °C", replace(x, oven_c=x.oven_c + 10.0)),
         ("bake +1 min", replace(x, minutes=x.minutes + 1.0)),
         ("tray a fifth stronger below", replace(x, tray_conductance=1.2 * x.tray_conductance)),
+        ("roof 10 K hotter", replace(x, roof_k=x.roof_k + 10.0)),
         ("rest +12 h", replace(x, rest_h=x.rest_h + 12.0)),
         ("a third less air", replace(x, overrun=0.67 * x.overrun)),
     ]

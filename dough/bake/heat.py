@@ -12,10 +12,11 @@ STEFAN_BOLTZMANN = 5.67e-8
 
 
 class Surroundings(NamedTuple):
-    """What is around the piece in a step: walls and air °C, W/m²K to top, pan and from pan, Pa of vapour."""
+    """What is around the piece in a step: walls and air °C, K of extra roof, W/m²K to top, pan and from pan, Pa."""
 
     walls_c: float
     air_c: float
+    roof_k: float
     h_conv: float
     h_under: float
     h_contact: float
@@ -75,6 +76,8 @@ def transfer(
         top = base + nodes - 1
         h_top = surface(temp[top], around.walls_c, around.h_conv, p.eps)
         to_top = h_top * k_half / (h_top + k_half)
+        # A roof hotter than the air acts by its share of radiation in the whole.
+        above_c = around.air_c + around.roof_k * (h_top - around.h_conv) / h_top
         dome = dome_area(area[z], h0, radius, c.flat, p)
         k_top = dome * to_top
         beta = p.beta0 * c.m_dry * math.sqrt(around.h_conv / 9.0)
@@ -116,7 +119,7 @@ def transfer(
             if n == nodes - 1:
                 k_sum += k_top
                 g_sum += g_top
-                rhs_t += k_top * (around.air_c - temp[j])
+                rhs_t += k_top * (above_c - temp[j])
                 rhs_w += g_top * around.vapour_pa
             rhs_t += k_rim * (around.air_c - temp[j])
             rhs_w += g_rim * around.vapour_pa
@@ -148,9 +151,9 @@ def transfer(
 
         new_top, new_bottom = temp[top] + d_temp[top], temp[base] + d_temp[base]
         pan[z] = (pan_drive + h_s * new_bottom) / (s + h_s)
-        top_face[z] = new_top + (around.air_c - new_top) * to_top / k_half
+        top_face[z] = new_top + (above_c - new_top) * to_top / k_half
         bottom_face[z] = new_bottom + (pan[z] - new_bottom) * h_s / k_half
-        came_in += dt * (k_top * (around.air_c - new_top) + k_bottom * (pan_drive / s - new_bottom))
+        came_in += dt * (k_top * (above_c - new_top) + k_bottom * (pan_drive / s - new_bottom))
         wetted += dt * (g_top * (around.vapour_pa - pi[top]) + g_bottom * (around.vapour_pa - pi[base]))
         for n in range(nodes):
             j = base + n

@@ -35,7 +35,9 @@ RANGES: dict[str, tuple[float, float]] = {
     "tray_conductance": (0.2, 3.0),
     "pan_capacity": (1.0, 100_000.0),
     "minutes": (0.5, 180.0),
+    "roof_k": (-60.0, 60.0),
     "bang_minute": (0.0, 180.0),
+    "rotate_minute": (0.0, 180.0),
     "bang": (0.0, 1.0),
     "ph": (3.0, 12.0),
     "binding": (0.2, 6.0),
@@ -55,7 +57,9 @@ class BakeInputs:
     solid_* describe solid fat as max / (1 + exp((T − mid)/width)), a share of the fat; crystal is 1
     for a plastic fat and less after melting. overrun is air over gas-free dough volume. raw_l is L*
     of the raw dough. ph is the dough's pH from the leavening account; None lets the model use its
-    own rougher one. fan runs 0 to 1, bang is the strength of a pan bang. binding is how much
+    own rougher one. fan runs 0 to 1, bang is the strength of a pan bang. roof_k is
+    how much hotter than the air the top's surroundings are; rotate_minute is when the door opens to turn
+    the tray. binding is how much
     more water the flour-like solids hold than plain flour (1).
     """
 
@@ -93,10 +97,12 @@ class BakeInputs:
     offset_k: float = 0.0
     fan: float = 0.0
     tray_conductance: float = 1.0
+    roof_k: float = 0.0
     pan_capacity: float | None = None
     minutes: float = 11.0
     bang_minute: float | None = None
     bang: float = 0.0
+    rotate_minute: float | None = None
     ph: float | None = None
     binding: float = 1.0
 

@@ -17,6 +17,7 @@ from dough.butter.solid_fat import SolidFat, blend, curve_of
 from dough.formula import Draft, Line, Method
 from dough.ingredients import Role
 from dough.leavening import SODA_G_PER_MEQ, leavening
+from dough.oven import heat_below, roof_k
 from dough.styles import Style
 from dough.tables import rows
 
@@ -144,6 +145,9 @@ def bake_case(draft: Draft, style: Style, kit: Kit) -> BakeCase | NoCase:
             kit.offset_k,
             kit.tray_conductance,
             process.bang_minute,
+            process.liner,
+            process.shelf,
+            process.rotate_minute,
         ),
         style=style,
     )
@@ -299,10 +303,12 @@ def bake_inputs(case: BakeCase) -> BakeInputs:
         oven_c=heat.oven_c,
         offset_k=heat.offset_k or 0.0,
         fan=1.0 if heat.fan else 0.0,
-        tray_conductance=heat.tray_conductance,
+        tray_conductance=min(max(heat_below(heat.tray_conductance, heat.liner, heat.shelf, heat.fan), 0.2), 3.0),
+        roof_k=roof_k(heat.shelf, heat.fan),
         minutes=heat.minutes,
         bang_minute=heat.bang_minute,
         bang=1.0 if heat.bang_minute is not None else 0.0,
+        rotate_minute=heat.rotate_minute,
         ph=m.ph,
         binding=m.binding,
     )

@@ -42,7 +42,7 @@ COLUMNS = (
     "t", "core", "edge", "bottom", "top", "radius", "h0", "h_edge", "w", "w_edge", "w_centre", "set_edge",
     "set_centre", "por", "por_centre", "por_edge", "volume", "fullness", "dissolved", "tg_edge", "tg_centre",
     "u_edge", "u_centre", "edge_top_b", "centre_top_b", "centre_bottom_b", "middle_top_b", "rim_c", "energy", "stored",
-    "gained", "h_middle",
+    "gained",
 )  # fmt: skip
 N_COLUMNS = len(COLUMNS)
 
@@ -119,10 +119,12 @@ def _bake(c: Any, p: Any, steps_bake: int, steps_cool: int, out: Any) -> None:
         setting = baking or t1 - c.bake_s <= SETS_ON_S
         if baking:
             walls, air = c.oven_c, c.oven_c - p.dip * math.exp(-t0 / p.tau_dip)
-            around = Surroundings(walls, air, c.h_conv, c.h_under, p.h_contact, p.p_oven)
+            if c.open_s >= 0.0 and t0 >= c.open_s:
+                air -= p.dip_open * math.exp(-(t0 - c.open_s) / p.tau_open)
+            around = Surroundings(walls, air, c.roof_k, c.h_conv, c.h_under, p.h_contact, p.p_oven)
         else:
             on_pan = t1 - c.bake_s <= p.t_pan
-            around = Surroundings(p.T_amb, p.T_amb, p.h_cool, 7.0, p.h_contact if on_pan else 12.0, p.p_room)
+            around = Surroundings(p.T_amb, p.T_amb, 0.0, p.h_cool, 7.0, p.h_contact if on_pan else 12.0, p.p_room)
 
         # What the nodes are like at the start of the step.
         for z in range(ZONES):
@@ -144,13 +146,11 @@ def _bake(c: Any, p: Any, steps_bake: int, steps_cool: int, out: Any) -> None:
         water_gain += wetted
 
         # New temperatures and water; what setting, syrup and gas make of them.
-        brown_aw_top, brown_aw_bottom = 0.0, 0.0
         widths, eta_mean, tau_mean = (p.wC, p.wM, p.wE), 0.0, 0.0
         for z in range(ZONES):
             if baking:
-                brown_aw_top, brown_aw_bottom = aw[z * NODES + NODES - 1], aw[z * NODES]
-                brown_top[z] += browning(top_face[z], brown_aw_top, dt, c, p)
-                brown_bottom[z] += browning(bottom_face[z], brown_aw_bottom, dt, c, p)
+                brown_top[z] += browning(top_face[z], aw[z * NODES + NODES - 1], dt, c, p)
+                brown_bottom[z] += browning(bottom_face[z], aw[z * NODES], dt, c, p)
             mean_t, mean_u, mean_q, steam = 0.0, 0.0, 0.0, 0.0
             for n in range(NODES):
                 j = z * NODES + n
@@ -235,7 +235,7 @@ def _write(out: Any, i: int, t: float, temp: Any, radius: float, h0: float, thic
         MASS[0] * w[0] + MASS[1] * w[1] + MASS[2] * w[2], w[2], w[0], 1.0 - q_edge, 1.0 - q_centre, mean_g / mean_v,
         por[0], por[2], mean_v, k, MASS[0] * dissolved[0] + MASS[1] * dissolved[1] + MASS[2] * dissolved[2], tg[2],
         tg[0], u_edge, u_centre, brown_top[2], brown_top[0], brown_bottom[0], brown_top[1], rim, energy, stored,
-        gained, thick[1],
+        gained,
     )  # fmt: skip
     for j in range(N_COLUMNS):
         out[i, j] = row[j]

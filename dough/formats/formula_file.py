@@ -14,9 +14,10 @@ from enum import StrEnum
 from typing import Any, TypeVar
 
 from dough.check import check_draft
+from dough.edit import CHOICES
 from dough.entry import FIELDS, read_named
 from dough.errors import EntryError, EntryErrors
-from dough.formula import MAX_LINES, USUAL_STEP, Draft, Formula, Line, Method, Place, Process, Shape, Step
+from dough.formula import MAX_LINES, USUAL_STEP, Draft, Formula, Line, Process, Step
 from dough.ingredients import table
 from dough.styles import styles
 from dough.target import Cookie
@@ -27,7 +28,7 @@ TOP = {"format", "version", "name", "style", "lines", "process", "target", "oven
 LINE = {"ingredient", "amount", "unit", "stage", "id"}
 PROCESS = {
     "method", "dough_temp_c", "rest_h", "rest_place", "portion_g", "shape", "start_diameter_mm", "start_thickness_mm",
-    "oven_c", "fan", "minutes", "bang_minute", "bowl_loss_pct",
+    "oven_c", "fan", "liner", "shelf", "minutes", "bang_minute", "rotate_minute", "bowl_loss_pct",
 }  # fmt: skip
 OVEN = {"offset_k", "tray_conductance"}
 TARGET = set(Cookie.__dataclass_fields__)
@@ -163,19 +164,15 @@ def _process(found: object, problems: list[EntryError]) -> Process:
     values: dict[str, Any] = {}
     for name in PROCESS & set(found):
         where, value = f"process.{name}", found[name]
-        if name == "method":
-            values[name] = _choice(value, Method, where, problems)
-        elif name == "shape":
-            values[name] = _choice(value, Shape, where, problems)
-        elif name == "rest_place":
-            values[name] = _choice(value, Place, where, problems)
+        if name in CHOICES:
+            values[name] = _choice(value, CHOICES[name], where, problems)
         elif name == "fan":
             if not isinstance(value, bool):
                 problems.append(EntryError(where, "“fan” should be true or false."))
             values[name] = value is True
         else:
             values[name] = _named(value, name, where, problems)
-    if any(values.get(n, "") is None for n in ("method", "shape", "rest_place", "bowl_loss_pct")):
+    if any(values.get(n, "") is None for n in (*CHOICES, "bowl_loss_pct")):
         return Process()
     return Process(**values)
 

@@ -11,16 +11,16 @@ from dough.bake.window import COOKED_C
 from dough.colour import crust_hex, crust_lab
 from dough.errors import EntryErrors
 from dough.target import ATTRIBUTES, Cookie
-from kitchen.api.schemas import (
+from kitchen.api.forecast_schemas import (
     DriveOut,
     EggOut,
     EndOut,
-    EstimateOut,
     FrameOut,
     LabOut,
     PreviewDetailOut,
     WindowOut,
 )
+from kitchen.api.views import estimate_out
 
 #: Label, unit and digits of end values that are not attributes of a target.
 WORDS: dict[str, tuple[str, str, int]] = {
@@ -61,7 +61,7 @@ def detail_out(seq: int, case: BakeCase | NoCase, wanted: Cookie, offset_k: floa
         carry_over_k=found.carry_over_k,
         window=WindowOut.model_validate(found.window, from_attributes=True),
         egg=_egg(found.egg, case.heat.minutes, found),
-        estimates={a.key: EstimateOut.model_validate(found.estimates[a.key], from_attributes=True) for a in ATTRIBUTES},
+        estimates={a.key: estimate_out(a, found.estimates[a.key]) for a in ATTRIBUTES},
         ends=[_end(key, found) for key in SHOWN],
         colours={part: _lab(found.ends[f"l_{part}"], raw) for part in ("rim", "middle", "base")},
         frames=[_frame(f, raw) for f in found.frames],

@@ -19,7 +19,7 @@ from dough.styles import style
 from dough.target import Target
 from kitchen.api.details import detail_out
 from kitchen.api.errors import PROBLEMS
-from kitchen.api.schemas import PreviewDetailOut, PreviewOut
+from kitchen.api.forecast_schemas import PreviewDetailOut, PreviewOut
 from kitchen.api.views import preview_out
 from kitchen.documents import CookieDoc, DraftDoc, Key, KitDoc, Strict, Typed
 

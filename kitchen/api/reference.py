@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import asdict
 from functools import cache
 
 from django.http import HttpRequest
@@ -10,22 +11,14 @@ from ninja import Router
 from dough.colour import shade_hex
 from dough.formula import Method, Place, Shape, Step
 from dough.ingredients import Ingredient, Role, table
+from dough.oven import standings
 from dough.preview import RAW_DOUGH, cookie_outline
 from dough.styles import styles
 from dough.target import ATTRIBUTES, from_style
 from kitchen.api.errors import PROBLEMS
-from kitchen.api.schemas import (
-    AttributeOut,
-    ExplainOut,
-    IngredientOut,
-    KitchenOut,
-    ModelOut,
-    OvenOut,
-    ReferenceOut,
-    ShadeOut,
-    StyleOut,
-    TrayOut,
-)
+from kitchen.api.forecast_schemas import ExplainOut, ModelOut
+from kitchen.api.reference_schemas import AttributeOut, IngredientOut, ReferenceOut, ShadeOut, StandingOut, StyleOut
+from kitchen.api.schemas import KitchenOut, OvenOut, TrayOut
 from kitchen.api.views import points
 from kitchen.documents import TargetDoc
 from kitchen.explain import sections
@@ -56,8 +49,15 @@ def reference_out() -> ReferenceOut:
         methods=list(Method),
         shapes=list(Shape),
         places=list(Place),
+        liners=_standings("liner"),
+        shelves=_standings("shelf"),
         raw_dough=RAW_DOUGH,
     )
+
+
+def _standings(kind: str) -> list[StandingOut]:
+    found = ((key.partition("."), x) for key, x in standings().items())
+    return [StandingOut(id=i, **asdict(x)) for (k, _, i), x in found if k == kind]
 
 
 def _ingredient_out(i: Ingredient) -> IngredientOut:

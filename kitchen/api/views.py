@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import replace
 
-from dough.bake.contract import Forecast
+from dough.bake.contract import Estimate, Forecast
 from dough.bake.intake import Kit, NoCase, bake_case
 from dough.bake.model import forecast_or_reason
 from dough.balance import RoleBalance, nearest_style, rail_ends
@@ -18,11 +18,8 @@ from dough.target import ATTRIBUTES, Attribute, Cookie, Target, compare, is_empt
 from dough.trials.compare import side_by_side
 from kitchen.actions.base import name_of
 from kitchen.actions.freeze_version import draft_differs
-from kitchen.api.schemas import (
-    BakeOut,
+from kitchen.api.forecast_schemas import (
     BandOut,
-    BatchOut,
-    DoughOut,
     EstimateOut,
     FigureOut,
     ForecastOut,
@@ -30,12 +27,8 @@ from kitchen.api.schemas import (
     PreviewOut,
     ReadingOut,
     RoleOut,
-    RowOut,
-    ShelfItem,
-    SizeOut,
-    VersionOut,
-    WeighedOut,
 )
+from kitchen.api.schemas import BakeOut, BatchOut, DoughOut, RowOut, ShelfItem, SizeOut, VersionOut, WeighedOut
 from kitchen.documents import CookieDoc, DraftDoc, MeasuredDoc, TargetDoc
 from kitchen.models import Bake, Batch, Dough
 
@@ -226,12 +219,19 @@ def _reading_out(a: Attribute, forecast: Forecast | None, wanted: Cookie) -> Rea
         digits=a.digits,
         low_word="pale" if a.key == "crust_l" else a.low_word,
         high_word="dark" if a.key == "crust_l" else a.high_word,
-        forecast=EstimateOut(value=estimate.value, low=estimate.low, high=estimate.high) if estimate else None,
+        forecast=estimate_out(a, estimate) if estimate else None,
         target=target,
         forecast_at=_at(a, estimate.value if estimate else None),
         target_at=_at(a, target),
         within_reach=reach,
     )
+
+
+def estimate_out(a: Attribute, e: Estimate) -> EstimateOut:
+    """A value and its range, the range's ends also on the reading's scale (crust runs from pale to dark)."""
+    ends = sorted(x for x in (_at(a, e.low), _at(a, e.high)) if x is not None)
+    low_at, high_at = ends if len(ends) == 2 else (None, None)
+    return EstimateOut(value=e.value, low=e.low, high=e.high, low_at=low_at, high_at=high_at)
 
 
 def _at(a: Attribute, value: float | None) -> float | None:

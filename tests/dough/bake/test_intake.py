@@ -12,7 +12,7 @@ from dough.bake.inputs import BakeInputs
 from dough.bake.intake import Kit, NoCase, bake_case, bake_inputs, makeup
 from dough.butter.method import state_after
 from dough.butter.solid_fat import BUTTER, LIQUID, SolidFat, blend, curve_of
-from dough.formula import Draft, Formula, Line, Method, Place, Step
+from dough.formula import Draft, Formula, Line, Liner, Method, Place, Shelf, Step
 from dough.start import from_style_formula
 from dough.styles import styles
 from tests.dough.strategies import formula_of, formulas
@@ -123,3 +123,22 @@ def test_an_oven_s_offset_and_a_tray_reach_the_bake() -> None:
     assert (x.offset_k, x.tray_conductance) == (-8.0, 1.3)
     banged = bake_inputs(replace(case, heat=replace(case.heat, bang_minute=6.0)))
     assert (banged.bang_minute, banged.bang) == (6.0, 1.0)
+
+
+def test_liner_and_shelf_change_the_heat_from_below_and_above() -> None:
+    draft, _ = from_style_formula(CHEWY)
+
+    def given(**changes: object) -> BakeInputs:
+        case = bake_case(replace(draft, process=replace(draft.process, **changes)), CHEWY, Kit(tray_conductance=1.2))  # type: ignore[arg-type]
+        assert isinstance(case, BakeCase)
+        return bake_inputs(case)
+
+    plain = given()
+    assert (plain.tray_conductance, plain.roof_k) == (1.2, 0.0)
+    assert given(liner=Liner.SILICONE).tray_conductance == pytest.approx(1.2 * 0.83)
+    low, high = given(shelf=Shelf.LOW), given(shelf=Shelf.HIGH)
+    assert low.tray_conductance > plain.tray_conductance > high.tray_conductance
+    assert low.roof_k < 0 < high.roof_k
+    # A fan mixes the air: the shelf tells half as much.
+    assert given(shelf=Shelf.HIGH, fan=True).roof_k == pytest.approx(high.roof_k / 2)
+    assert given(rotate_minute=6.0).rotate_minute == 6.0

@@ -17,6 +17,7 @@ from dough.bake.intake import Kit, NoCase, bake_case, bake_inputs
 from dough.bake.outputs import endings
 from dough.edit import add_line, set_amount
 from dough.formula import Draft
+from dough.oven import standings
 from dough.styles import styles
 from tests.dough.strategies import style_drafts
 
@@ -131,6 +132,34 @@ def test_more_fold_ins_are_narrower(draft: Draft) -> None:
 @given(style_drafts(names=DROPS))
 def test_a_banged_pan_is_flatter_and_wider(draft: Draft) -> None:
     assert wider_and_flatter(moved(draft, lambda x: replace(x, bang_minute=0.6 * x.minutes, bang=1.0)))
+
+
+@few
+@given(style_drafts(names=DROPS))
+def test_a_silicone_mat_leaves_the_base_paler(draft: Draft) -> None:
+    below = standings()["liner.silicone"].below
+    ends = moved(draft, lambda x: replace(x, tray_conductance=below * x.tray_conductance))
+    assert ends["l_base"][1] > ends["l_base"][0]
+
+
+@few
+@given(style_drafts(names=DROPS))
+def test_a_high_shelf_browns_the_top_and_spares_the_base(draft: Draft) -> None:
+    high = standings()["shelf.high"]
+    ends = moved(
+        draft,
+        lambda x: replace(x, roof_k=high.above_k, tray_conductance=high.below * x.tray_conductance),
+    )
+    assert ends["l_rim"][1] < ends["l_rim"][0]
+    assert ends["l_base"][1] > ends["l_base"][0]
+
+
+@few
+@given(style_drafts(names=DROPS))
+def test_turning_the_tray_costs_heat(draft: Draft) -> None:
+    ends = moved(draft, lambda x: replace(x, rotate_minute=0.5 * x.minutes))
+    assert ends["loss_pct"][1] < ends["loss_pct"][0]
+    assert ends["l_rim"][1] > ends["l_rim"][0]
 
 
 @few

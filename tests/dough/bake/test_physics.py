@@ -20,7 +20,8 @@ ALL = list(BY_NAME.values())
 
 
 def test_heat_that_came_in_is_the_heat_that_is_there() -> None:
-    b = bake(ALL)
+    turned = replace(DROP, roof_k=12.0, rotate_minute=5.0)
+    b = bake([*ALL, turned])
     assert b.column("stored")[:, -1] == pytest.approx(b.column("energy")[:, -1], rel=1e-9)
 
 

@@ -600,6 +600,7 @@ export interface components {
              *       "bowl_loss_pct": 2,
              *       "dough_temp_c": 20,
              *       "fan": false,
+             *       "liner": "paper",
              *       "method": "creamed_soft",
              *       "minutes": null,
              *       "oven_c": null,
@@ -607,7 +608,9 @@ export interface components {
              *       "portion_g": null,
              *       "rest_h": 0,
              *       "rest_place": "counter",
+             *       "rotate_minute": null,
              *       "shape": "ball",
+             *       "shelf": "middle",
              *       "start_diameter_mm": null,
              *       "start_thickness_mm": null,
              *       "tray_id": null
@@ -673,12 +676,19 @@ export interface components {
             /** Value */
             value: number;
         };
-        /** EstimateOut */
+        /**
+         * EstimateOut
+         * @description A value with its 80 % range; low_at and high_at are the range's ends on a reading's scale, 0 to 1.
+         */
         EstimateOut: {
             /** High */
             high: number | null;
+            /** High At */
+            high_at?: number | null;
             /** Low */
             low: number | null;
+            /** Low At */
+            low_at?: number | null;
             /** Value */
             value: number;
         };
@@ -898,6 +908,12 @@ export interface components {
             percent: number | null;
             role: components["schemas"]["Role"];
         };
+        /**
+         * Liner
+         * @description What lies between dough and tray.
+         * @enum {string}
+         */
+        Liner: "paper" | "bare" | "silicone" | "perforated" | "foil";
         /** MeasuredDoc */
         MeasuredDoc: {
             /** Bite Chewy */
@@ -1115,6 +1131,8 @@ export interface components {
              * @default false
              */
             fan?: boolean;
+            /** @default paper */
+            liner?: components["schemas"]["Liner"];
             /** @default creamed_soft */
             method?: components["schemas"]["Method"];
             /** Minutes */
@@ -1132,8 +1150,12 @@ export interface components {
             rest_h?: number | null;
             /** @default counter */
             rest_place?: components["schemas"]["Place"];
+            /** Rotate Minute */
+            rotate_minute?: number | null;
             /** @default ball */
             shape?: components["schemas"]["Shape"];
+            /** @default middle */
+            shelf?: components["schemas"]["Shelf"];
             /** Start Diameter Mm */
             start_diameter_mm?: number | null;
             /** Start Thickness Mm */
@@ -1189,6 +1211,8 @@ export interface components {
             attributes: components["schemas"]["AttributeOut"][];
             /** Ingredients */
             ingredients: components["schemas"]["IngredientOut"][];
+            /** Liners */
+            liners: components["schemas"]["StandingOut"][];
             /** Methods */
             methods: components["schemas"]["Method"][];
             /** Places */
@@ -1201,6 +1225,8 @@ export interface components {
             shades: components["schemas"]["ShadeOut"][];
             /** Shapes */
             shapes: components["schemas"]["Shape"][];
+            /** Shelves */
+            shelves: components["schemas"]["StandingOut"][];
             /** Steps */
             steps: components["schemas"]["Step"][];
             /** Styles */
@@ -1322,6 +1348,12 @@ export interface components {
          * @enum {string}
          */
         Shape: "ball" | "puck" | "slice" | "rolled" | "slab";
+        /**
+         * Shelf
+         * @description Where in the oven the tray stands.
+         * @enum {string}
+         */
+        Shelf: "low" | "middle" | "high";
         /** ShelfItem */
         ShelfItem: {
             /** Bakes */
@@ -1373,6 +1405,24 @@ export interface components {
             label: string;
             /** Outline */
             outline: number[][];
+        };
+        /**
+         * StandingOut
+         * @description A liner or shelf: below is the heat from below against paper on the middle shelf.
+         */
+        StandingOut: {
+            /** Above K */
+            above_k: number;
+            /** Below */
+            below: number;
+            /** Confidence */
+            confidence: string;
+            /** Id */
+            id: string;
+            /** Note */
+            note: string;
+            /** Words */
+            words: string;
         };
         /**
          * Step

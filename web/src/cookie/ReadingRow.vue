@@ -11,15 +11,10 @@ const spoken = computed(() => {
   const target = r.target === null ? 'no target' : `target ${fixed(r.target, 0)}`
   return `${r.label}, ${r.low_word} to ${r.high_word}: ${forecast}, ${target} ${r.unit}`
 })
-/** The 80 % range on the same scale; crust runs from pale to dark, so its ends swap. */
+/** The 80 % range on the same scale. */
 const spread = computed(() => {
-  const { forecast: e, forecast_at: at, unit } = props.reading
-  if (!e || at === null || e.low === null || e.high === null) return null
-  const per = unit === 'L*' ? 1 / 60 : 1 / 100
-  const [left, right] =
-    unit === 'L*' ? [e.high - e.value, e.value - e.low] : [e.value - e.low, e.high - e.value]
-  const from = Math.max(at - left * per, 0)
-  return { x: from * 100, width: Math.max(Math.min(at + right * per, 1) - from, 0) * 100 }
+  const { low_at: low, high_at: high } = props.reading.forecast ?? {}
+  return low == null || high == null ? null : { x: low * 100, width: (high - low) * 100 }
 })
 const bridge = computed(() => {
   const { forecast_at: f, target_at: t } = props.reading

@@ -21,6 +21,13 @@ function picked(field: string, event: Event): void {
   const text = (event.target as HTMLSelectElement).value
   set(field, field.endsWith('_id') ? (text === '' ? null : Number(text)) : text)
 }
+/** What a liner or a shelf does to the heat, and how sure that is. */
+function standing(kind: 'liners' | 'shelves', id: string | undefined): string {
+  const x = reference.value?.[kind].find((s) => s.id === id)
+  if (!x) return ''
+  const roof = x.above_k ? `, roof ${x.above_k > 0 ? '+' : '−'}${Math.abs(x.above_k)} K` : ''
+  return `Heat from below × ${x.below.toFixed(2)}${roof} (sure: ${x.confidence}). ${x.note}`
+}
 const shown = (value: number | null | undefined): string => (value == null ? '' : String(value))
 const problems = computed(() =>
   Object.entries(dough.problems)
@@ -139,6 +146,18 @@ const at = (field: string): string => dough.problemAt(`process.${field}`)
         <option v-for="t in kitchen?.trays ?? []" :key="t.id" :value="t.id">{{ t.name }}</option>
       </select>
     </label>
+    <label :title="standing('liners', process.liner)">
+      <span>on</span>
+      <select :value="process.liner" aria-label="Liner" @change="picked('liner', $event)">
+        <option v-for="x in reference?.liners ?? []" :key="x.id" :value="x.id">{{ x.words }}</option>
+      </select>
+    </label>
+    <label :title="standing('shelves', process.shelf)">
+      <span>at</span>
+      <select :value="process.shelf" aria-label="Shelf" @change="picked('shelf', $event)">
+        <option v-for="x in reference?.shelves ?? []" :key="x.id" :value="x.id">{{ x.words }}</option>
+      </select>
+    </label>
     <div>
       <span>Bake</span>
       <AmountBox
@@ -160,6 +179,20 @@ const at = (field: string): string => dough.problemAt(`process.${field}`)
         :problem="at('bang_minute')"
         describedby="process-problem"
         @enter="set('bang_minute', $event)"
+      />
+    </div>
+    <div
+      title="Opening the door cools the oven for a few minutes. Turning evens out front and back, which the forecast of one average piece can't show"
+    >
+      <span>turn at</span>
+      <AmountBox
+        label="Tray turned at"
+        :shown="shown(process.rotate_minute)"
+        unit="min"
+        placeholder="–"
+        :problem="at('rotate_minute')"
+        describedby="process-problem"
+        @enter="set('rotate_minute', $event)"
       />
     </div>
     <span v-if="ovenMarks" class="small-words advice">{{ ovenMarks }} <em>(rule of thumb)</em></span>

@@ -1,0 +1,78 @@
+"""What the screens need once: the table, the styles, the words."""
+
+from __future__ import annotations
+
+from pydantic import BaseModel
+
+from dough.formula import Method, Place, Shape, Step
+from dough.ingredients import Confidence, Role
+from kitchen.api.forecast_schemas import Point
+from kitchen.documents import TargetDoc
+
+
+class IngredientOut(BaseModel):
+    id: str
+    name: str
+    detail: str
+    also: str
+    group: str
+    role: Role
+    source: str
+    confidence: Confidence
+    note: str
+    allergens: list[str]
+    water: float
+    fat: float
+    sugars: float
+    protein: float
+
+
+class StyleOut(BaseModel):
+    id: str
+    name: str
+    wanted: str
+    target: TargetDoc
+    outline: list[Point]
+
+
+class ShadeOut(BaseModel):
+    crust_l: float
+    hex: str
+
+
+class AttributeOut(BaseModel):
+    key: str
+    label: str
+    unit: str
+    step: float
+    digits: int
+    low_word: str
+    high_word: str
+
+
+class StandingOut(BaseModel):
+    """A liner or shelf: below is the heat from below against paper on the middle shelf."""
+
+    id: str
+    words: str
+    below: float
+    above_k: float
+    confidence: str
+    note: str
+
+
+class ReferenceOut(BaseModel):
+    """What the screens need once: the table, the styles, the words."""
+
+    ingredients: list[IngredientOut]
+    styles: list[StyleOut]
+    attributes: list[AttributeOut]
+    shades: list[ShadeOut]
+    roles: list[Role]
+    steps: list[Step]
+    methods: list[Method]
+    shapes: list[Shape]
+    places: list[Place]
+    liners: list[StandingOut]
+    shelves: list[StandingOut]
+    raw_dough: str
