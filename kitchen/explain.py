@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from functools import cache
 from pathlib import Path
 
@@ -28,4 +29,6 @@ def _plain(block: str) -> str:
     """A paragraph without its markup; tables and code are left to the page on paper."""
     if block.lstrip().startswith(("|", "```", "<!--", "#")):
         return ""
-    return " ".join(block.replace("`", "").replace("**", "").replace("*", "").split())
+    # A star that stands beside a letter on one side only is emphasis; that of L*, a*, b* stays.
+    bare = re.sub(r"(?<![La-b])\*+|\*{2,}", "", block.replace("`", ""))
+    return " ".join(bare.split())

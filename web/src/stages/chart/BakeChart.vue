@@ -238,9 +238,17 @@ dd {
 dd b {
   color: var(--ink);
 }
+.table th {
+  white-space: normal;
+  max-width: 5.2rem;
+  line-height: 1.2;
+}
 .table td,
 .table th {
+  padding: 3px 7px;
   text-align: right;
+}
+.table td {
   white-space: nowrap;
 }
 @media (max-width: 1150px) {
