@@ -15,4 +15,5 @@ def test_the_screen_gets_every_section_before_the_evidence_and_no_markup() -> No
     assert not any("Evidence" in title for title, _ in found)
     text = " ".join(p for _, ps in found for p in ps)
     assert "L*" in text
-    assert "**" not in text and "`" not in text
+    assert "**" not in text
+    assert "`" not in text

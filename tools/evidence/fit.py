@@ -3,8 +3,9 @@
     python -m tools.evidence.fit [iterations] [base|current]
 
 Starts from the first values (base) unless told to go on from the current ones. The anchors marked as not
-fitted are held out: the fit never sees them, so that they can test it. A row costs nothing inside its range (with a small margin), and grows with its distance outside. Every
-parameter is held towards its first value by its plausible range. Writes the values to the table.
+fitted are held out: the fit never sees them, so that they can test it. A row costs nothing inside its
+range (with a small margin), and grows with its distance outside. Every parameter is held towards its
+first value by its plausible range. Writes the values to the table.
 """
 
 from __future__ import annotations

@@ -3,7 +3,8 @@
     python -m tools.evidence.texture
 
 A search one step at a time over the ``tx_*`` rows. They answer to the table of styles, which is
-judgement itself, and may not lose a trend or a fitted anchor for it. Run it after the fit, which changes water and size.
+judgement itself, and may not lose a trend or a fitted anchor for it. Run it after the fit, which
+changes water and size.
 """
 
 from __future__ import annotations
