@@ -1,0 +1,1 @@
+"""Recipes as people write them, read line by line into ingredients, grams and questions."""

@@ -1,0 +1,297 @@
+"""One line of a recipe: what it names, how much, how filled, when it goes in, and what must be asked."""
+
+from __future__ import annotations
+
+import re
+from dataclasses import dataclass, replace
+
+from dough.errors import EntryError
+from dough.formula import USUAL_STEP, Step
+from dough.ingredients import Confidence, Role, ingredient, table
+from dough.measures import CupCalibration, Habit, Quantity, Weighed, filling_matters, fillings, millilitres, weigh
+from dough.recipe.amounts import FILLING_WORDS, Amount, amount_at, amounts_in
+from dough.recipe.names import Match, match, words_of
+
+ASKS = {
+    "amount": "How much? Type grams, or a cup, spoon or piece.",
+    "unit": "A bare number. Grams?",
+    "flour": "Which flour?",
+    "salt": "Which salt? A teaspoon weighs from 2.6 to 6 g.",
+    "cocoa": "Natural or alkalised? It changes the leavening.",
+    "filling": "How was the cup or spoon filled?",
+    "ingredient": "Not in the table. Pick the nearest, or leave it out.",
+}
+#: The ids offered for a question of kind.
+CHOICES = {
+    "flour": ("ap", "ap_lo", "ap_hi", "bread", "cake", "pastry", "sr_uk", "sr_us", "wholewheat"),
+    "salt": ("salt", "seasalt", "kosher_d", "kosher_l", "flaky"),
+    "cocoa": ("cocoa_n", "cocoa_d", "cocoa_b"),
+}
+SIZE_WORDS = {
+    "extra large": "extra large", "extra-large": "extra large", "xl": "extra large", "jumbo": "jumbo", "large": "large",
+    "medium": "medium", "small": "small", "med": "medium",
+}  # fmt: skip
+PIECES = ("lemon", "orange", "lime", "banana", "marshmallow")
+#: A stated weight wins over a stated volume, a volume over a count.
+MASS_FIRST = ("g", "kg", "mg", "oz", "lb")
+FINISH = re.compile(
+    r"\b(for|to) (sprinkl\w*|decorat\w*|dust\w*|serv\w*|finish\w*|glaz\w*|garnish\w*|drizzl\w*)\b", re.I
+)
+TOP = re.compile(r"\b(for|to) (roll|coat|top|dip)", re.I)
+
+
+@dataclass(frozen=True, slots=True)
+class Understood:
+    """A line as understood. grams is None while a question stands in its way; range_g is a wanted range
+    ("300 to 340 g"), low_g to high_g what the conversion may be off by. The quantity is kept as written."""
+
+    text: str
+    ingredient_id: str
+    named: str
+    quantities: tuple[Quantity, ...]
+    grams: float | None
+    low_g: float | None
+    high_g: float | None
+    range_g: tuple[float, float] | None
+    filling: str
+    step: Step
+    asks: tuple[str, ...]
+    notes: tuple[str, ...]
+    how: str
+    confidence: Confidence
+
+    @property
+    def measured_by_volume(self) -> bool:
+        return any(q.unit in ("cup", "tbsp", "tsp", "ml", "cl", "dl", "l", "fl oz", "pint") for q in self.quantities)
+
+
+def read_line(text: str, habit: Habit, step: Step | None = None, cups: tuple[CupCalibration, ...] = ()) -> Understood:
+    """Understand one ingredient line (tidied). Always answers; what is unclear is asked."""
+    line = re.sub(r"\b(?:a|one) (\w+) and (?:a )?half\b", r"1 1/2 \1", text, flags=re.I)
+    line = re.sub(r"\bbetween (\S+) and (?=\d)", r"\1 to ", line, flags=re.I)
+    line = re.sub(r"\b(\d+) lbs?\.? (\d+) oz\b", lambda m: f"{int(m[1]) * 16 + int(m[2])} oz", line)
+    alternative = re.search(r"\(\s*or\b([^()]*)\)", line, re.I)
+    line = re.sub(r"\(\s*or\b[^()]*\)", "", line, flags=re.I)
+    line = re.sub(r"^\s*(?:start with|take|use|add|you need)\s+", "", line, flags=re.I)
+    amounts = amounts_in(line)
+    notes: list[str] = []
+    if re.search(r"\bplus (?:extra|more)\b", line, re.I):
+        line = re.split(r",?\s*\bplus (?:extra|more)\b", line, flags=re.I)[0]
+        amounts = amounts_in(line)
+    chosen, name_text = _choose(line, amounts)
+    filling = _filling(line, chosen)
+    name_text, other = _first_of(_before_dash(name_text))
+    other = alternative[1].strip() if alternative else other
+    if other:
+        notes.append(f"or {other}")
+    found = match(name_text)
+    if not found.ident and other and match(other).ident and not found.unknown:
+        found = match(other)
+    for fixed in found.spelt:
+        notes.append(fixed)
+    if found.assumed:
+        notes.append(f"{found.assumed} assumed")
+    if re.search(r"\bdivided\b", line, re.I):
+        notes.append("divided: goes in at more than one moment")
+    if re.search(r"\boptional\b", line, re.I):
+        notes.append("optional")
+    quantities = tuple(a.quantity for a in chosen)
+    quantities = tuple(_counted(q, found.ident, line) for q in quantities)
+    quantities = _of_a_fruit(line, found.ident, quantities)
+    if FINISH.search(line):
+        step = Step.FINISH
+    elif TOP.search(line):
+        step = Step.TOP
+    return understood(text, found, quantities, filling, habit, step, cups, tuple(notes))
+
+
+def understood(
+    text: str,
+    found: Match,
+    quantities: tuple[Quantity, ...],
+    filling: str,
+    habit: Habit,
+    step: Step | None,
+    cups: tuple[CupCalibration, ...] = (),
+    notes: tuple[str, ...] = (),
+) -> Understood:
+    """Grams and questions for a line once its parts are known; called again when the cook answers."""
+    asks: list[str] = []
+    item = table().get(found.ident)
+    unsure = item is None or bool(found.unknown)
+    if unsure:
+        asks.append("ingredient")
+    blank = Understood(
+        text, found.ident if item else "", found.name, quantities, None, None, None, None, filling,
+        step or (USUAL_STEP[item.role] if item else Step.DRY), (), notes, "", Confidence.LOW,
+    )  # fmt: skip
+    if item is None:
+        plain = _mass(quantities)
+        low = plain.grams if plain else None
+        return replace(blank, grams=low, low_g=low, high_g=low, asks=("ingredient",))
+    if not quantities or any(q.unit in ("loose", "box") for q in quantities):
+        return replace(blank, asks=(*asks, "amount"))
+    if any(q.unit == "" for q in quantities):
+        return replace(blank, asks=(*asks, "unit"))
+    volume = sum(millilitres(q, habit) or 0.0 for q in quantities)
+    way = filling if filling in dict(fillings(item)) else ""
+    heaped = any(q.heap in ("heaped", "rounded") for q in quantities)
+    by_volume = volume > 0 or any(q.unit == "pinch" for q in quantities)
+    if found.ask == "salt" and by_volume and not any(q.unit == "pinch" for q in quantities):
+        asks.append("salt")
+    elif found.ask in ("flour", "cocoa"):
+        asks.append(found.ask)
+    if (volume and filling == "lightly packed") or heaped or (not way and filling_matters(item, volume)):
+        asks.append("filling")
+    try:
+        weighed = [weigh(item, q, habit, way, cups) for q in quantities]
+        edges = [_edges(item.id, q, habit, way, cups) for q in quantities]
+    except EntryError as error:
+        return replace(blank, asks=(*asks, "amount"), notes=(*notes, error.message))
+    shown = filling if filling == "lightly packed" or heaped else (weighed[0].filling if volume else "")
+    if heaped:
+        shown = next(q.heap for q in quantities if q.heap)
+    wide = any(q.high > q.low for q in quantities)
+    return replace(
+        blank,
+        grams=round(sum(w.grams for w in weighed), 2),
+        low_g=round(sum(w.low_g for w in weighed), 2),
+        high_g=round(sum(w.high_g for w in weighed), 2),
+        range_g=(round(sum(e[0] for e in edges), 2), round(sum(e[1] for e in edges), 2)) if wide else None,
+        filling=shown,
+        asks=tuple(dict.fromkeys(asks)),
+        how="; ".join(dict.fromkeys(w.how for w in weighed)),
+        confidence=max((w.confidence for w in weighed), key=list(Confidence).index),
+    )
+
+
+def _edges(
+    ident: str, q: Quantity, habit: Habit, filling: str, cups: tuple[CupCalibration, ...]
+) -> tuple[float, float]:
+    def at(value: float) -> Weighed:
+        return weigh(ingredient(ident), replace(q, low=value, high=value), habit, filling, cups)
+
+    return at(q.low).grams, at(q.high).grams
+
+
+def _mass(quantities: tuple[Quantity, ...]) -> Weighed | None:
+    if quantities and all(q.unit in MASS_FIRST for q in quantities):
+        return weigh(ingredient("water"), quantities[0], Habit.METRIC)
+    return None
+
+
+def _choose(line: str, amounts: list[Amount]) -> tuple[list[Amount], str]:
+    """Which of a line's amounts count, and the text that is left for the name."""
+    rest = line
+    for a in reversed(amounts):
+        rest = rest[: a.start] + " | " + rest[a.end :]
+    name = re.sub(r"\s*\|\s*", " ", re.sub(r"\((?:[^()]*)\)", lambda m: _paren(m.group(0)), rest))
+    if not amounts:
+        return [], name
+    boxes = re.search(r"\b(package|packet|pkg|box|bag|bar|tin|can|jar|tub|sachet|block|pack)s?\b", line, re.I)
+    first = amounts[0]
+    sized = [a for a in amounts[1:] if a.quantity.unit in (*MASS_FIRST, "ml", "fl oz")]
+    counted = first.quantity.unit == "" and re.match(r"^[\d ]+[x×] ?\d", line)
+    if sized and (counted or (boxes and first.quantity.unit in ("", "box"))):
+        each, many = sized[0].quantity, first.quantity.low
+        return [replace(sized[0], quantity=replace(each, low=each.low * many, high=each.high * many))], name
+    mass = [a for a in amounts if a.quantity.unit in MASS_FIRST]
+    if mass:
+        grams = [a for a in mass if a.quantity.unit in ("g", "kg")]
+        return [(grams or mass)[0]], name
+    joined = [first]
+    for a in amounts[1:]:
+        between = line[joined[-1].end : a.start].strip().lower()
+        if between in ("plus", "+", "and", "&"):
+            joined.append(a)
+    with_unit = [a for a in amounts if a.quantity.unit]
+    if len(joined) == 1 and not first.quantity.unit and with_unit:
+        return [with_unit[0]], name
+    return joined, name
+
+
+def _paren(text: str) -> str:
+    """What a bracket adds to the name: nothing when it held only amounts or an alternative."""
+    inside = text.strip("()")
+    if re.match(r"\s*or\b", inside, re.I):
+        return f", {inside.strip()}"
+    return f" , {inside} " if re.search(r"[A-Za-z]{3,}", inside) else " "
+
+
+def _before_dash(text: str) -> str:
+    """“flour - sieve it” names flour; “- flour” too."""
+    for part in re.split(r"\s-\s|\s-$|^-\s", text):
+        if match(part).ident:
+            return part
+    return text
+
+
+def _first_of(text: str) -> tuple[str, str]:
+    """“raisins or dates” is raisins, and dates are the alternative."""
+    parts = re.split(r"\s+or\s+", text, maxsplit=1, flags=re.I)
+    if len(parts) == 1:
+        return text, ""
+    rest = re.sub(r"^[\s,|]+|[\s,|]+$", "", parts[1].split(",")[0])
+    first = parts[0].strip(" ,|")
+    shared = words_of(parts[1])
+    if not match(first).ident and shared:
+        first = f"{first} {shared[-1]}"
+    return first, rest
+
+
+def _filling(line: str, chosen: list[Amount]) -> str:
+    for amount in chosen:
+        if amount.filling:
+            return amount.filling
+    lower = line.lower()
+    if re.search(r"sifted (?:then|and then|before) measur", lower):
+        return "sifted"
+    for word in sorted(FILLING_WORDS, key=len, reverse=True):
+        at = lower.find(word)
+        # "1 cup flour, sifted" is sifted after measuring: the cup itself was not filled with sifted flour.
+        if at >= 0 and not (word == "sifted" and "," in lower[:at]) and not (word == "melted" and "," in lower[:at]):
+            return FILLING_WORDS[word]
+    for word in ("chopped", "halves", "flaked", "sliced"):
+        if word in lower:
+            return {"sliced": "flaked"}.get(word, word)
+    return ""
+
+
+def _counted(q: Quantity, ident: str, line: str) -> Quantity:
+    if q.unit or ident not in ("egg", "yolk", "white", "banana", "marsh"):
+        return q
+    if ident in ("banana", "marsh"):
+        return replace(q, unit="piece", piece={"banana": "banana", "marsh": "marshmallow"}[ident])
+    lower = line.lower()
+    size = next((SIZE_WORDS[w] for w in SIZE_WORDS if re.search(rf"\b{w}\b", lower)), "")
+    return replace(q, unit="egg", piece=size)
+
+
+def _of_a_fruit(line: str, ident: str, quantities: tuple[Quantity, ...]) -> tuple[Quantity, ...]:
+    """“Zest of half a lemon”, “juice of 1 lemon”, “1 orange, zested”."""
+    if ident not in ("zest", "lemonjuice") or any(q.unit for q in quantities):
+        return quantities
+    fruit = next((f for f in PIECES if re.search(rf"\b{f}s?\b", line, re.I)), None)
+    if fruit is None:
+        return quantities
+    if not quantities:
+        word = re.search(r"\bof\s+(.*)$", line, re.I)
+        amount = amount_at(word.group(1), 0) if word else None
+        count = amount.quantity if amount else Quantity(1.0, 1.0, "")
+        quantities = (count,)
+    return tuple(replace(q, unit="piece", piece=fruit) for q in quantities[:1])
+
+
+def is_ingredient_without_amount(text: str) -> bool:
+    """A short line that names an ingredient and nothing else, such as “flaky sea salt, for sprinkling”."""
+    words = words_of(text)
+    if not words or len(words) > 9 or re.search(r"[.!?]\s+\S|[.!?]$", text):
+        return False
+    found = match(re.sub(r"\([^()]*\)", "", text))
+    return bool(found.ident) and not found.unknown and not found.spelt
+
+
+def role_of(ident: str) -> Role | None:
+    """The role of an ingredient id, None when the table does not hold it."""
+    item = table().get(ident)
+    return item.role if item else None

@@ -1,0 +1,145 @@
+"""Which ingredient of the table a phrase means, and what is left of the phrase unexplained.
+
+Names are matched as sets of words, so that "flour, plain" and "plain flour" are one; a word spelt a
+little wrong is put right with rapidfuzz and said. A phrase with a word nobody knows is not guessed at.
+"""
+
+from __future__ import annotations
+
+import re
+import unicodedata
+from dataclasses import dataclass
+from functools import cache
+
+from rapidfuzz import fuzz, process
+
+from dough.ingredients import table
+from dough.tables import rows
+
+#: Below this likeness (0 to 100) a word nobody knows is not taken for another.
+TYPO_CUTOFF = 84
+
+
+@dataclass(frozen=True, slots=True)
+class Match:
+    """What a phrase was taken for. ident is empty when the table does not hold it; ask and assumed come
+    from the name used; unknown are words nobody knows; spelt are corrections made; score 0 to 1."""
+
+    ident: str
+    name: str
+    ask: str
+    assumed: str
+    unknown: tuple[str, ...]
+    spelt: tuple[str, ...]
+    score: float
+
+
+@dataclass(frozen=True, slots=True)
+class _Name:
+    words: frozenset[str]
+    text: str
+    ident: str
+    ask: str
+    assumed: str
+
+
+def words_of(text: str) -> list[str]:
+    """A phrase as plain singular words: accents, marks and plurals off."""
+    plain = unicodedata.normalize("NFKD", text.lower())
+    plain = "".join(ch for ch in plain if not unicodedata.combining(ch))
+    return [_singular(w) for w in re.findall(r"[a-z][a-z0-9']*|\d+", plain.replace("'s", "").replace("s'", "s"))]
+
+
+def _singular(word: str) -> str:
+    word = word.strip("'")
+    if len(word) > 4 and word.endswith("ies"):
+        return word[:-3] + "y"
+    if word.endswith(("oes", "shes", "ches")) and len(word) > 5:
+        return word[:-2]
+    if word in ("halves", "leaves"):
+        return {"halves": "half", "leaves": "leaf"}[word]
+    return word[:-1] if len(word) > 3 and word.endswith("s") and not word.endswith(("ss", "us", "is")) else word
+
+
+@cache
+def _names() -> tuple[_Name, ...]:
+    found = [_Name(frozenset(words_of(r["name"])), r["name"], r["id"], r["asks"], r["assumes"]) for r in rows("names")]
+    known = {n.words for n in found}
+    for item in table().values():
+        for text in (item.name, item.name.replace(",", "")):
+            words = frozenset(words_of(text))
+            if words not in known:
+                known.add(words)
+                found.append(_Name(words, text, item.id, "", ""))
+    return tuple(found)
+
+
+@cache
+def _vocabulary() -> frozenset[str]:
+    return frozenset(w for n in _names() for w in n.words) | _noise()
+
+
+@cache
+def _noise() -> frozenset[str]:
+    """Words that say how a thing is prepared, bought or used, and leave what it is unchanged."""
+    words = frozenset(r["word"] for r in rows("recipe_noise"))
+    return frozenset(_singular(w) for w in words) | words
+
+
+@cache
+def _by_word() -> dict[str, tuple[_Name, ...]]:
+    found: dict[str, list[_Name]] = {}
+    for name in _names():
+        for word in name.words:
+            found.setdefault(word, []).append(name)
+    return {k: tuple(v) for k, v in found.items()}
+
+
+def match(phrase: str) -> Match:
+    """The ingredient a phrase means. Never raises; an empty or unknown phrase has no ident."""
+    said = words_of(phrase)[:24]
+    spelt: list[str] = []
+    words: list[str] = []
+    for word in said:
+        fixed = word
+        if word not in _vocabulary() and len(word) >= 4 and not word.isdigit():
+            best = process.extractOne(word, sorted(_vocabulary()), scorer=fuzz.ratio, score_cutoff=TYPO_CUTOFF)
+            if best is not None:
+                fixed = str(best[0])
+                spelt.append(f"{word} read as {fixed}")
+        words.append(fixed)
+    have = frozenset(words)
+    near = {n for w in have for n in _by_word().get(w, ()) if n.words <= have}
+    if not near:
+        unknown = tuple(w for w in words if w not in _noise() and not w.isdigit())
+        return Match("", "", "ingredient", "", unknown, tuple(spelt), 0.0)
+    best_name = max(near, key=lambda n: (_weight(n, words), len(n.words), -len(n.text), n.text))
+    left = [w for w in words if w not in best_name.words and w not in _noise() and not w.isdigit()]
+    score = 1.0 if not left and not spelt else (0.8 if not left else 0.4)
+    return Match(best_name.ident, best_name.text, best_name.ask, best_name.assumed, tuple(left), tuple(spelt), score)
+
+
+def _weight(name: _Name, words: list[str]) -> float:
+    """How much of what was said a name explains; words that are mostly preparation count half."""
+    return sum(0.5 if w in _noise() else 1.0 for w in name.words if w in words)
+
+
+def search(text: str, limit: int = 20) -> list[tuple[str, str]]:
+    """(ingredient id, the name it was found by), best first: what a cook types into the picker."""
+    typed = " ".join(words_of(text))
+    if not typed:
+        return []
+    scores: dict[str, tuple[float, str]] = {}
+    for name in _names():
+        if not name.ident:
+            continue
+        plain = " ".join(words_of(name.text))
+        score = fuzz.WRatio(typed, plain)
+        if plain.startswith(typed):
+            score = 100.0 + 10.0 / (1 + len(plain) - len(typed))
+        elif f" {typed}" in f" {plain}":
+            score = max(score, 97.0)
+        if score >= 72 and score > scores.get(name.ident, (0.0, ""))[0]:
+            scores[name.ident] = (score, name.text)
+    order = sorted(scores.items(), key=lambda x: (-x[1][0], len(x[1][1]), x[0]))
+    return [(ident, name) for ident, (_, name) in order[:limit]]

@@ -1,0 +1,1 @@
+"""Recipe texts and what is in them."""
