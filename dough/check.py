@@ -64,10 +64,12 @@ def _line_problem(line: Line) -> EntryError | None:
         name = line.ingredient.name
     except EntryError as error:
         return error
-    for value in (line.grams, line.amount):
+    for value in (line.grams, line.amount, *(line.range_g or ())):
         if value is not None and (not math.isfinite(value) or not 0 <= value <= MAX_GRAMS):
             where = f"lines.{line.id}.amount"
             return EntryError(where, f"{name}: grams go from 0 to {MAX_GRAMS:,.0f}. Clear it if unknown.")
+    if line.range_g is not None and line.range_g[0] > line.range_g[1]:
+        return EntryError(f"lines.{line.id}.amount", f"{name}: a range goes from the smaller to the larger amount.")
     return None
 
 

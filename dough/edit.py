@@ -31,6 +31,8 @@ from dough.formula import (
     Unit,
 )
 from dough.ingredients import Role, ingredient
+from dough.measures import Habit
+from dough.recipe.entered import kitchen_measure
 
 NO_FLOUR = "There is no flour in this formula, so percentages have no base. Add flour, or type grams."
 FLOUR_UNKNOWN = "A flour amount is unknown, so percentages have no base. Fill it in, or type grams."
@@ -44,22 +46,31 @@ CHOICES: dict[str, type[StrEnum]] = {
 }  # fmt: skip
 
 
-def set_amount(draft: Draft, line_id: str, text: str | float | None, unit: Unit) -> Draft:
+def set_amount(draft: Draft, line_id: str, text: str | float | None, unit: Unit, habit: Habit = Habit.METRIC) -> Draft:
     """Set one line's amount in grams or baker's percent; empty or "?" makes it unknown.
+
+    Cups, spoons, sticks, ounces and counted eggs are weighed by the habit's measures (dough.measures), and
+    a range ("300 to 340") is kept with its middle as the weight.
 
     A percent of a flour line is its share of the flour, and takes from the other flours.
     """
     line = draft.formula.line(line_id)
     where = f"lines.{line_id}.{'grams' if unit == 'g' else 'percent'}"
+    measured = kitchen_measure(text, line, habit)
+    if measured is not None:
+        said, weight, span = measured
+        return _checked(_with_line(draft, replace(line.weighing(weight), said=said, range_g=span)), where)
     value = read(text, _as_field(text, unit), where)
     if value is None:
-        return _with_line(draft, replace(line, grams=None, amount=None, unit="g"))
+        return _with_line(draft, replace(line, grams=None, amount=None, unit="g", range_g=None, said=""))
     if _is_percent(text, unit):
         if line.ingredient.flour_base and line.in_dough:
             return _share_flour(draft, line, value, where)
         grams = _base(draft.formula, where) * value / 100.0
-        return _checked(_with_line(draft, replace(line, grams=_grams(grams), amount=value, unit="%")), where)
-    return _with_line(draft, replace(line, grams=_grams(value), amount=value, unit="g"))
+        return _checked(
+            _with_line(draft, replace(line, grams=_grams(grams), amount=value, unit="%", range_g=None, said="")), where
+        )
+    return _with_line(draft, replace(line, grams=_grams(value), amount=value, unit="g", range_g=None, said=""))
 
 
 def set_role_percent(draft: Draft, role: Role, percent: float) -> Draft:
@@ -82,10 +93,7 @@ def set_role_percent(draft: Draft, role: Role, percent: float) -> Draft:
         moved = {x.id: (x.grams or 0.0) * value / now for x in lines}
     else:
         moved = {x.id: base * value / 100.0 / len(lines) for x in lines}
-    changed = tuple(
-        replace(x, grams=_grams(moved[x.id]), amount=_grams(moved[x.id]), unit="g") if x.id in moved else x
-        for x in draft.formula.lines
-    )
+    changed = tuple(x.weighing(moved[x.id]) if x.id in moved else x for x in draft.formula.lines)
     return _checked(replace(draft, formula=Formula(changed)), where)
 
 
@@ -104,10 +112,7 @@ def scale(draft: Draft, dough_text: str | float | None) -> Draft:
     if total.value <= 0:
         raise EntryError(where, "The formula is empty; there is nothing to scale yet.")
     factor = wanted / total.value
-    lines = tuple(
-        x if x.grams is None else replace(x, grams=_grams(x.grams * factor), amount=_grams(x.grams * factor), unit="g")
-        for x in draft.formula.lines
-    )
+    lines = tuple(x if x.grams is None else x.weighing(x.grams * factor) for x in draft.formula.lines)
     return _checked(replace(draft, formula=Formula(lines)), where)
 
 
@@ -202,10 +207,7 @@ def _share_flour(draft: Draft, line: Line, share: float, where: str) -> Draft:
     changed: dict[str, float] = {line.id: base * share / 100.0}
     for other in others:
         changed[other.id] = left / len(others) if rest == 0 else (other.grams or 0.0) * left / rest
-    lines = tuple(
-        replace(x, grams=_grams(changed[x.id]), amount=_grams(changed[x.id]), unit="g") if x.id in changed else x
-        for x in draft.formula.lines
-    )
+    lines = tuple(x.weighing(changed[x.id]) if x.id in changed else x for x in draft.formula.lines)
     return replace(draft, formula=Formula(lines))
 
 

@@ -5,7 +5,7 @@ An amount may be unknown (None). Unknown is never counted as zero.
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from enum import StrEnum
 from functools import cached_property
 from typing import Literal
@@ -95,7 +95,8 @@ class Line:
     """One ingredient of a formula.
 
     amount and unit are what the cook entered; grams is what it came to, to 0.01 g. Both are None
-    when the amount is unknown.
+    when the amount is unknown. range_g is an amount left to the hand ("300 to 340 g, by feel"), of which
+    grams is what is reckoned with; said is the amount in other words ("2 medium", "1 cup, spooned").
     """
 
     id: str
@@ -105,6 +106,16 @@ class Line:
     amount: float | None = None
     unit: Unit = "g"
     ingredient_version: int = 1
+    range_g: tuple[float, float] | None = None
+    said: str = ""
+
+    def weighing(self, grams: float) -> Line:
+        """This line at another weight, a range left to the hand moved along; words for it no longer hold."""
+        grams = round(grams, 2)
+        span = None
+        if self.range_g is not None and self.grams:
+            span = (round(self.range_g[0] * grams / self.grams, 2), round(self.range_g[1] * grams / self.grams, 2))
+        return replace(self, grams=grams, amount=grams, unit="g", range_g=span, said="")
 
     @property
     def ingredient(self) -> Ingredient:

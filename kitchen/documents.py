@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from typing import Annotated, Literal
 
+from annotated_types import Len
 from pydantic import BaseModel, ConfigDict, StringConstraints
 
 from dough.bake.intake import Kit
@@ -22,6 +23,10 @@ class Strict(BaseModel):
     model_config = ConfigDict(extra="forbid", allow_inf_nan=False)
 
 
+def _pair(values: list[float] | None) -> tuple[float, float] | None:
+    return (values[0], values[1]) if values else None
+
+
 class LineDoc(Strict):
     id: Key
     ingredient: Key
@@ -30,6 +35,8 @@ class LineDoc(Strict):
     unit: Literal["g", "%"] = "g"
     grams: float | None
     step: Step
+    range_g: Annotated[list[float], Len(2, 2)] | None = None
+    said: Annotated[str, StringConstraints(max_length=80)] = ""
 
 
 class ProcessDoc(Strict):
@@ -59,7 +66,8 @@ class DraftDoc(Strict):
 
     def to_core(self) -> Draft:
         lines = tuple(
-            Line(x.id, x.ingredient, x.grams, x.step, x.amount, x.unit, x.ingredient_version) for x in self.lines
+            Line(x.id, x.ingredient, x.grams, x.step, x.amount, x.unit, x.ingredient_version, _pair(x.range_g), x.said)
+            for x in self.lines
         )
         return Draft(Formula(lines), Process(**dict(self.process)))
 
@@ -75,6 +83,8 @@ class DraftDoc(Strict):
                     unit=x.unit,
                     grams=x.grams,
                     step=x.step,
+                    range_g=list(x.range_g) if x.range_g else None,
+                    said=x.said,
                 )
                 for x in draft.formula.lines
             ],

@@ -25,7 +25,7 @@ from dough.target import Cookie
 FORMAT = "tarte-formula"
 VERSION = 1
 TOP = {"format", "version", "name", "style", "lines", "process", "target", "oven", "note"}
-LINE = {"ingredient", "amount", "unit", "stage", "id"}
+LINE = {"ingredient", "amount", "unit", "stage", "id", "range_g", "said"}
 PROCESS = {
     "method", "dough_temp_c", "rest_h", "rest_place", "portion_g", "shape", "start_diameter_mm", "start_thickness_mm",
     "oven_c", "fan", "liner", "shelf", "minutes", "bang_minute", "rotate_minute", "bowl_loss_pct",
@@ -99,6 +99,8 @@ def write_formula(file: FormulaFile) -> dict[str, Any]:
         "style": file.style,
         "lines": [
             {"id": x.id, "ingredient": x.ingredient_id, "amount": x.grams, "unit": "g", "stage": str(x.step)}
+            | ({"range_g": list(x.range_g)} if x.range_g else {})
+            | ({"said": x.said} if x.said else {})
             for x in file.draft.formula.lines
         ],
         "process": {n: str(v) if isinstance(v, StrEnum) else v for n, v in chosen.items()},
@@ -137,7 +139,10 @@ def _lines(found: object, problems: list[EntryError]) -> list[Line]:
         step = _choice(row.get("stage", USUAL_STEP[table()[ident].role]), Step, f"{where}.stage", problems)
         if unit == "%" and amount is not None:
             shares.append((len(lines), amount))
-        lines.append(Line(str(row.get("id") or f"l{n + 1}")[:40], ident, amount, step or Step.DRY, amount))
+        span = _range(row.get("range_g"), f"{where}.range_g", problems)
+        said = str(row.get("said", ""))[:80]
+        name = str(row.get("id") or f"l{n + 1}")[:40]
+        lines.append(Line(name, ident, amount, step or Step.DRY, amount, range_g=span, said=said))
     return _weighed(lines, shares, problems)
 
 
@@ -206,6 +211,19 @@ def _number(value: object, where: str, low: float, high: float, problems: list[E
         problems.append(EntryError(where, f"{value:g} is out of reach: from {low:g} to {high:g}."))
         return None
     return float(value)
+
+
+def _range(value: object, where: str, problems: list[EntryError]) -> tuple[float, float] | None:
+    if value is None:
+        return None
+    if not isinstance(value, list) or len(value) != 2:
+        problems.append(EntryError(where, "A range is two numbers of grams, the smaller first."))
+        return None
+    low, high = (_number(v, where, 0, 1e5, problems) for v in value)
+    if low is None or high is None or low > high:
+        problems.append(EntryError(where, "A range is two numbers of grams, the smaller first."))
+        return None
+    return low, high
 
 
 def _choice(value: object, kind: type[Choice], where: str, problems: list[EntryError]) -> Choice | None:

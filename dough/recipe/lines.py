@@ -70,6 +70,7 @@ def read_line(text: str, habit: Habit, step: Step | None = None, cups: tuple[Cup
     line = re.sub(r"\b(?:a|one) (\w+) and (?:a )?half\b", r"1 1/2 \1", text, flags=re.I)
     line = re.sub(r"\bbetween (\S+) and (?=\d)", r"\1 to ", line, flags=re.I)
     line = re.sub(r"\b(\d+) lbs?\.? (\d+) oz\b", lambda m: f"{int(m[1]) * 16 + int(m[2])} oz", line)
+    line = re.sub(r"^(?:an )?unknown (?:amount of )?", "", line, flags=re.I)
     alternative = re.search(r"\(\s*or\b([^()]*)\)", line, re.I)
     line = re.sub(r"\(\s*or\b[^()]*\)", "", line, flags=re.I)
     line = re.sub(r"^\s*(?:start with|take|use|add|you need)\s+", "", line, flags=re.I)
@@ -96,7 +97,7 @@ def read_line(text: str, habit: Habit, step: Step | None = None, cups: tuple[Cup
     if re.search(r"\boptional\b", line, re.I):
         notes.append("optional")
     quantities = tuple(a.quantity for a in chosen)
-    quantities = tuple(_counted(q, found.ident, line) for q in quantities)
+    quantities = tuple(counted(q, found.ident, line) for q in quantities)
     quantities = _of_a_fruit(line, found.ident, quantities)
     if FINISH.search(line):
         step = Step.FINISH
@@ -257,7 +258,7 @@ def _filling(line: str, chosen: list[Amount]) -> str:
     return ""
 
 
-def _counted(q: Quantity, ident: str, line: str) -> Quantity:
+def counted(q: Quantity, ident: str, line: str) -> Quantity:
     if q.unit or ident not in ("egg", "yolk", "white", "banana", "marsh"):
         return q
     if ident in ("banana", "marsh"):

@@ -99,7 +99,7 @@ def read_recipe(text: str, habit: Habit, cups: tuple[CupCalibration, ...] = ()) 
         candidates = [] if method else _pieces(bare)
         pieces = [p for p in candidates if _looks_like(p, first=early, opening=opening)]
         if not pieces:
-            if not title and not lines and len(bare) < 80:
+            if not title and not lines and len(bare) < 80 and not bare.endswith("."):
                 title = bare.rstrip(":")
             aside.append(line)
             continue
@@ -108,6 +108,20 @@ def read_recipe(text: str, habit: Habit, cups: tuple[CupCalibration, ...] = ()) 
             title = prefix
         lines.extend(read_line(p, habit, step, cups) for p in pieces if len(lines) < MAX_LINES)
     return RecipeText(title, tuple(lines[:MAX_LINES]), tuple(aside), _bake(text, habit), habit)
+
+
+def guess_habit(text: str) -> Habit:
+    """Whose cups and eggs a text most likely means: sticks, ounces and °F speak for the US."""
+    flat = tidy(text[:20_000])
+    words = r"\b(sticks?|all-purpose|all purpose|confectioners|powdered sugar|°? ?F\b|ounces?|oz|pounds?|lbs?|kosher)\b"
+    us = len(re.findall(words, flat))
+    oven, said, _ = _oven(flat, Habit.METRIC)
+    us += 2 if oven is not None and "F" in said else 0
+    metric = len(re.findall(r"\d ?(?:g|ml|kg)\b|caster|plain flour|bicarb|°? ?C\b", flat))
+    if re.search(r"\bcups?\b", flat) and metric and re.search(r"\b(caster|bicarb soda|plain flour)\b", flat):
+        return Habit.AU
+    cups = len(re.findall(r"\bcups?\b|\bc\. ", flat))
+    return Habit.US if us + cups > metric else Habit.METRIC
 
 
 def _heading(line: str) -> str | None:

@@ -6,23 +6,28 @@ from dataclasses import dataclass
 
 from django.db import transaction
 
+from dough.check import check_draft
 from dough.errors import EntryError
 from dough.formula import Draft
 from dough.start import base_ratio, empty, from_style_formula
 from dough.styles import style
-from dough.target import Target
-from kitchen.actions.base import Action, clean_name
+from dough.target import Cookie, Target
+from kitchen.actions.base import Action, clean_name, dough_for_reading
 from kitchen.documents import DraftDoc, TargetDoc
-from kitchen.models import Dough
+from kitchen.models import Dough, Version
 
 
 @dataclass(frozen=True, kw_only=True)
 class CreateDough(Action):
-    """start is base_ratio, style or empty; style names the style for the second."""
+    """start is base_ratio, style, recipe, version or empty; style names the style for the second, draft is
+    the recipe as looked through, copy_of and version say which version is copied (none: the draft)."""
 
     name: str
     start: str
     style: str = ""
+    draft: DraftDoc | None = None
+    copy_of: int | None = None
+    version: int | None = None
 
     def execute(self) -> Dough:
         cook = self.cook()
@@ -31,7 +36,7 @@ class CreateDough(Action):
         with transaction.atomic():
             return Dough.objects.create(
                 name=name,
-                style=self.style,
+                style=self.style or self._copied_style(),
                 draft=DraftDoc.of(draft).model_dump(mode="json"),
                 target=TargetDoc.of(target).model_dump(mode="json"),
                 created_at=self.now,
@@ -50,4 +55,30 @@ class CreateDough(Action):
             if not self.style:
                 raise EntryError("style", "Pick a style to start from.")
             return from_style_formula(chosen)
+        if self.start == "recipe":
+            return self._recipe()
+        if self.start == "version":
+            return self._copy()
         raise EntryError("start", "Start from the base ratio, a style or an empty page.")
+
+    def _recipe(self) -> tuple[Draft, Target]:
+        if self.draft is None or not self.draft.lines:
+            raise EntryError("draft", "There are no lines yet. Paste a recipe and look through its lines first.")
+        draft = self.draft.to_core()
+        check_draft(draft)
+        return draft, Target(Cookie())
+
+    def _copy(self) -> tuple[Draft, Target]:
+        if self.copy_of is None:
+            raise EntryError("copy_of", "Pick the dough to copy.")
+        source = dough_for_reading(self.copy_of)
+        formula = source.draft
+        if self.version is not None:
+            kept = Version.objects.filter(dough=source, number=self.version).first()
+            if kept is None:
+                raise EntryError("version", f"This dough has no version {self.version}. Pick one from its list.")
+            formula = kept.formula
+        return DraftDoc.model_validate(formula).to_core(), TargetDoc.model_validate(source.target).to_core()
+
+    def _copied_style(self) -> str:
+        return dough_for_reading(self.copy_of).style if self.start == "version" and self.copy_of else ""

@@ -2,12 +2,17 @@
 
 from __future__ import annotations
 
+import re
+from typing import Literal
+
 from django.http import HttpRequest
 from django.utils import timezone
 from ninja import Router, Status
-from pydantic import Field
+from pydantic import BaseModel, Field
 
 from dough.check import check_target
+from dough.formats.formula_file import FormulaFile
+from dough.formats.writing import write
 from dough.styles import style
 from dough.target import Target, from_style, set_field
 from kitchen.actions.base import MissingError, dough_for_reading
@@ -28,6 +33,18 @@ class NewDough(Strict):
     name: str = Field(max_length=400)
     start: str = Field(max_length=20)
     style: str = Field(default="", max_length=20)
+    draft: DraftDoc | None = None
+    copy_of: int | None = None
+    version: int | None = None
+
+
+class WrittenOut(BaseModel):
+    """A file to hand over, and what its format leaves out."""
+
+    filename: str
+    media: str
+    text: str
+    dropped: list[str]
 
 
 class DraftIn(Strict):
@@ -64,9 +81,16 @@ def shelf(request: HttpRequest) -> list[ShelfItem]:
 
 @router.post("", response={201: DoughOut, **PROBLEMS})
 def create(request: HttpRequest, payload: NewDough) -> Status[DoughOut]:
-    """A new dough from the base ratio, a style or an empty page."""
+    """A new dough from the base ratio, a style, a recipe that was looked through, any version, or an empty page."""
     action = CreateDough(
-        actor=request.user, now=timezone.now(), name=payload.name, start=payload.start, style=payload.style
+        actor=request.user,
+        now=timezone.now(),
+        name=payload.name,
+        start=payload.start,
+        style=payload.style,
+        draft=payload.draft,
+        copy_of=payload.copy_of,
+        version=payload.version,
     )
     return Status(201, dough_out(action.execute()))
 
@@ -121,6 +145,22 @@ def version(request: HttpRequest, dough_id: int, number: int) -> DraftDoc:
     if found is None:
         raise MissingError(f"This dough has no version {number}.")
     return DraftDoc.model_validate(found.formula)
+
+
+@router.get("/{dough_id}/write/{kind}", response={200: WrittenOut, **PROBLEMS})
+def write_out(
+    request: HttpRequest, dough_id: int, kind: Literal["formula", "recipe", "table", "markdown"]
+) -> WrittenOut:
+    """The draft as a file of an open format, with what that format cannot hold."""
+    found = dough_for_reading(dough_id)
+    draft = DraftDoc.model_validate(found.draft).to_core()
+    target = TargetDoc.model_validate(found.target).to_core()
+    file = FormulaFile(found.name, draft, found.style, target.cookie, None, 1.0, "")
+    written = write(kind, file)
+    plain = re.sub(r"[^a-z0-9]+", "-", found.name.lower()).strip("-") or "dough"
+    return WrittenOut(
+        filename=f"{plain}.{written.ending}", media=written.media, text=written.text, dropped=list(written.dropped)
+    )
 
 
 @router.delete("/{dough_id}", response={200: DoughOut, **PROBLEMS})

@@ -63,7 +63,7 @@ def test_the_same_question_has_the_same_answer_and_writes_nothing(client: Client
     ("edit", "where", "says"),
     [
         ({"op": "amount", "line": "l1", "text": "-3", "unit": "g"}, "lines.l1.grams", "can't be negative"),
-        ({"op": "amount", "line": "l1", "text": "2 cups", "unit": "g"}, "lines.l1.grams", "is a volume"),
+        ({"op": "amount", "line": "l1", "text": "2 sticks", "unit": "g"}, "lines.l1.grams", "butter's measure"),
         ({"op": "amount", "line": "gone", "text": "3", "unit": "g"}, "lines.gone", "no longer in the formula"),
         ({"op": "add", "line": "n", "ingredient": "moondust"}, "add", "no ingredient"),
         ({"op": "process", "field": "oven_c", "value": "20"}, "process.oven_c", "80 to 320"),

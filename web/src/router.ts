@@ -4,6 +4,7 @@ export const router = createRouter({
   history: createWebHistory(),
   routes: [
     { path: '/', name: 'shelf', component: () => import('./shelf/ShelfPage.vue') },
+    { path: '/paste', name: 'paste', component: () => import('./paste/PastePage.vue') },
     {
       path: '/dough/:id(\\d+)',
       component: () => import('./dough/DoughPage.vue'),

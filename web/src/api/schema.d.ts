@@ -19,7 +19,7 @@ export interface paths {
         put?: never;
         /**
          * Create
-         * @description A new dough from the base ratio, a style or an empty page.
+         * @description A new dough from the base ratio, a style, a recipe that was looked through, any version, or an empty page.
          */
         post: operations["kitchen_api_doughs_create"];
         delete?: never;
@@ -176,6 +176,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/doughs/{dough_id}/write/{kind}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Write Out
+         * @description The draft as a file of an open format, with what that format cannot hold.
+         */
+        get: operations["kitchen_api_doughs_write_out"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kitchen": {
         parameters: {
             query?: never;
@@ -250,6 +270,66 @@ export interface paths {
          * @description What can wait until the hand rests: window, best minute, ranges, what decides, the bake to scrub.
          */
         post: operations["kitchen_api_previews_detail"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/recipes/find": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Find
+         * @description Ingredients by any common name, best first.
+         */
+        get: operations["kitchen_api_recipes_find"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/recipes/line": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Answer
+         * @description One line again, with what the cook said: another ingredient, an amount, a way of filling.
+         */
+        post: operations["kitchen_api_recipes_answer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/recipes/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read
+         * @description Read a recipe in any of the formats; without a habit it is guessed from the text and said.
+         */
+        post: operations["kitchen_api_recipes_read"];
         delete?: never;
         options?: never;
         head?: never;
@@ -339,6 +419,47 @@ export interface components {
              * @enum {string}
              */
             unit?: "g" | "%";
+        };
+        /**
+         * AnswerIn
+         * @description A line with what the cook has said about it; answered names the questions that are settled.
+         */
+        AnswerIn: {
+            /**
+             * Amount
+             * @default
+             */
+            amount?: string;
+            /**
+             * Answered
+             * @default []
+             */
+            answered?: string[];
+            /**
+             * Filling
+             * @default
+             */
+            filling?: string;
+            habit: components["schemas"]["Habit"];
+            /** Ingredient */
+            ingredient: string;
+            /** Quantities */
+            quantities: components["schemas"]["QuantityDoc"][];
+            step: components["schemas"]["Step"];
+            /** Text */
+            text: string;
+        };
+        /**
+         * AskOut
+         * @description A question that stands in a line's way, with the answers it knows.
+         */
+        AskOut: {
+            /** Choices */
+            choices: components["schemas"]["ChoiceOut"][];
+            /** Code */
+            code: string;
+            /** Question */
+            question: string;
         };
         /** AttributeOut */
         AttributeOut: {
@@ -534,6 +655,13 @@ export interface components {
             version: number;
             /** Weighed */
             weighed: components["schemas"]["WeighedOut"][];
+        };
+        /** ChoiceOut */
+        ChoiceOut: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
         };
         /**
          * Confidence
@@ -749,6 +877,13 @@ export interface components {
             /** Warnings */
             warnings: string[];
         };
+        /** FoundOut */
+        FoundOut: {
+            /** By */
+            by: string;
+            /** Id */
+            id: string;
+        };
         /**
          * FrameOut
          * @description The piece at a moment. section is the right half of the side view in mm, middle to rim.
@@ -791,6 +926,12 @@ export interface components {
             /** Set Rim */
             set_rim: number;
         };
+        /**
+         * Habit
+         * @description Whose cup, spoon and egg is meant when nothing is said.
+         * @enum {string}
+         */
+        Habit: "us" | "metric" | "au";
         /** IngredientEdit */
         IngredientEdit: {
             /** Ingredient */
@@ -892,6 +1033,13 @@ export interface components {
              * @default 1
              */
             ingredient_version?: number;
+            /** Range G */
+            range_g?: number[] | null;
+            /**
+             * Said
+             * @default
+             */
+            said?: string;
             step: components["schemas"]["Step"];
             /**
              * Unit
@@ -957,6 +1105,9 @@ export interface components {
         };
         /** NewDough */
         NewDough: {
+            /** Copy Of */
+            copy_of?: number | null;
+            draft?: components["schemas"]["DraftDoc"] | null;
             /** Name */
             name: string;
             /** Start */
@@ -966,6 +1117,8 @@ export interface components {
              * @default
              */
             style?: string;
+            /** Version */
+            version?: number | null;
         };
         /** OvenOut */
         OvenOut: {
@@ -1175,6 +1328,32 @@ export interface components {
             /** Value */
             value: boolean | number | string | null;
         };
+        /** QuantityDoc */
+        QuantityDoc: {
+            /**
+             * Heap
+             * @default
+             */
+            heap?: string;
+            /** High */
+            high: number;
+            /** Low */
+            low: number;
+            /**
+             * Piece
+             * @default
+             */
+            piece?: string;
+            /** Unit */
+            unit: string;
+        };
+        /** ReadIn */
+        ReadIn: {
+            /** Habit */
+            habit?: ("us" | "metric" | "au") | null;
+            /** Text */
+            text: string;
+        };
         /**
          * ReadingOut
          * @description One attribute: where forecast and target stand between the two words, 0 to 1.
@@ -1201,6 +1380,67 @@ export interface components {
             unit: string;
             /** Within Reach */
             within_reach: boolean | null;
+        };
+        /** RecipeLineOut */
+        RecipeLineOut: {
+            /** Asks */
+            asks: components["schemas"]["AskOut"][];
+            confidence: components["schemas"]["Confidence"];
+            /** Filling */
+            filling: string;
+            /** Fillings */
+            fillings: string[];
+            /** Grams */
+            grams: number | null;
+            /** High G */
+            high_g: number | null;
+            /** How */
+            how: string;
+            /** Ingredient */
+            ingredient: string;
+            /** Low G */
+            low_g: number | null;
+            /** Named */
+            named: string;
+            /** Notes */
+            notes: string[];
+            /** Quantities */
+            quantities: components["schemas"]["QuantityDoc"][];
+            /** Range G */
+            range_g: number[] | null;
+            step: components["schemas"]["Step"];
+            /** Text */
+            text: string;
+        };
+        /**
+         * RecipeOut
+         * @description draft is there for a formula file, which says more than its lines.
+         */
+        RecipeOut: {
+            /** Aside */
+            aside: string[];
+            draft: components["schemas"]["DraftDoc"] | null;
+            /** Fan */
+            fan: boolean;
+            habit: components["schemas"]["Habit"];
+            /** Kind */
+            kind: string;
+            /** Lines */
+            lines: components["schemas"]["RecipeLineOut"][];
+            /** Makes */
+            makes: number | null;
+            /** Minutes */
+            minutes: number[] | null;
+            /** Oven C */
+            oven_c: number | null;
+            /** Oven Said */
+            oven_said: string;
+            /** Portion G */
+            portion_g: number | null;
+            /** Style */
+            style: string;
+            /** Title */
+            title: string;
         };
         /**
          * ReferenceOut
@@ -1552,6 +1792,20 @@ export interface components {
             latest_min: number;
             /** Note */
             note: string;
+        };
+        /**
+         * WrittenOut
+         * @description A file to hand over, and what its format leaves out.
+         */
+        WrittenOut: {
+            /** Dropped */
+            dropped: string[];
+            /** Filename */
+            filename: string;
+            /** Media */
+            media: string;
+            /** Text */
+            text: string;
         };
     };
     responses: never;
@@ -2516,6 +2770,92 @@ export interface operations {
             };
         };
     };
+    kitchen_api_doughs_write_out: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                dough_id: number;
+                kind: "formula" | "recipe" | "table" | "markdown";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrittenOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     kitchen_api_reference_kitchen: {
         parameters: {
             query?: never;
@@ -2789,6 +3129,265 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PreviewDetailOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_recipes_find: {
+        parameters: {
+            query?: {
+                name?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FoundOut"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_recipes_answer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AnswerIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RecipeLineOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_recipes_read: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReadIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RecipeOut"];
                 };
             };
             /** @description Bad Request */

@@ -100,6 +100,10 @@ async function putBack(): Promise<void> {
           <b>From a style</b>
           <span class="small-words">its typical formula, bake and cookie: fifteen to choose from</span>
         </button>
+        <RouterLink class="way" :to="{ name: 'paste' }">
+          <b>From a recipe, pasted or opened</b>
+          <span class="small-words">cups, sticks and all: looked through with you, line by line</span>
+        </RouterLink>
         <button type="button" @click="starting = 'empty'">
           <b>From an empty page</b>
           <span class="small-words">write down a formula you already have</span>
@@ -198,7 +202,8 @@ h2 {
   gap: 8px;
   padding: 13px 0 0;
 }
-.ways button {
+.ways button,
+.ways .way {
   display: flex;
   flex-direction: column;
   text-align: left;
@@ -209,7 +214,8 @@ h2 {
   padding: 8px 12px;
   color: var(--cobalt);
 }
-.ways button:hover {
+.ways button:hover,
+.ways .way:hover {
   background: var(--cobalt-wash);
 }
 .undo {

@@ -24,6 +24,11 @@ const percentProblem = computed(() => dough.problemAt(`${where.value}.percent`))
 const problem = computed(() => gramsProblem.value || percentProblem.value || dough.problemAt(where.value))
 const noPercent = computed(() => props.line.step === 'top' || props.line.step === 'finish')
 
+const byFeel = computed(() => {
+  const span = props.line.range_g
+  return span ? `${grams(span[0])} to ${grams(span[1])} g, by feel` : ''
+})
+
 function amount(text: string, unit: 'g' | '%'): void {
   void dough.edit({ op: 'amount', line: props.line.id, text, unit })
 }
@@ -35,6 +40,7 @@ function amount(text: string, unit: 'g' | '%'): void {
       ><button type="button" class="name" :title="`Change ${name} for another`" @click="$emit('replace')">
         {{ name }} <span v-if="ingredient?.detail" class="small-words detail">{{ ingredient.detail }}</span>
       </button>
+      <span v-if="byFeel || line.said" class="small-words said">{{ byFeel || line.said }}</span>
       <span v-if="finding" class="alert-words finding">▲ {{ finding }}</span></span
     >
     <select
@@ -113,6 +119,9 @@ function amount(text: string, unit: 'g' | '%'): void {
   align-items: baseline;
   gap: 14px;
   min-width: 0;
+}
+.said {
+  white-space: nowrap;
 }
 .finding {
   overflow: hidden;

@@ -106,6 +106,8 @@ function nudge(percent: number): void {
         line.amount,
         line.unit,
         line.step,
+        line.said,
+        line.range_g?.join(),
         line.ingredient,
         percents.get(line.id),
         n === 0 && out ? role?.words : '',

@@ -1,0 +1,197 @@
+"""Opening a recipe from any text: a formula file, a schema.org Recipe (also inside a page), a table, plain words.
+
+Whatever it is, the answer is a recipe text as understood, to be looked through before it enters.
+"""
+
+from __future__ import annotations
+
+import contextlib
+import csv
+import json
+from collections.abc import Mapping
+from dataclasses import dataclass, replace
+from html.parser import HTMLParser
+from typing import Any
+
+from dough.errors import EntryError
+from dough.formats.formula_file import FORMAT, FormulaFile, read_formula
+from dough.formula import Line, Step
+from dough.ingredients import Confidence, table
+from dough.measures import Habit, Quantity
+from dough.recipe.lines import Understood, read_line
+from dough.recipe.text import Bake, RecipeText, read_recipe
+
+MAX_CHARS = 400_000
+
+
+@dataclass(frozen=True, slots=True)
+class Opened:
+    """What was opened: kind (formula, recipe, table or text), the recipe, and for a formula its file."""
+
+    kind: str
+    recipe: RecipeText
+    file: FormulaFile | None = None
+
+
+def open_recipe(text: str, habit: Habit) -> Opened:
+    """Open a text of any of the formats. Raises EntryError or EntryErrors with what to do."""
+    if len(text) > MAX_CHARS:
+        raise EntryError("text", f"That is more than {MAX_CHARS:,} characters. Open one recipe at a time.")
+    start = text.lstrip("\ufeff \t\r\n")
+    if start.startswith(("{", "[")):
+        return _json(start, habit)
+    if start.startswith("<") and "<" in start:
+        return _page(start, habit)
+    if _is_table(start):
+        return Opened("table", _table(start, habit))
+    return Opened("text", read_recipe(text, habit))
+
+
+def _json(text: str, habit: Habit) -> Opened:
+    try:
+        document = json.loads(text)
+    except (ValueError, RecursionError) as error:
+        raise EntryError("text", f"This looks like JSON but cannot be read: {error}.") from None
+    if isinstance(document, Mapping) and document.get("format") == FORMAT:
+        file = read_formula(document)
+        return Opened("formula", _from_formula(file, habit), file)
+    found = _find_recipe(document)
+    if found is None:
+        raise EntryError("text", "There is neither a formula nor a schema.org Recipe in this JSON.")
+    return Opened("recipe", _from_schema_org(found, habit))
+
+
+class _Scripts(HTMLParser):
+    """Collects the JSON-LD of a page, and its plain text for pages without any."""
+
+    def __init__(self) -> None:
+        super().__init__(convert_charrefs=True)
+        self.found: list[str] = []
+        self.text: list[str] = []
+        self._inside = ""
+
+    def handle_starttag(self, tag: str, attrs: list[tuple[str, str | None]]) -> None:
+        if tag in ("script", "style"):
+            kind = dict(attrs).get("type") or ""
+            self._inside = "ld" if tag == "script" and kind.lower().startswith("application/ld+json") else "skip"
+            if self._inside == "ld":
+                self.found.append("")
+        elif tag in ("p", "li", "br", "div", "h1", "h2", "h3", "h4", "tr"):
+            self.text.append("\n")
+
+    def handle_endtag(self, tag: str) -> None:
+        if tag in ("script", "style"):
+            self._inside = ""
+
+    def handle_data(self, data: str) -> None:
+        if self._inside == "ld":
+            self.found[-1] += data
+        elif not self._inside:
+            self.text.append(data)
+
+
+def _page(text: str, habit: Habit) -> Opened:
+    parser = _Scripts()
+    parser.feed(text)
+    for script in parser.found:
+        try:
+            found = _find_recipe(json.loads(script))
+        except (ValueError, RecursionError):
+            continue
+        if found is not None:
+            return Opened("recipe", _from_schema_org(found, habit))
+    return Opened("text", read_recipe("".join(parser.text)[:20_000], habit))
+
+
+def _find_recipe(node: Any, depth: int = 0) -> Mapping[str, Any] | None:
+    if depth > 6:
+        return None
+    if isinstance(node, Mapping):
+        kinds = node.get("@type", "")
+        if "Recipe" in (kinds if isinstance(kinds, list) else [kinds]):
+            return node
+        node = [v for v in node.values() if isinstance(v, Mapping | list)]
+    if isinstance(node, list):
+        for item in node[:200]:
+            found = _find_recipe(item, depth + 1)
+            if found is not None:
+                return found
+    return None
+
+
+def _from_schema_org(recipe: Mapping[str, Any], habit: Habit) -> RecipeText:
+    lines = recipe.get("recipeIngredient") or recipe.get("ingredients") or []
+    if isinstance(lines, str):
+        lines = [lines]
+    text = "Ingredients\n" + "\n".join(str(x)[:400] for x in lines[:300])
+    steps = _steps(recipe.get("recipeInstructions"))
+    made = recipe.get("recipeYield")
+    made = made[0] if isinstance(made, list) and made else made
+    said = f"\nMethod\n{steps}\n" + (f"Makes {made}\n" if made else "")
+    found = read_recipe((text + said)[:20_000], habit)
+    aside = tuple(x for x in found.aside if x not in ("Ingredients", "Method"))
+    return replace(found, title=str(recipe.get("name", ""))[:80], aside=aside)
+
+
+def _steps(node: Any) -> str:
+    if isinstance(node, str):
+        return node[:8000]
+    if isinstance(node, Mapping):
+        return _steps(node.get("text") or node.get("itemListElement") or "")
+    if isinstance(node, list):
+        return "\n".join(_steps(x) for x in node[:80])
+    return ""
+
+
+def _from_formula(file: FormulaFile, habit: Habit) -> RecipeText:
+    p = file.draft.process
+    minutes = (p.minutes, p.minutes) if p.minutes else None
+    bake = Bake(p.oven_c, "", p.fan, minutes, None, p.portion_g)
+    return RecipeText(file.name, tuple(as_understood(x) for x in file.draft.formula.lines), (), bake, habit)
+
+
+def as_understood(line: Line) -> Understood:
+    """A line that is known exactly, in the shape of one that was read."""
+    grams = line.grams
+    quantity = () if grams is None else (Quantity(grams, grams, "g"),)
+    asks = ("amount",) if grams is None else ()
+    name = line.ingredient.name
+    text = f"{grams:g} g {name}" if grams is not None else name
+    return Understood(
+        text, line.ingredient_id, name, quantity, grams, grams, grams, line.range_g, "", line.step, asks,
+        (), "weighed" if grams is not None else "", Confidence.HIGH,
+    )  # fmt: skip
+
+
+def _is_table(text: str) -> bool:
+    head = text.splitlines()[0].lower() if text else ""
+    cells = [c.strip(' "') for c in head.replace(";", ",").replace("\t", ",").split(",")]
+    return len(cells) >= 2 and any(c in ("ingredient", "ingredient_id", "name") for c in cells)
+
+
+def _table(text: str, habit: Habit) -> RecipeText:
+    head = text.splitlines()[0]
+    comma = max((";", "\t", ","), key=head.count)
+    rows = csv.DictReader(text.splitlines(), delimiter=comma)
+    lines: list[Understood] = []
+    for row in list(rows)[:300]:
+        cell = {str(k).strip().lower(): str(v or "").strip() for k, v in row.items() if k}
+        name = cell.get("ingredient") or cell.get("name") or ""
+        ident = cell.get("ingredient_id", "")
+        grams = cell.get("grams") or cell.get("g") or cell.get("amount") or ""
+        if not (name or ident):
+            continue
+        step = cell.get("step", "")
+        when = Step(step) if step in list(Step) else None
+        unit = cell.get("unit") or "g"
+        known = table().get(ident)
+        said = f"{grams} {unit} {name or (known.name if known else ident)}" if grams else name or ident
+        line = read_line(said, habit, when)
+        if known is not None and line.ingredient_id != known.id:
+            line = replace(read_line(f"{grams} {unit} {known.name}" if grams else known.name, habit, when), text=said)
+        low, high = cell.get("low_g", ""), cell.get("high_g", "")
+        if low and high:
+            with contextlib.suppress(ValueError):
+                line = replace(line, range_g=(float(low), float(high)))
+        lines.append(line)
+    return RecipeText("", tuple(lines), (), Bake(None, "", False, None, None, None), habit)

@@ -1,0 +1,98 @@
+"""A recipe through the API: read, answered, put on the shelf, written out again."""
+
+from __future__ import annotations
+
+import json
+from typing import Any
+
+from django.test import Client
+
+from kitchen.models import Dough
+from tests.conftest import send
+
+
+def read(client: Client, text: str, **more: Any) -> Any:
+    return send(client, "POST", "/recipes/read", {"text": text, **more})
+
+
+def test_a_question_is_answered_and_the_grams_follow(client: Client) -> None:
+    found = read(client, "2 cups flour\n1 stick butter\n1 tsp salt").json()
+    assert found["habit"] == "us"
+    flour, _, salt = found["lines"]
+    assert {a["code"] for a in flour["asks"]} == {"flour", "filling"}
+    assert {c["id"] for a in salt["asks"] for c in a["choices"]} >= {"salt", "kosher_l"}
+    said = {**{k: flour[k] for k in ("text", "quantities", "step")}, "habit": "us", "ingredient": "bread"}
+    again = send(
+        client, "POST", "/recipes/line", {**said, "filling": "scooped", "answered": ["flour", "filling"]}
+    ).json()
+    assert again["grams"] == 292
+    assert again["asks"] == []
+
+
+def test_an_amount_is_typed_for_a_line_without_one(client: Client) -> None:
+    line = read(client, "100 g flour\nmilk, a splash").json()["lines"][1]
+    said = {
+        "text": line["text"],
+        "ingredient": "milk",
+        "quantities": line["quantities"],
+        "step": "egg",
+        "habit": "metric",
+    }
+    again = send(client, "POST", "/recipes/line", {**said, "amount": "2 tbsp", "answered": ["amount"]}).json()
+    assert round(again["grams"], 1) == 30.9
+    unsaid = send(client, "POST", "/recipes/line", {**said, "amount": "some", "answered": ["amount"]}).json()
+    assert [a["code"] for a in unsaid["asks"]] == ["amount"]
+
+
+def test_the_lines_looked_through_become_a_dough_with_unknown_kept_unknown(client: Client) -> None:
+    lines = [
+        {"id": "l1", "ingredient": "ap", "grams": 320, "step": "dry", "range_g": [300, 340], "said": "by feel"},
+        {"id": "l2", "ingredient": "milk", "grams": None, "step": "egg"},
+    ]
+    made = send(client, "POST", "/doughs", {"name": "Rounds", "start": "recipe", "draft": {"lines": lines}})
+    assert made.status_code == 201
+    kept = Dough.objects.get(id=made.json()["id"]).draft["lines"]
+    assert kept[0]["range_g"] == [300, 340]
+    assert kept[1]["grams"] is None
+
+
+def test_nothing_enters_without_lines_or_with_a_thing_nobody_knows(client: Client) -> None:
+    assert send(client, "POST", "/doughs", {"name": "R", "start": "recipe"}).status_code == 422
+    bad = {"lines": [{"id": "a", "ingredient": "moondust", "grams": 1, "step": "dry"}]}
+    answer = send(client, "POST", "/doughs", {"name": "R", "start": "recipe", "draft": bad})
+    assert answer.status_code == 422
+    assert "moondust" in answer.json()["message"]
+
+
+def test_any_version_can_be_copied_to_a_new_dough(client: Client, kept: Dough) -> None:
+    made = send(
+        client, "POST", "/doughs", {"name": "Again", "start": "version", "copy_of": kept.id, "version": 1}
+    ).json()
+    assert made["draft"]["lines"] == kept.draft["lines"]
+    assert made["style"] == kept.style
+    gone = send(client, "POST", "/doughs", {"name": "Again", "start": "version", "copy_of": kept.id, "version": 9})
+    assert "no version 9" in gone.json()["message"]
+
+
+def test_a_dough_is_written_out_and_opens_as_it_was(client: Client, dough: Dough) -> None:
+    for kind in ("formula", "recipe", "table"):
+        out = client.get(f"/api/doughs/{dough.id}/write/{kind}").json()
+        again = read(client, out["text"]).json()
+        assert [(x["ingredient"], x["grams"]) for x in again["lines"]] == [
+            (x["ingredient"], x["grams"]) for x in dough.draft["lines"]
+        ]
+        assert out["dropped"]
+    words = client.get(f"/api/doughs/{dough.id}/write/markdown").json()
+    assert words["text"].startswith(f"# {dough.name}")
+    assert client.get(f"/api/doughs/{dough.id}/write/pdf").status_code == 422
+
+
+def test_a_text_too_long_or_empty_is_refused_with_what_to_do(client: Client) -> None:
+    assert "Paste a recipe" in read(client, " ").json()["message"]
+    assert read(client, "x" * 400_001).status_code == 422
+    assert "JSON" in read(client, json.dumps({"a": 1})).json()["message"]
+
+
+def test_ingredients_are_found_by_what_people_call_them(client: Client) -> None:
+    found = client.get("/api/recipes/find", {"name": "bicarb"}).json()
+    assert found[0]["id"] == "soda"

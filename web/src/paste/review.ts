@@ -1,0 +1,55 @@
+import type { Schemas } from '@/api/client'
+
+/** A line of a pasted recipe under review. answered names the questions the cook has settled. */
+export interface Reviewed {
+  id: string
+  line: Schemas['RecipeLineOut']
+  keep: boolean
+  answered: string[]
+}
+
+export function openQuestions(rows: readonly Reviewed[]): number {
+  return rows.reduce((n, r) => n + (r.keep ? r.line.asks.length : 0), 0)
+}
+
+/** The draft that the kept lines make; a formula file's own process goes along. */
+export function draftOf(rows: readonly Reviewed[], recipe: Schemas['RecipeOut']): Schemas['DraftDoc'] {
+  const process = recipe.draft?.process ?? {
+    oven_c: recipe.oven_c,
+    fan: recipe.fan,
+    minutes: recipe.minutes?.[0] ?? null,
+    portion_g: recipe.portion_g,
+  }
+  return {
+    lines: rows.map((r) => ({
+      id: r.id,
+      ingredient: r.line.ingredient,
+      grams: r.line.grams,
+      amount: r.line.grams,
+      unit: 'g',
+      step: r.line.step,
+      range_g: r.line.range_g,
+      said: said(r.line),
+    })),
+    process,
+  }
+}
+
+/** What a measured line came from, kept with it: “2.25 cup, spooned”. */
+export function said(line: Schemas['RecipeLineOut']): string {
+  const measured = line.quantities.filter((q) => !['g', 'kg', 'mg'].includes(q.unit))
+  if (measured.length === 0 || line.grams === null) return ''
+  const parts = measured.map((q) =>
+    [q.low === q.high ? trim(q.low) : `${trim(q.low)} to ${trim(q.high)}`, q.piece, q.unit]
+      .filter((x) => x !== '')
+      .join(' '),
+  )
+  return [parts.join(' + '), line.filling]
+    .filter((x) => x !== '')
+    .join(', ')
+    .slice(0, 80)
+}
+
+function trim(n: number): string {
+  return String(Math.round(n * 100) / 100)
+}
