@@ -18,6 +18,7 @@ from dough.formula import (
     MAX_GRAMS,
     MAX_LINES,
     USUAL_BOWL_LOSS_PCT,
+    USUAL_CONTACT_SHARE_PCT,
     USUAL_STEP,
     Draft,
     Formula,
@@ -39,7 +40,7 @@ FLOUR_UNKNOWN = "A flour amount is unknown, so percentages have no base. Fill it
 
 PROCESS_NUMBERS = (
     "dough_temp_c", "rest_h", "portion_g", "start_diameter_mm", "start_thickness_mm", "oven_c", "minutes",
-    "bang_minute", "rotate_minute", "bowl_loss_pct",
+    "bang_minute", "rotate_minute", "bowl_loss_pct", "contact_share_pct",
 )  # fmt: skip
 CHOICES: dict[str, type[StrEnum]] = {
     "method": Method, "rest_place": Place, "shape": Shape, "liner": Liner, "shelf": Shelf,
@@ -150,6 +151,46 @@ def set_step(draft: Draft, line_id: str, step: str) -> Draft:
     return _with_line(draft, replace(line, step=_step(step, f"lines.{line_id}.step")))
 
 
+def dismiss(draft: Draft, key: str, reason: str) -> Draft:
+    """Set a finding aside with the cook's reason; without a reason it is taken up again."""
+    others = tuple(d for d in draft.dismissed if d[0] != key)
+    if len(others) >= MAX_LINES:
+        raise EntryError("dismissed", "That many findings cannot be set aside. Take some up again first.")
+    said = reason.strip()[:200]
+    return replace(draft, dismissed=(*others, (key[:60], said)) if said else others)
+
+
+def move_line(draft: Draft, line_id: str, to: int) -> Draft:
+    """Put a line at another place among the lines, counted from 0; a place past the end is the end."""
+    line = draft.formula.line(line_id)
+    others = [x for x in draft.formula.lines if x.id != line_id]
+    others.insert(min(max(to, 0), len(others)), line)
+    return replace(draft, formula=Formula(tuple(others)))
+
+
+def set_leaveners(draft: Draft, grams: dict[str, float]) -> Draft:
+    """Put these leaveners (ingredient id to grams) in the place of soda, powder and tartar; none at 0."""
+    replaced = ("soda", "bp_da", "bp_sa", "cot")
+    lines: list[Line] = []
+    left = {k: v for k, v in grams.items() if v > 0}
+    for x in draft.formula.lines:
+        if not x.in_dough or x.ingredient_id not in replaced:
+            lines.append(x)
+        elif x.ingredient_id in left:
+            lines.append(x.weighing(left.pop(x.ingredient_id)))
+    result = replace(draft, formula=Formula(tuple(lines)))
+    for ident, amount in left.items():
+        name = _free_id(result.formula)
+        result = add_line(result, name, ident)
+        result = _checked(_with_line(result, result.formula.line(name).weighing(amount)), "leavening")
+    return result
+
+
+def _free_id(formula: Formula) -> str:
+    used = {x.id for x in formula.lines}
+    return next(f"l{n}" for n in range(1, MAX_LINES + 2) if f"l{n}" not in used)
+
+
 def set_process(draft: Draft, name: str, value: str | float | bool | None) -> Draft:
     """Change one field of the process. Raises EntryError for a name or value that makes no sense."""
     where = f"process.{name}"
@@ -160,6 +201,8 @@ def set_process(draft: Draft, name: str, value: str | float | bool | None) -> Dr
         number = read_named(value, name, where)
         if name == "bowl_loss_pct":
             number = USUAL_BOWL_LOSS_PCT if number is None else number
+        if name == "contact_share_pct":
+            number = USUAL_CONTACT_SHARE_PCT if number is None else number
         return _with_process(draft, name, number)
     if name == "fan" and isinstance(value, bool):
         return replace(draft, process=replace(process, fan=value))

@@ -110,6 +110,7 @@ class Field:
 FIELDS: dict[str, Field] = {
     "grams": Field("Grams", "mass", "g", 0, 100_000, 2),
     "percent": Field("Baker's percentage", "percent", "%", 0, 5_000, 2),
+    "contact_share_pct": Field("Acid of whole pieces that meets the dough", "percent", "%", 0, 100, 0),
     "dough_g": Field("Dough", "mass", "g", 1, 100_000, 1),
     "dough_temp_c": Field("Dough temperature", "temperature", "°C", -25, 45),
     "butter_temp_c": Field("Butter temperature", "temperature", "°C", -25, 60),

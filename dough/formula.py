@@ -19,6 +19,10 @@ MAX_GRAMS = 100_000.0
 USUAL_BOWL_LOSS_PCT = 2.0
 
 
+#: Acid of whole pieces that meets the dough, percent: a guess (L).
+USUAL_CONTACT_SHARE_PCT = 10.0
+
+
 class Step(StrEnum):
     """When a line goes in. Tops and finishes count for the label, not for the dough's ratios."""
 
@@ -196,11 +200,13 @@ class Process:
     bang_minute: float | None = None
     rotate_minute: float | None = None
     bowl_loss_pct: float = USUAL_BOWL_LOSS_PCT
+    contact_share_pct: float = USUAL_CONTACT_SHARE_PCT
 
 
 @dataclass(frozen=True, slots=True)
 class Draft:
-    """What is being edited: a formula and a process."""
+    """What is being edited: a formula and a process, and the findings set aside: (key, reason)."""
 
     formula: Formula
     process: Process
+    dismissed: tuple[tuple[str, str], ...] = ()

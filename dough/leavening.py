@@ -12,14 +12,14 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 from functools import cache
 
-from dough.formula import Line
+from dough.formula import USUAL_CONTACT_SHARE_PCT, Line
 from dough.ingredients import Ingredient, Role
 from dough.tables import rows
 
 #: g of sodium bicarbonate that one milli-equivalent of acid neutralises (84.007 g/mol).
 SODA_G_PER_MEQ = 0.084007
 #: Share of the acid of whole pieces (dried fruit, chips) that meets the dough: a guess (L).
-CONTACT_SHARE = 0.10
+CONTACT_SHARE = USUAL_CONTACT_SHARE_PCT / 100.0
 #: pH of a dough in balance, and how far soda can lift it (estimate, ±0.5).
 BALANCED_PH, LIFT, LIFT_MEQ = 7.4, 0.95, 6.0
 LOWEST_PH = 4.0
@@ -67,8 +67,11 @@ def dough_ph(net_meq: float, buffer_meq: float) -> float:
     return max(LOWEST_PH, BALANCED_PH + net_meq / max(buffer_meq, 0.5))
 
 
-def leavening(lines: Iterable[Line]) -> Leavening | None:
-    """The account over lines of known amount mixed into the dough; None without flour."""
+def leavening(lines: Iterable[Line], contact_share: float = CONTACT_SHARE) -> Leavening | None:
+    """The account over lines of known amount mixed into the dough; None without flour.
+
+    contact_share, 0 to 1, is how much of the acid of whole pieces meets the dough: a guess the cook can set.
+    """
     known = [x for x in lines if x.grams is not None and x.in_dough]
     flour = sum(x.grams or 0.0 for x in known if x.ingredient.flour_base)
     if flour <= 0.0:
@@ -77,7 +80,7 @@ def leavening(lines: Iterable[Line]) -> Leavening | None:
     soda = buffers = 0.0
     for line in known:
         grams, item = line.grams or 0.0, line.ingredient
-        contact = CONTACT_SHARE if line.role is Role.FOLD_IN else 1.0
+        contact = contact_share if line.role is Role.FOLD_IN else 1.0
         acid = grams * item.parts.acid_g_soda / 100.0
         if item.id == "soda":
             soda += grams

@@ -58,18 +58,28 @@ class ProcessDoc(Strict):
     bang_minute: float | None = None
     rotate_minute: float | None = None
     bowl_loss_pct: float = 2.0
+    contact_share_pct: float = 10.0
+
+
+class DismissedDoc(Strict):
+    """A finding the cook has set aside, and why."""
+
+    key: Annotated[str, StringConstraints(max_length=60)]
+    reason: Annotated[str, StringConstraints(max_length=200)]
 
 
 class DraftDoc(Strict):
     lines: list[LineDoc] = []
     process: ProcessDoc = ProcessDoc()
+    dismissed: list[DismissedDoc] = []
 
     def to_core(self) -> Draft:
         lines = tuple(
             Line(x.id, x.ingredient, x.grams, x.step, x.amount, x.unit, x.ingredient_version, _pair(x.range_g), x.said)
             for x in self.lines
         )
-        return Draft(Formula(lines), Process(**dict(self.process)))
+        aside = tuple((d.key, d.reason) for d in self.dismissed)
+        return Draft(Formula(lines), Process(**dict(self.process)), aside)
 
     @classmethod
     def of(cls, draft: Draft) -> DraftDoc:
@@ -89,6 +99,7 @@ class DraftDoc(Strict):
                 for x in draft.formula.lines
             ],
             process=ProcessDoc.model_validate(draft.process, from_attributes=True),
+            dismissed=[DismissedDoc(key=k, reason=r) for k, r in draft.dismissed],
         )
 
 

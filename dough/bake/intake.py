@@ -16,7 +16,7 @@ from dough.butter.method import state_after
 from dough.butter.solid_fat import SolidFat, blend, curve_of
 from dough.formula import Draft, Line, Method
 from dough.ingredients import Role
-from dough.leavening import SODA_G_PER_MEQ, leavening
+from dough.leavening import CONTACT_SHARE, SODA_G_PER_MEQ, leavening
 from dough.oven import heat_below, roof_k
 from dough.styles import Style
 from dough.tables import rows
@@ -125,7 +125,7 @@ def bake_case(draft: Draft, style: Style, kit: Kit) -> BakeCase | NoCase:
         return NoCase(f"No forecast while an amount is unknown: {', '.join(unknown)}.")
     process = draft.process
     return BakeCase(
-        makeup=makeup([x for x in lines if x.grams is not None], process.method),
+        makeup=makeup([x for x in lines if x.grams is not None], process.method, process.contact_share_pct / 100.0),
         handling=Handling(
             process.method,
             20.0 if process.dough_temp_c is None else process.dough_temp_c,
@@ -153,7 +153,7 @@ def bake_case(draft: Draft, style: Style, kit: Kit) -> BakeCase | NoCase:
     )
 
 
-def makeup(lines: list[Line], method: Method = Method.CREAMED_SOFT) -> Makeup:
+def makeup(lines: list[Line], method: Method = Method.CREAMED_SOFT, contact_share: float = CONTACT_SHARE) -> Makeup:
     """Split known lines into what the bake asks for. Whole fold-ins count by their share only.
 
     Butter that was browned has lost its water. Meals, cocoa and oats that join the matrix count as
@@ -163,7 +163,7 @@ def makeup(lines: list[Line], method: Method = Method.CREAMED_SOFT) -> Makeup:
     whole = sum(x.grams or 0.0 for x in lines)
     for line in lines:
         _add(s, line, method)
-    account = leavening(lines)
+    account = leavening(lines, contact_share)
     base = max(whole - s.folded, 1e-9)
     holding = s.holding / s.held if s.held else 1.0
     solid = blend(s.fats)

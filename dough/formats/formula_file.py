@@ -29,6 +29,7 @@ LINE = {"ingredient", "amount", "unit", "stage", "id", "range_g", "said"}
 PROCESS = {
     "method", "dough_temp_c", "rest_h", "rest_place", "portion_g", "shape", "start_diameter_mm", "start_thickness_mm",
     "oven_c", "fan", "liner", "shelf", "minutes", "bang_minute", "rotate_minute", "bowl_loss_pct",
+    "contact_share_pct",
 }  # fmt: skip
 OVEN = {"offset_k", "tray_conductance"}
 TARGET = set(Cookie.__dataclass_fields__)
@@ -177,7 +178,7 @@ def _process(found: object, problems: list[EntryError]) -> Process:
             values[name] = value is True
         else:
             values[name] = _named(value, name, where, problems)
-    if any(values.get(n, "") is None for n in (*CHOICES, "bowl_loss_pct")):
+    if any(values.get(n, "") is None for n in (*CHOICES, "bowl_loss_pct", "contact_share_pct")):
         return Process()
     return Process(**values)
 

@@ -686,6 +686,16 @@ export interface components {
             /** Rim Crisp */
             rim_crisp?: number | null;
         };
+        /**
+         * DismissedDoc
+         * @description A finding the cook has set aside, and why.
+         */
+        DismissedDoc: {
+            /** Key */
+            key: string;
+            /** Reason */
+            reason: string;
+        };
         /** DoughOut */
         DoughOut: {
             /** Bakes */
@@ -718,6 +728,11 @@ export interface components {
         /** DraftDoc */
         DraftDoc: {
             /**
+             * Dismissed
+             * @default []
+             */
+            dismissed?: components["schemas"]["DismissedDoc"][];
+            /**
              * Lines
              * @default []
              */
@@ -726,6 +741,7 @@ export interface components {
              * @default {
              *       "bang_minute": null,
              *       "bowl_loss_pct": 2,
+             *       "contact_share_pct": 10,
              *       "dough_temp_c": 20,
              *       "fan": false,
              *       "liner": "paper",
@@ -1274,6 +1290,11 @@ export interface components {
              * @default 2
              */
             bowl_loss_pct?: number;
+            /**
+             * Contact Share Pct
+             * @default 10
+             */
+            contact_share_pct?: number;
             /**
              * Dough Temp C
              * @default 20
