@@ -12,17 +12,19 @@ from dataclasses import dataclass
 from functools import cache
 
 from dough.balance import RoleBalance, balance
-from dough.composition import Composition, percent_of
-from dough.formula import Formula, Line
+from dough.composition import Composition, composition, percent_of
+from dough.formula import Formula, Line, Step
 from dough.ingredients import Confidence, Role
-from dough.leavening import leavening
-from dough.styles import Style
+from dough.leavening import CONTACT_SHARE, leavening
+from dough.styles import Style, styles
 from dough.tables import number, rows
 
 SOURCES = {"TXT": "trade texts", "PRAC": "kitchen practice", "EST": "an estimate", "LIT": "food science"}
 SYRUPS = frozenset({"honey", "maple", "golden", "cornsyr", "glucsyr", "molasses", "agave"})
 STARCHES = frozenset({"cornst", "potatost", "tapioca"})
 COCOAS = frozenset({"cocoa_n", "cocoa_d", "cocoa_b"})
+#: How far past its typical formula a style still counts as made that way (judgement).
+DESIGN_MARGIN = 1.15
 NUT_MEALS = frozenset({"almond"})
 
 
@@ -107,6 +109,8 @@ def findings(formula: Formula, comp: Composition, style: Style | None, contact: 
             continue
         if limit.role in covered or _inside_band(limit, formula, style):
             continue
+        if style is not None and _by_design(limit, value, style.id):
+            continue
         finding = _of_limit(limit, value, formula)
         if finding is not None:
             found.append(finding)
@@ -134,6 +138,25 @@ def _inside_band(limit: Limit, formula: Formula, style: Style | None) -> bool:
     if style is None or limit.role is None or limit.key not in ("sugar", "fat", "egg", "powder", "salt", "fold_in"):
         return False
     return any(r.role is limit.role and r.state == "in" and r.line_ids for r in balance(formula, style))
+
+
+def _by_design(limit: Limit, value: float, style_id: str) -> bool:
+    """The style's own typical formula is as far out: lacy fat, cakey water, crackled egg."""
+    typical = _typical_measures(style_id).get(limit.key)
+    if typical is None:
+        return False
+    if limit.high_look is not None and typical > limit.high_look:
+        return limit.high_look < value <= typical * DESIGN_MARGIN
+    if limit.low_look is not None and typical < limit.low_look:
+        return typical / DESIGN_MARGIN <= value < limit.low_look
+    return False
+
+
+@cache
+def _typical_measures(style_id: str) -> dict[str, float]:
+    lines = tuple(Line(f"l{n}", i, pct, Step.DRY) for n, (i, pct) in enumerate(styles()[style_id].formula))
+    formula = Formula(lines)
+    return _measures(formula, composition(formula), CONTACT_SHARE)
 
 
 def _of_limit(limit: Limit, value: float, formula: Formula) -> Finding | None:

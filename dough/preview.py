@@ -14,6 +14,7 @@ from dough.balance import RoleBalance, balance, nearest_style
 from dough.check import check_draft
 from dough.composition import Composition, Total, composition, percent_of, pieces
 from dough.edit import FLOUR_UNKNOWN, NO_FLOUR, line_percent
+from dough.findings import Finding, findings, wide_base_g
 from dough.formula import Draft, Line
 from dough.ingredients import Confidence, Role
 from dough.outline import FULLNESS_CUT, FULLNESS_DROP, outline
@@ -65,6 +66,8 @@ class Preview:
     closeness: Closeness | None
     target_outline: tuple[tuple[float, float], ...]
     cautions: tuple[str, ...]
+    findings: tuple[Finding, ...]
+    wide_g: float | None
 
 
 def preview(draft: Draft, wanted: Cookie, style: Style | None, kit: Kit) -> Preview:
@@ -91,6 +94,8 @@ def preview(draft: Draft, wanted: Cookie, style: Style | None, kit: Kit) -> Prev
         no_forecast=answer.because if isinstance(answer, NoCase) else "",
         closeness=compare(forecast.cookie, wanted) if forecast else None,
         target_outline=cookie_outline(wanted, used),
+        findings=findings(formula, comp, style, draft.process.contact_share_pct / 100.0),
+        wide_g=wide_base_g(formula),
         cautions=(RAW_DOUGH,) if any(x.role in (Role.FLOUR, Role.EGG) for x in formula.lines) else (),
     )
 

@@ -122,6 +122,17 @@ class ForecastOut(BaseModel):
     warnings: list[str]
 
 
+class NoticeOut(BaseModel):
+    """A finding in short; the bench's drawer has its remedies. state is look, act or aside."""
+
+    key: str
+    state: str
+    role: Role | None
+    lines: list[str]
+    what: str
+    why: str
+
+
 class PreviewOut(BaseModel):
     """seq is the question's; draft is what was asked with the edit made."""
 
@@ -140,6 +151,8 @@ class PreviewOut(BaseModel):
     target_outline: list[Point]
     oven_marks: str
     cautions: list[str]
+    findings: list[NoticeOut]
+    wide_g: float | None
 
 
 class DriveOut(BaseModel):

@@ -14,7 +14,9 @@ from dough.balance import nearest_style
 from dough.check import check_draft, check_target
 from dough.formula import Draft
 from dough.ingredients import Role
+from dough.measures import Habit
 from dough.preview import preview
+from dough.scaling import factor_for, resize
 from dough.styles import style
 from dough.target import Target
 from kitchen.api.details import detail_out
@@ -31,9 +33,10 @@ class AmountEdit(Strict):
     line: Key
     text: Typed
     unit: Literal["g", "%"] = "g"
+    habit: Habit = Habit.METRIC
 
     def apply(self, draft: Draft) -> Draft:
-        return edit.set_amount(draft, self.line, self.text, self.unit)
+        return edit.set_amount(draft, self.line, self.text, self.unit, self.habit)
 
 
 class RoleEdit(Strict):
@@ -61,6 +64,51 @@ class AddEdit(Strict):
 
     def apply(self, draft: Draft) -> Draft:
         return edit.add_line(draft, self.line, self.ingredient, self.step)
+
+
+class DismissEdit(Strict):
+    """Set a finding aside with a reason; an empty reason takes it up again."""
+
+    op: Literal["dismiss"]
+    key: str = Field(max_length=60)
+    reason: str = Field(max_length=400)
+
+    def apply(self, draft: Draft) -> Draft:
+        return edit.dismiss(draft, self.key, self.reason)
+
+
+class MoveEdit(Strict):
+    op: Literal["move"]
+    line: Key
+    to: int = Field(ge=0, le=400)
+
+    def apply(self, draft: Draft) -> Draft:
+        return edit.move_line(draft, self.line, self.to)
+
+
+class LeavenEdit(Strict):
+    """Soda, powder and tartar in grams, in the place of those that are there."""
+
+    op: Literal["leaven"]
+    soda_g: float = Field(default=0, ge=0, le=5000)
+    powder_g: float = Field(default=0, ge=0, le=5000)
+    tartar_g: float = Field(default=0, ge=0, le=5000)
+
+    def apply(self, draft: Draft) -> Draft:
+        return edit.set_leaveners(draft, {"soda": self.soda_g, "bp_da": self.powder_g, "cot": self.tartar_g})
+
+
+class ResizeEdit(Strict):
+    """More or less of everything: by dough, factor, pieces, eggs, a line's grams, or a tin."""
+
+    op: Literal["resize"]
+    by: str = Field(max_length=10)
+    text: str = Field(max_length=60)
+    line: str = Field(default="", max_length=40)
+    habit: Habit = Habit.METRIC
+
+    def apply(self, draft: Draft) -> Draft:
+        return resize(draft, factor_for(draft, self.by, self.text, self.line, self.habit))
 
 
 class RemoveEdit(Strict):
@@ -99,7 +147,18 @@ class ProcessEdit(Strict):
 
 
 Edit = Annotated[
-    AmountEdit | RoleEdit | ScaleEdit | AddEdit | RemoveEdit | IngredientEdit | StepEdit | ProcessEdit,
+    AmountEdit
+    | RoleEdit
+    | ScaleEdit
+    | ResizeEdit
+    | AddEdit
+    | RemoveEdit
+    | MoveEdit
+    | IngredientEdit
+    | StepEdit
+    | ProcessEdit
+    | LeavenEdit
+    | DismissEdit,
     Field(discriminator="op"),
 ]
 

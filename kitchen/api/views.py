@@ -24,6 +24,7 @@ from kitchen.api.forecast_schemas import (
     FigureOut,
     ForecastOut,
     LineOut,
+    NoticeOut,
     PreviewOut,
     ReadingOut,
     RoleOut,
@@ -163,7 +164,24 @@ def preview_out(seq: int, result: Preview, wanted: Cookie) -> PreviewOut:
         target_outline=points(result.target_outline),
         oven_marks=marks(result.draft.process.oven_c, result.draft.process.fan),
         cautions=list(result.cautions),
+        findings=_notices(result),
+        wide_g=result.wide_g,
     )
+
+
+def _notices(result: Preview) -> list[NoticeOut]:
+    aside = {key for key, _ in result.draft.dismissed}
+    return [
+        NoticeOut(
+            key=f.key,
+            state="aside" if f.key in aside else f.state,
+            role=f.role,
+            lines=list(f.line_ids),
+            what=f.what,
+            why=f.why,
+        )
+        for f in result.findings
+    ]
 
 
 def _miss(result: Preview, wanted: Cookie) -> str:

@@ -4,6 +4,26 @@
  */
 
 export interface paths {
+    "/api/bench": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bench
+         * @description Everything the drawer shows for a draft; nothing is kept.
+         */
+        post: operations["kitchen_api_bench_bench"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/doughs": {
         parameters: {
             query?: never;
@@ -388,6 +408,20 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /**
+         * AcidOut
+         * @description An acid as the soda it takes up; contact is the share of it that meets the dough.
+         */
+        AcidOut: {
+            /** Contact */
+            contact: number;
+            /** Line */
+            line: string;
+            /** Name */
+            name: string;
+            /** Soda G */
+            soda_g: number;
+        };
         /** AddEdit */
         AddEdit: {
             /** Ingredient */
@@ -404,6 +438,8 @@ export interface components {
         };
         /** AmountEdit */
         AmountEdit: {
+            /** @default metric */
+            habit?: components["schemas"]["Habit"];
             /** Line */
             line: string;
             /**
@@ -656,6 +692,52 @@ export interface components {
             /** Weighed */
             weighed: components["schemas"]["WeighedOut"][];
         };
+        /** BenchIn */
+        BenchIn: {
+            draft: components["schemas"]["DraftDoc"];
+            /** @default metric */
+            habit?: components["schemas"]["Habit"];
+            /**
+             * @default {
+             *       "offset_k": null,
+             *       "tray_conductance": 1
+             *     }
+             */
+            kit?: components["schemas"]["KitDoc"];
+            /** Packet G */
+            packet_g?: number | null;
+            /**
+             * Packet Line
+             * @default
+             */
+            packet_line?: string;
+            /**
+             * Split
+             * @default []
+             */
+            split?: components["schemas"]["SplitIn"][];
+            /**
+             * Style
+             * @default
+             */
+            style?: string;
+            /** Wanted Ml */
+            wanted_ml?: number | null;
+        };
+        /** BenchOut */
+        BenchOut: {
+            /** Findings */
+            findings: components["schemas"]["FindingOut"][];
+            leavening: components["schemas"]["LeaveningOut"] | null;
+            /** Parts */
+            parts: components["schemas"]["PartOut"][];
+            /** Sizes */
+            sizes: components["schemas"]["SizeStepOut"][];
+            /** Split */
+            split: components["schemas"]["SplitPartOut"][];
+            /** Split Problem */
+            split_problem: string;
+        };
         /** ChoiceOut */
         ChoiceOut: {
             /** Id */
@@ -685,6 +767,21 @@ export interface components {
             middle_soft?: number | null;
             /** Rim Crisp */
             rim_crisp?: number | null;
+        };
+        /**
+         * DismissEdit
+         * @description Set a finding aside with a reason; an empty reason takes it up again.
+         */
+        DismissEdit: {
+            /** Key */
+            key: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "dismiss";
+            /** Reason */
+            reason: string;
         };
         /**
          * DismissedDoc
@@ -873,6 +970,27 @@ export interface components {
             /** Value */
             value: number | null;
         };
+        /** FindingOut */
+        FindingOut: {
+            confidence: components["schemas"]["Confidence"];
+            /** Dismissed */
+            dismissed: string;
+            /** Evidence */
+            evidence: string;
+            /** Key */
+            key: string;
+            /** Lines */
+            lines: string[];
+            /** Remedies */
+            remedies: components["schemas"]["RemedyOut"][];
+            role: components["schemas"]["Role"] | null;
+            /** State */
+            state: string;
+            /** What */
+            what: string;
+            /** Why */
+            why: string;
+        };
         /** ForecastOut */
         ForecastOut: {
             cookie: components["schemas"]["CookieDoc"];
@@ -941,6 +1059,18 @@ export interface components {
             set_middle: number;
             /** Set Rim */
             set_rim: number;
+        };
+        /** GasOut */
+        GasOut: {
+            /** Cold Ml */
+            cold_ml: number;
+            confidence: components["schemas"]["Confidence"];
+            /** Name */
+            name: string;
+            /** Note */
+            note: string;
+            /** Warm Ml */
+            warm_ml: number;
         };
         /**
          * Habit
@@ -1034,6 +1164,85 @@ export interface components {
             /** L */
             l: number;
         };
+        /**
+         * LeavenEdit
+         * @description Soda, powder and tartar in grams, in the place of those that are there.
+         */
+        LeavenEdit: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "leaven";
+            /**
+             * Powder G
+             * @default 0
+             */
+            powder_g?: number;
+            /**
+             * Soda G
+             * @default 0
+             */
+            soda_g?: number;
+            /**
+             * Tartar G
+             * @default 0
+             */
+            tartar_g?: number;
+        };
+        /**
+         * LeaveningOut
+         * @description ml of CO2 at 25 °C; net soda is what the acids leave; pH is ±0.5.
+         */
+        LeaveningOut: {
+            /** Acids */
+            acids: components["schemas"]["AcidOut"][];
+            /** Baked Ph */
+            baked_ph: number;
+            /** Browning */
+            browning: number;
+            /** Gas */
+            gas: components["schemas"]["GasOut"][];
+            /** Left Pct */
+            left_pct: number;
+            /** Lifts */
+            lifts: components["schemas"]["LiftOut"][];
+            /** Ml */
+            ml: number;
+            /** Ml Per 100 Flour */
+            ml_per_100_flour: number;
+            /** Net Soda G */
+            net_soda_g: number;
+            /** Notes */
+            notes: string[];
+            /** Ph */
+            ph: number;
+            /** Soda G */
+            soda_g: number;
+            /** Taste */
+            taste: string;
+            /** Taste State */
+            taste_state: string;
+            /** Wider High Pct */
+            wider_high_pct: number;
+            /** Wider Low Pct */
+            wider_low_pct: number;
+        };
+        /** LiftOut */
+        LiftOut: {
+            /** Left Soda G */
+            left_soda_g: number;
+            /** Name */
+            name: string;
+            /** Powder G */
+            powder_g: number;
+            /** Soda G */
+            soda_g: number;
+            /** Tartar G */
+            tartar_g: number;
+            /** Words */
+            words: string;
+        };
         /** LineDoc */
         LineDoc: {
             /** Amount */
@@ -1119,6 +1328,18 @@ export interface components {
             /** Sections */
             sections: components["schemas"]["ExplainOut"][];
         };
+        /** MoveEdit */
+        MoveEdit: {
+            /** Line */
+            line: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "move";
+            /** To */
+            to: number;
+        };
         /** NewDough */
         NewDough: {
             /** Copy Of */
@@ -1136,6 +1357,23 @@ export interface components {
             /** Version */
             version?: number | null;
         };
+        /**
+         * NoticeOut
+         * @description A finding in short; the bench's drawer has its remedies. state is look, act or aside.
+         */
+        NoticeOut: {
+            /** Key */
+            key: string;
+            /** Lines */
+            lines: string[];
+            role: components["schemas"]["Role"] | null;
+            /** State */
+            state: string;
+            /** What */
+            what: string;
+            /** Why */
+            why: string;
+        };
         /** OvenOut */
         OvenOut: {
             /** Fan */
@@ -1148,6 +1386,21 @@ export interface components {
             offset_from: string;
             /** Offset K */
             offset_k: number | null;
+        };
+        /** PartOut */
+        PartOut: {
+            /** Grams */
+            grams: number;
+            /** Hidden G */
+            hidden_g: number;
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Lacks */
+            lacks: number;
+            /** Shares */
+            shares: components["schemas"]["ShareOut"][];
         };
         /** PersonOut */
         PersonOut: {
@@ -1200,7 +1453,7 @@ export interface components {
         PreviewIn: {
             draft: components["schemas"]["DraftDoc"];
             /** Edit */
-            edit?: (components["schemas"]["AmountEdit"] | components["schemas"]["RoleEdit"] | components["schemas"]["ScaleEdit"] | components["schemas"]["AddEdit"] | components["schemas"]["RemoveEdit"] | components["schemas"]["IngredientEdit"] | components["schemas"]["StepEdit"] | components["schemas"]["ProcessEdit"]) | null;
+            edit?: (components["schemas"]["AmountEdit"] | components["schemas"]["RoleEdit"] | components["schemas"]["ScaleEdit"] | components["schemas"]["ResizeEdit"] | components["schemas"]["AddEdit"] | components["schemas"]["RemoveEdit"] | components["schemas"]["MoveEdit"] | components["schemas"]["IngredientEdit"] | components["schemas"]["StepEdit"] | components["schemas"]["ProcessEdit"] | components["schemas"]["LeavenEdit"] | components["schemas"]["DismissEdit"]) | null;
             /**
              * @default {
              *       "offset_k": null,
@@ -1241,6 +1494,8 @@ export interface components {
             draft: components["schemas"]["DraftDoc"];
             /** Figures */
             figures: components["schemas"]["FigureOut"][];
+            /** Findings */
+            findings: components["schemas"]["NoticeOut"][];
             forecast: components["schemas"]["ForecastOut"] | null;
             /** Lines */
             lines: components["schemas"]["LineOut"][];
@@ -1264,6 +1519,8 @@ export interface components {
             style_used: string | null;
             /** Target Outline */
             target_outline: number[][];
+            /** Wide G */
+            wide_g: number | null;
         };
         /**
          * Problem
@@ -1493,6 +1750,23 @@ export interface components {
             /** Styles */
             styles: components["schemas"]["StyleOut"][];
         };
+        /**
+         * RemedyOut
+         * @description effect says in words what the forecast would do; role and percent, or line and percent, are the edit.
+         */
+        RemedyOut: {
+            /** Effect */
+            effect: string;
+            /** Line */
+            line: string;
+            /** Op */
+            op: string;
+            /** Percent */
+            percent: number | null;
+            role: components["schemas"]["Role"] | null;
+            /** Words */
+            words: string;
+        };
         /** RemoveEdit */
         RemoveEdit: {
             /** Line */
@@ -1502,6 +1776,28 @@ export interface components {
              * @enum {string}
              */
             op: "remove";
+        };
+        /**
+         * ResizeEdit
+         * @description More or less of everything: by dough, factor, pieces, eggs, a line's grams, or a tin.
+         */
+        ResizeEdit: {
+            /** By */
+            by: string;
+            /** @default metric */
+            habit?: components["schemas"]["Habit"];
+            /**
+             * Line
+             * @default
+             */
+            line?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "resize";
+            /** Text */
+            text: string;
         };
         /** RevisionIn */
         RevisionIn: {
@@ -1609,6 +1905,17 @@ export interface components {
          * @enum {string}
          */
         Shape: "ball" | "puck" | "slice" | "rolled" | "slab";
+        /** ShareOut */
+        ShareOut: {
+            /** Grams */
+            grams: number;
+            /** Hidden */
+            hidden: boolean;
+            /** Line */
+            line: string;
+            /** Name */
+            name: string;
+        };
         /**
          * Shelf
          * @description Where in the oven the tray stands.
@@ -1666,6 +1973,39 @@ export interface components {
             label: string;
             /** Outline */
             outline: number[][];
+        };
+        /** SizeStepOut */
+        SizeStepOut: {
+            /** Dough G */
+            dough_g: number;
+            /** Eggs */
+            eggs: number;
+            /** Factor */
+            factor: number;
+            /** Off Pct */
+            off_pct: number;
+            /** Packets */
+            packets: number | null;
+            /** Pieces */
+            pieces: number | null;
+        };
+        /** SplitIn */
+        SplitIn: {
+            /** Name */
+            name: string;
+            /** Share */
+            share: number;
+        };
+        /** SplitPartOut */
+        SplitPartOut: {
+            /** Grams */
+            grams: number;
+            /** Left G */
+            left_g: number;
+            /** Name */
+            name: string;
+            /** Pieces */
+            pieces: number;
         };
         /**
          * StandingOut
@@ -1837,6 +2177,93 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    kitchen_api_bench_bench: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BenchIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BenchOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     kitchen_api_doughs_shelf: {
         parameters: {
             query?: never;

@@ -1,0 +1,311 @@
+"""What the bench's drawer shows: findings with what their remedies do, leavening, hidden parts, sizes."""
+
+from __future__ import annotations
+
+from django.http import HttpRequest, HttpResponse
+from ninja import Router
+from pydantic import BaseModel, Field
+
+from dough import edit
+from dough.bake.intake import Kit, NoCase, bake_case
+from dough.bake.model import forecast_or_reason
+from dough.balance import nearest_style
+from dough.check import check_draft
+from dough.composition import composition
+from dough.errors import EntryError, EntryErrors
+from dough.findings import Finding, Remedy, findings
+from dough.formula import Draft
+from dough.gas import Raising, lifts, raising
+from dough.ingredients import Confidence, Role
+from dough.measures import Habit
+from dough.parts import sources
+from dough.scaling import split, whole_sizes
+from dough.styles import Style, style
+from dough.target import ATTRIBUTES, Cookie
+from kitchen.api.errors import PROBLEMS
+from kitchen.api.previews import sent
+from kitchen.documents import DraftDoc, KitDoc, Strict
+
+router = Router(tags=["bench"])
+#: What a remedy is said to do, in the order of the sentence; a smaller change is not worth words.
+TOLD = (("diameter_mm", 0.3), ("height_mm", 0.1), ("rim_crisp", 2.0), ("middle_soft", 2.0), ("crust_l", 0.7))
+
+
+class RemedyOut(BaseModel):
+    """effect says in words what the forecast would do; role and percent, or line and percent, are the edit."""
+
+    words: str
+    effect: str
+    op: str
+    role: Role | None
+    line: str
+    percent: float | None
+
+
+class FindingOut(BaseModel):
+    key: str
+    state: str
+    role: Role | None
+    lines: list[str]
+    what: str
+    why: str
+    evidence: str
+    confidence: Confidence
+    remedies: list[RemedyOut]
+    dismissed: str
+
+
+class GasOut(BaseModel):
+    name: str
+    cold_ml: float
+    warm_ml: float
+    confidence: Confidence
+    note: str
+
+
+class AcidOut(BaseModel):
+    """An acid as the soda it takes up; contact is the share of it that meets the dough."""
+
+    line: str
+    name: str
+    soda_g: float
+    contact: float
+
+
+class LiftOut(BaseModel):
+    name: str
+    soda_g: float
+    powder_g: float
+    tartar_g: float
+    left_soda_g: float
+    words: str
+
+
+class LeaveningOut(BaseModel):
+    """ml of CO2 at 25 °C; net soda is what the acids leave; pH is ±0.5."""
+
+    gas: list[GasOut]
+    acids: list[AcidOut]
+    ml: float
+    ml_per_100_flour: float
+    soda_g: float
+    net_soda_g: float
+    left_pct: float
+    ph: float
+    baked_ph: float
+    browning: float
+    wider_low_pct: float
+    wider_high_pct: float
+    taste: str
+    taste_state: str
+    notes: list[str]
+    lifts: list[LiftOut]
+
+
+class ShareOut(BaseModel):
+    line: str
+    name: str
+    grams: float
+    hidden: bool
+
+
+class PartOut(BaseModel):
+    key: str
+    label: str
+    grams: float
+    hidden_g: float
+    shares: list[ShareOut]
+    lacks: int
+
+
+class SizeStepOut(BaseModel):
+    factor: float
+    dough_g: float
+    pieces: int | None
+    eggs: int
+    packets: float | None
+    off_pct: float
+
+
+class SplitPartOut(BaseModel):
+    name: str
+    grams: float
+    pieces: int
+    left_g: float
+
+
+class BenchOut(BaseModel):
+    findings: list[FindingOut]
+    leavening: LeaveningOut | None
+    parts: list[PartOut]
+    sizes: list[SizeStepOut]
+    split: list[SplitPartOut]
+    split_problem: str
+
+
+class SplitIn(Strict):
+    name: str = Field(max_length=40)
+    share: float = Field(ge=0, le=1e6)
+
+
+class BenchIn(Strict):
+    draft: DraftDoc
+    style: str = Field(default="", max_length=20)
+    kit: KitDoc = KitDoc()
+    habit: Habit = Habit.METRIC
+    wanted_ml: float | None = Field(default=None, ge=0, le=1e6)
+    packet_line: str = Field(default="", max_length=40)
+    packet_g: float | None = Field(default=None, gt=0, le=100_000)
+    split: list[SplitIn] = Field(default=[], max_length=12)
+
+
+@router.post("", response={200: BenchOut, **PROBLEMS})
+def bench(request: HttpRequest, payload: BenchIn) -> HttpResponse:
+    """Everything the drawer shows for a draft; nothing is kept."""
+    draft = payload.draft.to_core()
+    check_draft(draft)
+    chosen = style(payload.style) if payload.style else None
+    contact = draft.process.contact_share_pct / 100.0
+    account = raising(draft.formula, contact)
+    wanted = payload.wanted_ml if payload.wanted_ml is not None else (account.ml if account else 0.0)
+    portion = draft.process.portion_g
+    keep = 1.0 - draft.process.bowl_loss_pct / 100.0
+    divided, problem = _split(draft, payload.split)
+    return sent(
+        BenchOut(
+            findings=_findings(draft, chosen, payload.kit.to_core(), contact),
+            leavening=_leavening(draft, account, contact, wanted) if account else None,
+            parts=[
+                PartOut(
+                    key=p.key,
+                    label=p.label,
+                    grams=p.grams,
+                    hidden_g=p.hidden_g,
+                    shares=[ShareOut(line=s.line_id, name=s.name, grams=s.grams, hidden=s.hidden) for s in p.shares],
+                    lacks=len(p.lacks),
+                )
+                for p in sources(draft.formula)
+            ],
+            sizes=[
+                SizeStepOut(
+                    factor=s.factor,
+                    dough_g=s.dough_g,
+                    pieces=int(s.dough_g * keep / portion + 1e-9) if portion else None,
+                    eggs=s.eggs,
+                    packets=s.packets,
+                    off_pct=s.off_pct,
+                )
+                for s in whole_sizes(draft.formula, payload.habit, payload.packet_line, payload.packet_g)
+            ],
+            split=divided,
+            split_problem=problem,
+        )
+    )
+
+
+def _split(draft: Draft, wanted: list[SplitIn]) -> tuple[list[SplitPartOut], str]:
+    if not wanted:
+        return [], ""
+    try:
+        parts = split(draft, tuple(w.name for w in wanted), tuple(w.share for w in wanted))
+    except EntryError as error:
+        return [], error.message
+    return [SplitPartOut(name=p.name, grams=p.grams, pieces=p.pieces, left_g=p.left_g) for p in parts], ""
+
+
+def _findings(draft: Draft, chosen: Style | None, kit: Kit, contact: float) -> list[FindingOut]:
+    found = findings(draft.formula, composition(draft.formula), chosen, contact)
+    now = _forecast(draft, chosen, kit)
+    reasons = dict(draft.dismissed)
+    return [_finding_out(f, draft, chosen, kit, now, reasons.get(f.key, "")) for f in found]
+
+
+def _finding_out(
+    f: Finding, draft: Draft, chosen: Style | None, kit: Kit, now: Cookie | None, reason: str
+) -> FindingOut:
+    return FindingOut(
+        key=f.key,
+        state=f.state,
+        role=f.role,
+        lines=list(f.line_ids),
+        what=f.what,
+        why=f.why,
+        evidence=f.evidence,
+        confidence=f.confidence,
+        remedies=[
+            RemedyOut(
+                words=r.words, effect=_effect(draft, r, chosen, kit, now), op=r.op, role=r.role, line=r.line_id,
+                percent=r.percent,
+            )
+            for r in f.remedies
+        ],
+        dismissed=reason,
+    )  # fmt: skip
+
+
+def _effect(draft: Draft, remedy: Remedy, chosen: Style | None, kit: Kit, now: Cookie | None) -> str:
+    """What the forecast does once the remedy is taken: the changes worth words, with their units."""
+    if now is None or remedy.percent is None:
+        return ""
+    try:
+        if remedy.op == "role" and remedy.role is not None:
+            changed = edit.set_role_percent(draft, remedy.role, remedy.percent)
+        else:
+            changed = edit.set_amount(draft, remedy.line_id, remedy.percent, "%")
+    except (EntryError, EntryErrors):
+        return ""
+    then = _forecast(changed, chosen, kit)
+    return difference_words(now, then) if then else ""
+
+
+def difference_words(now: Cookie, then: Cookie) -> str:
+    """“2.1 mm wider, 0.4 mm flatter, rim 3 points crisper”; “nothing you would see” when it is little."""
+    words = []
+    for key, least in TOLD:
+        attribute = next(a for a in ATTRIBUTES if a.key == key)
+        before, after = getattr(now, key), getattr(then, key)
+        if before is None or after is None or abs(after - before) < least:
+            continue
+        step = abs(after - before)
+        way = attribute.high_word if after > before else attribute.low_word
+        more = {"wide": "wider", "narrow": "narrower", "tall": "taller", "flat": "flatter", "dark": "darker"}.get(way)
+        if attribute.unit == "of 100":
+            words.append(f"{attribute.label.lower()} {step:.0f} points {_more(way)}")
+        else:
+            digits = 0 if attribute.unit == "L*" else 1
+            words.append(f"{step:.{digits}f} {attribute.unit} {more or _more(way)}")
+    return ", ".join(words) or "nothing you would see"
+
+
+def _more(word: str) -> str:
+    return {"dry": "drier", "pale": "paler", "dark": "darker"}.get(word, word + "er")
+
+
+def _forecast(draft: Draft, chosen: Style | None, kit: Kit) -> Cookie | None:
+    used = chosen or nearest_style(draft.formula)
+    case = bake_case(draft, used, kit) if used else NoCase("")
+    answer = forecast_or_reason(case)
+    return None if isinstance(answer, NoCase) else answer.cookie
+
+
+def _leavening(draft: Draft, account: Raising, contact: float, wanted: float) -> LeaveningOut:
+    flour = sum(x.grams or 0.0 for x in draft.formula.flour_lines)
+    a = account.account
+    return LeaveningOut(
+        gas=[GasOut.model_validate(s, from_attributes=True) for s in account.sources],
+        acids=[AcidOut(line=s.line_id, name=s.name, soda_g=s.soda_g, contact=s.contact) for s in a.sources],
+        ml=account.ml,
+        ml_per_100_flour=100.0 * account.ml / flour,
+        soda_g=a.soda_g,
+        net_soda_g=a.net_soda_g,
+        left_pct=account.left_pct,
+        ph=a.ph,
+        baked_ph=account.baked_ph,
+        browning=account.browning,
+        wider_low_pct=account.wider_pct[0],
+        wider_high_pct=account.wider_pct[1],
+        taste=account.taste,
+        taste_state=account.taste_state,
+        notes=list(account.notes),
+        lifts=[LiftOut.model_validate(x, from_attributes=True) for x in lifts(draft.formula, contact, wanted)],
+    )
