@@ -124,6 +124,11 @@ def _weight(name: _Name, words: list[str]) -> float:
     return sum(0.5 if w in _noise() else 1.0 for w in name.words if w in words)
 
 
+def called(ident: str) -> list[str]:
+    """All the names a cook may call an ingredient by."""
+    return [n.text for n in _names() if n.ident == ident]
+
+
 def search(text: str, limit: int = 20) -> list[tuple[str, str]]:
     """(ingredient id, the name it was found by), best first: what a cook types into the picker."""
     typed = " ".join(words_of(text))

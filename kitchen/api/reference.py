@@ -13,6 +13,7 @@ from dough.formula import Method, Place, Shape, Step
 from dough.ingredients import Ingredient, Role, table
 from dough.oven import standings
 from dough.preview import RAW_DOUGH, cookie_outline
+from dough.recipe.names import called
 from dough.styles import styles
 from dough.target import ATTRIBUTES, from_style
 from kitchen.api.errors import PROBLEMS
@@ -65,7 +66,7 @@ def _ingredient_out(i: Ingredient) -> IngredientOut:
         id=i.id,
         name=i.name,
         detail=i.detail,
-        also=i.also,
+        also=" ".join(dict.fromkeys([i.also, *called(i.id)])),
         group=i.group,
         role=i.role,
         source=i.source,

@@ -47,9 +47,7 @@ const from = computed(() => {
     ? `draft from version ${r.draft_parent}`
     : `version ${r.draft_parent}`
 })
-const findings = computed(
-  () => (preview.value?.roles ?? []).filter((r) => ['low', 'high'].includes(r.state)).length,
-)
+const findings = computed(() => (preview.value?.findings ?? []).filter((f) => f.state !== 'aside').length)
 const saved = computed(() => {
   const at = record.value ? clock(record.value.saved_at) : ''
   return {

@@ -336,6 +336,7 @@ export function useDough(id: Ref<number>, kit: (draft: Draft) => Schemas['KitDoc
 
   return {
     id,
+    kitOf: kit,
     record,
     work,
     preview,

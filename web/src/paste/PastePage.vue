@@ -5,16 +5,11 @@ import { useRouter } from 'vue-router'
 import { client, data, words, type Schemas } from '@/api/client'
 import { useReference } from '@/api/queries'
 import TopBar from '@/ui/TopBar.vue'
+import { HABITS } from '@/ui/useHabit'
 import ReviewRow from './ReviewRow.vue'
 import { draftOf, openQuestions, type Reviewed } from './review'
 
 type Recipe = Schemas['RecipeOut']
-
-const MEASURES = [
-  { id: 'us', name: 'US cups, spoons and eggs' },
-  { id: 'metric', name: 'metric cups, EU/UK eggs' },
-  { id: 'au', name: 'Australian cups and spoons' },
-] as const
 
 const router = useRouter()
 const queryClient = useQueryClient()
@@ -136,7 +131,7 @@ async function enter(): Promise<void> {
           :value="recipe.habit"
           @change="read(($event.target as HTMLSelectElement).value as Recipe['habit'])"
         >
-          <option v-for="m in MEASURES" :key="m.id" :value="m.id">{{ m.name }}</option>
+          <option v-for="m in HABITS" :key="m.id" :value="m.id">{{ m.name }}</option>
         </select>
         <dl class="bake">
           <template v-if="recipe.oven_c !== null">

@@ -3,10 +3,10 @@ import { computed, nextTick, ref, watch } from 'vue'
 import { useReference } from '@/api/queries'
 import { theDough } from '@/dough/key'
 import AddLineDialog from './AddLineDialog.vue'
+import BenchDrawer, { type Tab } from './bench/BenchDrawer.vue'
 import FigureStrip from './FigureStrip.vue'
 import ProcessStrip from './ProcessStrip.vue'
 import RoleGroup from './RoleGroup.vue'
-import ScaleBox from './ScaleBox.vue'
 
 const dough = theDough()
 const { work, preview, record } = dough
@@ -16,6 +16,8 @@ const adding = ref(false)
 /** The line whose ingredient is being changed; null while adding a new one. */
 const replacing = ref<string | null>(null)
 
+const bench = ref<Tab | null>(null)
+const findings = computed(() => (preview.value?.findings ?? []).filter((f) => f.state !== 'aside'))
 const fresh = ref<string | null>(null)
 const gone = ref(true)
 
@@ -96,7 +98,17 @@ function add(): void {
         ><i class="band" /> usual range <i class="tick" /> typical formula</span
       >
       <span class="push" />
-      <ScaleBox />
+      <button
+        type="button"
+        class="tool"
+        :class="{ alert: findings.some((f) => f.state === 'act') }"
+        @click="bench = 'findings'"
+      >
+        Findings <b v-if="findings.length" class="count">{{ findings.length }}</b>
+      </button>
+      <button type="button" class="tool" @click="bench = 'leavening'">Leavening</button>
+      <button type="button" class="tool" @click="bench = 'parts'">Parts</button>
+      <button type="button" class="tool" @click="bench = 'sizes'">Sizes</button>
       <BButton size="sm" variant="outline-primary" @click="add">Add line</BButton>
     </header>
     <div class="lines">
@@ -128,13 +140,34 @@ function add(): void {
     </div>
     <ProcessStrip />
     <FigureStrip :figures="preview?.figures ?? []" />
+    <BenchDrawer v-model="bench" />
     <AddLineDialog v-model="adding" :replacing="replacing !== null" @chosen="chosen" @hidden="hidden" />
     <span class="visually-hidden">{{ record?.versions.length }} versions kept</span>
   </section>
 </template>
 
 <style scoped>
+.tool {
+  border: 0;
+  background: none;
+  padding: 0;
+  color: var(--cobalt);
+  white-space: nowrap;
+}
+.tool:hover {
+  text-decoration: underline;
+}
+.count {
+  background: var(--cobalt-wash);
+  border-radius: 8px;
+  padding: 0 6px;
+}
+.alert .count {
+  background: var(--alert-wash);
+  color: var(--alert);
+}
 .formula {
+  position: relative;
   display: flex;
   flex-direction: column;
 }

@@ -1,16 +1,18 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import IconX from '~icons/lucide/x'
 import type { Schemas } from '@/api/client'
 import { useReference } from '@/api/queries'
 import { theDough } from '@/dough/key'
 import AmountBox from '@/ui/AmountBox.vue'
 import { grams, stepWord } from '@/ui/format'
+import { useHabit } from '@/ui/useHabit'
 
 const props = defineProps<{ line: Schemas['LineDoc']; percent: number | null; finding: string }>()
-defineEmits<{ replace: [] }>()
+const emit = defineEmits<{ replace: []; shift: [number]; drop: [string] }>()
 
 const dough = theDough()
+const habit = useHabit()
 const { ingredients, data: reference } = useReference()
 const ingredient = computed(() => ingredients.value.get(props.line.ingredient))
 const name = computed(() => ingredient.value?.name ?? props.line.ingredient)
@@ -29,15 +31,47 @@ const byFeel = computed(() => {
   return span ? `${grams(span[0])} to ${grams(span[1])} g, by feel` : ''
 })
 
+const over = ref(false)
+const KIND = 'application/x-tarte-line'
+function take(event: DragEvent): void {
+  event.dataTransfer?.setData(KIND, props.line.id)
+}
+function allow(event: DragEvent): void {
+  if (!event.dataTransfer?.types.includes(KIND)) return
+  event.preventDefault()
+  over.value = true
+}
+function dropped(event: DragEvent): void {
+  over.value = false
+  const from = event.dataTransfer?.getData(KIND)
+  if (from && from !== props.line.id) emit('drop', from)
+}
+
 function amount(text: string, unit: 'g' | '%'): void {
-  void dough.edit({ op: 'amount', line: props.line.id, text, unit })
+  void dough.edit({ op: 'amount', line: props.line.id, text, unit, habit: habit.value })
 }
 </script>
 
 <template>
-  <div class="line" :data-line="line.id">
+  <div
+    class="line"
+    :class="{ over }"
+    :data-line="line.id"
+    @keydown.alt.up.prevent="emit('shift', -1)"
+    @keydown.alt.down.prevent="emit('shift', 1)"
+    @dragover="allow"
+    @dragleave="over = false"
+    @drop.prevent="dropped"
+  >
+    <span
+      class="grip"
+      draggable="true"
+      :title="`Drag ${name} up or down, or Alt with the arrow keys`"
+      aria-hidden="true"
+      @dragstart="take"
+    />
     <span class="what"
-      ><button type="button" class="name" :title="`Change ${name} for another`" @click="$emit('replace')">
+      ><button type="button" class="name" :title="`Change ${name} for another`" @click="emit('replace')">
         {{ name }} <span v-if="ingredient?.detail" class="small-words detail">{{ ingredient.detail }}</span>
       </button>
       <span v-if="byFeel || line.said" class="small-words said">{{ byFeel || line.said }}</span>
@@ -93,6 +127,26 @@ function amount(text: string, unit: 'g' | '%'): void {
   gap: 0 8px;
   padding-left: 20px;
   border-left: 3px solid transparent;
+}
+.line {
+  position: relative;
+}
+.grip {
+  position: absolute;
+  left: 3px;
+  top: 5px;
+  width: 9px;
+  height: 12px;
+  cursor: grab;
+  opacity: 0;
+  background: radial-gradient(circle, var(--mark) 1.2px, transparent 1.5px) 0 0 / 4.5px 4px;
+}
+.line:hover .grip,
+.line:focus-within .grip {
+  opacity: 0.9;
+}
+.over {
+  box-shadow: 0 -2px 0 var(--cobalt);
 }
 .line:focus-within {
   background: var(--butter-wash);

@@ -36,6 +36,17 @@ const sum = computed(() => {
 })
 const title = computed(() => (props.role ? roleWord(props.role.role) : 'On top and after'))
 
+/** Lines move among those of their own role; a line dropped on another takes its place. */
+function place(moved: string, at: string): void {
+  const to = (dough.work.value?.draft.lines ?? []).findIndex((x) => x.id === at)
+  if (to >= 0) void dough.edit({ op: 'move', line: moved, to })
+}
+function shift(line: string, by: number): void {
+  const at = ids.value.indexOf(line)
+  const neighbour = ids.value[at + by]
+  if (neighbour !== undefined) place(line, neighbour)
+}
+
 function grab(): void {
   base.value = dough.work.value?.draft ?? null
 }
@@ -116,6 +127,8 @@ function nudge(percent: number): void {
       :finding="n === 0 && out ? (role?.words ?? '') : ''"
       :percent="percents.get(line.id) ?? null"
       @replace="$emit('replace', line.id)"
+      @shift="shift(line.id, $event)"
+      @drop="place($event, line.id)"
     />
   </div>
 </template>

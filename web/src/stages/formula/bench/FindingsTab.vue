@@ -1,0 +1,124 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import type { Schemas } from '@/api/client'
+import { theDough } from '@/dough/key'
+
+const props = defineProps<{ findings: Schemas['FindingOut'][] }>()
+const SURE = { H: 'well known', M: 'a fair guide', L: 'rough' }
+const dough = theDough()
+const setting = ref<string | null>(null)
+const reason = ref('')
+
+const open = computed(() => props.findings.filter((f) => !f.dismissed))
+const aside = computed(() => props.findings.filter((f) => f.dismissed))
+
+async function mend(r: Schemas['RemedyOut']): Promise<void> {
+  if (r.percent === null) return
+  if (r.op === 'role' && r.role) await dough.edit({ op: 'role', role: r.role, percent: r.percent })
+  else await dough.edit({ op: 'amount', line: r.line, text: r.percent, unit: '%' })
+}
+async function put(key: string): Promise<void> {
+  await dough.edit({ op: 'dismiss', key, reason: reason.value })
+  setting.value = null
+  reason.value = ''
+}
+</script>
+
+<template>
+  <p v-if="findings.length === 0">
+    Nothing stands out: every role lies inside its usual range, and so do the balances between them.
+  </p>
+  <article v-for="f in open" :key="f.key" class="finding">
+    <h3 :class="f.state">
+      <span aria-hidden="true">{{ f.state === 'act' ? '▲' : '△' }}</span> {{ f.what }}
+    </h3>
+    <p>It {{ f.why }}.</p>
+    <p class="small-words">{{ f.evidence }}; {{ SURE[f.confidence] }}.</p>
+    <div class="acts">
+      <span v-for="r in f.remedies" :key="r.words" class="remedy">
+        <button type="button" class="do" @click="mend(r)">{{ r.words }}</button>
+        <span v-if="r.effect" class="small-words">forecast: {{ r.effect }}</span>
+      </span>
+      <button v-if="setting !== f.key" type="button" class="link" @click="setting = f.key">
+        set aside …
+      </button>
+      <form v-else class="why" @submit.prevent="put(f.key)">
+        <input
+          v-model="reason"
+          class="form-control form-control-sm"
+          :aria-label="`Why set aside: ${f.what}`"
+          placeholder="because …"
+          maxlength="200"
+        />
+        <button type="submit" class="do" :disabled="!reason.trim()">Set aside</button>
+      </form>
+    </div>
+  </article>
+  <section v-if="aside.length" class="aside">
+    <h3>Set aside</h3>
+    <p v-for="f in aside" :key="f.key">
+      {{ f.what }}: <em>{{ f.dismissed }}</em>
+      <button type="button" class="link" @click="dough.edit({ op: 'dismiss', key: f.key, reason: '' })">
+        take up again <span class="visually-hidden">{{ f.what }}</span>
+      </button>
+    </p>
+  </section>
+</template>
+
+<style scoped>
+.finding {
+  border-bottom: 1px solid var(--rule);
+  padding: 6px 0 9px;
+}
+h3 {
+  font-size: 0.9375rem;
+  margin: 0 0 2px;
+}
+.act {
+  color: var(--alert);
+}
+p {
+  margin: 0;
+}
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 12px;
+  margin-top: 5px;
+  align-items: center;
+}
+.remedy {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  width: 100%;
+}
+.do {
+  border: 1px solid var(--cobalt);
+  background: var(--enamel);
+  color: var(--cobalt);
+  border-radius: 3px;
+  padding: 1px 8px;
+  white-space: nowrap;
+}
+.do:hover:not(:disabled) {
+  background: var(--cobalt-wash);
+}
+.link {
+  border: 0;
+  background: none;
+  color: var(--ink-2);
+  padding: 0;
+  text-decoration: underline;
+  font-size: 0.8125rem;
+}
+.why {
+  display: flex;
+  gap: 6px;
+  flex: 1;
+}
+.aside {
+  margin-top: 12px;
+  color: var(--ink-2);
+}
+</style>
