@@ -8,6 +8,7 @@ from django.db import transaction
 
 from dough.errors import EntryError
 from kitchen.actions.base import Action, dough_for_writing
+from kitchen.documents import DraftDoc
 from kitchen.models import Dough, Version
 
 MAX_NOTE = 400
@@ -53,4 +54,7 @@ class FreezeVersion(Action):
 def draft_differs(dough: Dough) -> bool:
     """True when the draft holds something its parent version does not."""
     parent = dough.draft_parent
-    return bool(dough.draft.get("lines")) if parent is None else parent.formula != dough.draft
+    if parent is None:
+        return bool(dough.draft.get("lines"))
+    # Read before they are compared: a version kept by an earlier Tarte lacks what came later.
+    return DraftDoc.model_validate(parent.formula) != DraftDoc.model_validate(dough.draft)

@@ -19,6 +19,7 @@ from kitchen.actions.base import MissingError, dough_for_reading
 from kitchen.actions.create_dough import CreateDough
 from kitchen.actions.delete_dough import DeleteDough, RestoreDough
 from kitchen.actions.freeze_version import FreezeVersion
+from kitchen.actions.return_to_version import ReturnToVersion
 from kitchen.actions.save_draft import SaveDraft
 from kitchen.api.errors import PROBLEMS
 from kitchen.api.schemas import DoughOut, ShelfItem
@@ -145,6 +146,15 @@ def version(request: HttpRequest, dough_id: int, number: int) -> DraftDoc:
     if found is None:
         raise MissingError(f"This dough has no version {number}.")
     return DraftDoc.model_validate(found.formula)
+
+
+@router.post("/{dough_id}/versions/{number}/return", response={200: DoughOut, **PROBLEMS})
+def go_back(request: HttpRequest, dough_id: int, number: int, payload: RevisionIn) -> DoughOut:
+    """Make a version the draft again and go on from it."""
+    action = ReturnToVersion(
+        actor=request.user, now=timezone.now(), dough_id=dough_id, revision=payload.revision, number=number
+    )
+    return dough_out(action.execute())
 
 
 @router.get("/{dough_id}/write/{kind}", response={200: WrittenOut, **PROBLEMS})

@@ -9,16 +9,18 @@ from ninja import Router
 from pydantic import BaseModel, Field
 
 from dough import edit
-from dough.bake.intake import NoCase, bake_case
+from dough.bake.intake import Kit, NoCase, bake_case
+from dough.bake.model import forecast_or_reason
 from dough.balance import nearest_style
 from dough.check import check_draft, check_target
+from dough.difference import difference
 from dough.formula import Draft
 from dough.ingredients import Role
 from dough.measures import Habit
 from dough.preview import preview
 from dough.scaling import factor_for, resize
 from dough.styles import style
-from dough.target import Target
+from dough.target import ATTRIBUTES, Attribute, Cookie, Target
 from kitchen.api.details import detail_out
 from kitchen.api.errors import PROBLEMS
 from kitchen.api.forecast_schemas import PreviewDetailOut, PreviewOut
@@ -201,3 +203,80 @@ def detail(request: HttpRequest, payload: PreviewIn) -> HttpResponse:
     used = style(payload.style) if payload.style else nearest_style(draft.formula)
     case = bake_case(draft, used, payload.kit.to_core()) if used else NoCase("No flour yet.")
     return sent(detail_out(payload.seq, case, wanted, payload.kit.offset_k))
+
+
+class LineChangeOut(BaseModel):
+    line_id: str
+    name: str
+    a_g: float | None
+    b_g: float | None
+    a_percent: float | None
+    b_percent: float | None
+    state: str
+
+
+class ProcessChangeOut(BaseModel):
+    field: str
+    label: str
+    a: str
+    b: str
+
+
+class ForecastChangeOut(BaseModel):
+    """One forecast figure on both sides; steps is the difference in clear misses."""
+
+    key: str
+    label: str
+    unit: str
+    digits: int
+    a: float | None
+    b: float | None
+    steps: float | None
+
+
+class DifferenceOut(BaseModel):
+    lines: list[LineChangeOut]
+    process: list[ProcessChangeOut]
+    scaled: float | None
+    count: int
+    words: str
+    forecast: list[ForecastChangeOut]
+
+
+class DifferenceIn(Strict):
+    a: DraftDoc
+    b: DraftDoc
+    style: str = Field(default="", max_length=20)
+    kit_a: KitDoc = KitDoc()
+    kit_b: KitDoc = KitDoc()
+
+
+@router.post("/difference", response={200: DifferenceOut, **PROBLEMS})
+def differ(request: HttpRequest, payload: DifferenceIn) -> DifferenceOut:
+    """Two drafts side by side: grams, percent, process, and what the forecast makes of each."""
+    a, b = payload.a.to_core(), payload.b.to_core()
+    check_draft(a)
+    check_draft(b)
+    found = difference(a, b)
+    cookies = [_cookie(d, payload.style, k.to_core()) for d, k in ((a, payload.kit_a), (b, payload.kit_b))]
+    return DifferenceOut(
+        lines=[LineChangeOut.model_validate(x, from_attributes=True) for x in found.lines],
+        process=[ProcessChangeOut.model_validate(x, from_attributes=True) for x in found.process],
+        scaled=found.scaled,
+        count=found.count,
+        words=found.words,
+        forecast=[_forecast_change(t, *cookies) for t in ATTRIBUTES],
+    )
+
+
+def _cookie(draft: Draft, chosen: str, kit: Kit) -> Cookie | None:
+    used = style(chosen) if chosen else nearest_style(draft.formula)
+    answer = forecast_or_reason(bake_case(draft, used, kit) if used else NoCase(""))
+    return None if isinstance(answer, NoCase) else answer.cookie
+
+
+def _forecast_change(t: Attribute, one: Cookie | None, other: Cookie | None) -> ForecastChangeOut:
+    a = getattr(one, t.key) if one else None
+    b = getattr(other, t.key) if other else None
+    steps = None if a is None or b is None else (b - a) / t.step
+    return ForecastChangeOut(key=t.key, label=t.label, unit=t.unit, digits=t.digits, a=a, b=b, steps=steps)

@@ -7,6 +7,7 @@ from typing import Any
 import pytest
 from django.test import Client
 
+from kitchen.actions.freeze_version import draft_differs
 from kitchen.models import Dough, Version
 from kitchen.models.frozen import FrozenError
 from tests.conftest import send
@@ -171,3 +172,40 @@ def test_the_target_follows_what_is_typed(client: Client, dough: Dough) -> None:
     }
     taken = send(client, "POST", "/doughs/target-edit", {"target": dough.target, "style": "ginger"}).json()
     assert taken["source"] == "typical gingersnap"
+
+
+def test_a_dough_goes_on_from_an_earlier_version_and_the_next_is_its_child(client: Client, kept: Dough) -> None:
+    changed = {**kept.draft, "lines": kept.draft["lines"][:-1]}
+    body = {"revision": kept.revision, "name": kept.name, "style": kept.style, "draft": changed, "target": kept.target}
+    saved = send(client, "PUT", f"/doughs/{kept.id}/draft", body).json()
+    second = send(client, "POST", f"/doughs/{kept.id}/versions", {"revision": saved["revision"], "note": "less"}).json()
+    back = send(client, "POST", f"/doughs/{kept.id}/versions/1/return", {"revision": second["revision"]}).json()
+    assert back["draft"]["lines"] == kept.draft["lines"]
+    assert back["draft_parent"] == 1
+    assert back["draft_differs"] is False
+    third = send(client, "POST", f"/doughs/{kept.id}/versions", {"revision": back["revision"], "note": "branch"}).json()
+    assert [(v["number"], v["parent"]) for v in third["versions"]] == [(1, None), (2, 1), (3, 1)]
+    stale = send(client, "POST", f"/doughs/{kept.id}/versions/2/return", {"revision": 1})
+    assert stale.status_code == 409
+    assert (
+        send(client, "POST", f"/doughs/{kept.id}/versions/9/return", {"revision": third["revision"]}).status_code == 404
+    )
+
+
+def test_a_version_kept_before_a_field_was_added_does_not_count_as_changed(kept: Dough) -> None:
+    version = kept.versions.get(number=1)
+    lines = [{k: v for k, v in x.items() if k != "said"} for x in version.formula["lines"]]
+    older = {**version.formula, "lines": lines}
+    older.pop("dismissed")
+    Version.objects.filter(pk=version.pk).update(formula=older)
+    assert not draft_differs(Dough.objects.get(pk=kept.pk))
+
+
+def test_two_drafts_side_by_side(client: Client, kept: Dough) -> None:
+    more = {**kept.draft, "lines": [dict(x) for x in kept.draft["lines"]]}
+    butter = next(x for x in more["lines"] if x["ingredient"] == "butter")
+    butter["grams"] *= 1.2
+    found = send(client, "POST", "/preview/difference", {"a": kept.draft, "b": more, "style": kept.style}).json()
+    assert found["count"] == 1
+    wider = next(x for x in found["forecast"] if x["key"] == "diameter_mm")
+    assert wider["b"] > wider["a"]

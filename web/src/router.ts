@@ -13,6 +13,11 @@ export const router = createRouter({
         { path: 'target', name: 'target', component: () => import('./stages/target/TargetStage.vue') },
         { path: 'formula', name: 'formula', component: () => import('./stages/formula/FormulaStage.vue') },
         { path: 'bake-chart', name: 'bake-chart', component: () => import('./stages/chart/BakeChart.vue') },
+        {
+          path: 'versions',
+          name: 'versions',
+          component: () => import('./stages/versions/VersionsStage.vue'),
+        },
         { path: 'results', name: 'results', component: () => import('./stages/results/ResultsStage.vue') },
       ],
     },

@@ -196,6 +196,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/doughs/{dough_id}/versions/{number}/return": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Go Back
+         * @description Make a version the draft again and go on from it.
+         */
+        post: operations["kitchen_api_doughs_go_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/doughs/{dough_id}/write/{kind}": {
         parameters: {
             query?: never;
@@ -290,6 +310,26 @@ export interface paths {
          * @description What can wait until the hand rests: window, best minute, ranges, what decides, the bake to scrub.
          */
         post: operations["kitchen_api_previews_detail"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/preview/difference": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Differ
+         * @description Two drafts side by side: grams, percent, process, and what the forecast makes of each.
+         */
+        post: operations["kitchen_api_previews_differ"];
         delete?: never;
         options?: never;
         head?: never;
@@ -768,6 +808,45 @@ export interface components {
             /** Rim Crisp */
             rim_crisp?: number | null;
         };
+        /** DifferenceIn */
+        DifferenceIn: {
+            a: components["schemas"]["DraftDoc"];
+            b: components["schemas"]["DraftDoc"];
+            /**
+             * @default {
+             *       "offset_k": null,
+             *       "tray_conductance": 1
+             *     }
+             */
+            kit_a?: components["schemas"]["KitDoc"];
+            /**
+             * @default {
+             *       "offset_k": null,
+             *       "tray_conductance": 1
+             *     }
+             */
+            kit_b?: components["schemas"]["KitDoc"];
+            /**
+             * Style
+             * @default
+             */
+            style?: string;
+        };
+        /** DifferenceOut */
+        DifferenceOut: {
+            /** Count */
+            count: number;
+            /** Forecast */
+            forecast: components["schemas"]["ForecastChangeOut"][];
+            /** Lines */
+            lines: components["schemas"]["LineChangeOut"][];
+            /** Process */
+            process: components["schemas"]["ProcessChangeOut"][];
+            /** Scaled */
+            scaled: number | null;
+            /** Words */
+            words: string;
+        };
         /**
          * DismissEdit
          * @description Set a finding aside with a reason; an empty reason takes it up again.
@@ -990,6 +1069,26 @@ export interface components {
             what: string;
             /** Why */
             why: string;
+        };
+        /**
+         * ForecastChangeOut
+         * @description One forecast figure on both sides; steps is the difference in clear misses.
+         */
+        ForecastChangeOut: {
+            /** A */
+            a: number | null;
+            /** B */
+            b: number | null;
+            /** Digits */
+            digits: number;
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Steps */
+            steps: number | null;
+            /** Unit */
+            unit: string;
         };
         /** ForecastOut */
         ForecastOut: {
@@ -1242,6 +1341,23 @@ export interface components {
             tartar_g: number;
             /** Words */
             words: string;
+        };
+        /** LineChangeOut */
+        LineChangeOut: {
+            /** A G */
+            a_g: number | null;
+            /** A Percent */
+            a_percent: number | null;
+            /** B G */
+            b_g: number | null;
+            /** B Percent */
+            b_percent: number | null;
+            /** Line Id */
+            line_id: string;
+            /** Name */
+            name: string;
+            /** State */
+            state: string;
         };
         /** LineDoc */
         LineDoc: {
@@ -1537,6 +1653,17 @@ export interface components {
             /** Message */
             message: string;
             theirs?: components["schemas"]["DoughOut"] | null;
+        };
+        /** ProcessChangeOut */
+        ProcessChangeOut: {
+            /** A */
+            a: string;
+            /** B */
+            b: string;
+            /** Field */
+            field: string;
+            /** Label */
+            label: string;
         };
         /** ProcessDoc */
         ProcessDoc: {
@@ -3218,6 +3345,96 @@ export interface operations {
             };
         };
     };
+    kitchen_api_doughs_go_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                dough_id: number;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RevisionIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoughOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     kitchen_api_doughs_write_out: {
         parameters: {
             query?: never;
@@ -3577,6 +3794,93 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PreviewDetailOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_previews_differ: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DifferenceIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DifferenceOut"];
                 };
             };
             /** @description Bad Request */

@@ -122,6 +122,9 @@ function rename(event: Event): void {
       Formula
       <span v-if="findings" class="count" :title="`${findings} outside the usual range`">{{ findings }}</span>
     </RouterLink>
+    <RouterLink :to="{ name: 'versions' }">
+      Versions <span v-if="record?.versions.length" class="count">{{ record.versions.length }}</span>
+    </RouterLink>
     <RouterLink :to="{ name: 'results' }">
       Results <span v-if="record?.bakes" class="count">{{ record.bakes }}</span>
     </RouterLink>

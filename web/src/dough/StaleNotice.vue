@@ -1,34 +1,161 @@
 <script setup lang="ts">
-import { clock } from '@/ui/format'
+import { computed, ref, shallowRef, watch } from 'vue'
+import { client, data, words, type Schemas } from '@/api/client'
+import { clock, fixed, grams } from '@/ui/format'
 import { theDough } from './key'
+import { merge, type Side } from './merge'
 
-const { theirs, work, takeTheirs, keepMine } = theDough()
+const dough = theDough()
+const { theirs, work, takeTheirs, keepMine } = dough
+const found = shallowRef<Schemas['DifferenceOut'] | null>(null)
+const lines = ref<Record<string, Side>>({})
+const process = ref<Record<string, Side>>({})
+const whole = ref<Record<string, Side>>({})
+const problem = ref('')
+const WHOLE = [
+  { key: 'name', label: 'Name' },
+  { key: 'style', label: 'Style' },
+  { key: 'target', label: 'Target' },
+] as const
+const wholes = computed(() =>
+  WHOLE.filter((w) => JSON.stringify(work.value?.[w.key]) !== JSON.stringify(theirs.value?.[w.key])),
+)
+/** A name or style in words; a target by its size. */
+function shown(side: Side, key: (typeof WHOLE)[number]['key']): string {
+  const from = side === 'mine' ? work.value : theirs.value
+  if (!from) return ''
+  if (key !== 'target') return from[key] || 'none'
+  const c = from.target.cookie
+  return `${fixed(c?.diameter_mm, 0)} × ${fixed(c?.height_mm, 1)} mm, ${from.target.source ?? ''}`
+}
+const changed = computed(() => (found.value?.lines ?? []).filter((x) => x.state !== 'same'))
+
+watch([theirs, () => work.value?.draft], () => void compare(), { immediate: true })
+
+async function compare(): Promise<void> {
+  const [a, b] = [work.value?.draft, theirs.value?.draft]
+  if (!a || !b) return
+  try {
+    found.value = await data(
+      client.POST('/api/preview/difference', { body: { a, b, style: work.value?.style ?? '' } }),
+    )
+  } catch (error) {
+    problem.value = words(error)
+  }
+}
+
+async function saveMerged(): Promise<void> {
+  const [a, b] = [work.value?.draft, theirs.value?.draft]
+  if (!a || !b) return
+  const picked = wholes.value.filter((w) => whole.value[w.key] === 'theirs').map((w) => w.key)
+  const from = theirs.value
+  if (from && picked.length) {
+    dough.change(Object.fromEntries(picked.map((key) => [key, from[key]])))
+  }
+  dough.replaceDraft(merge(a, b, lines.value, process.value))
+  await keepMine()
+}
 </script>
 
 <template>
-  <section class="panel stale" role="alert">
-    <div>
+  <section class="panel stale" aria-label="Changed elsewhere">
+    <div role="alert">
       <b>▲ Changed elsewhere.</b> {{ theirs?.saved_by }} saved this dough at
-      {{ theirs ? clock(theirs.saved_at) : '' }} after you opened it. Your change is still here and has not
-      been saved over theirs.
-      <span class="small-words">
-        Theirs has {{ theirs?.draft.lines?.length ?? 0 }} lines, yours {{ work?.draft.lines?.length ?? 0 }}.
-      </span>
+      {{ theirs ? clock(theirs.saved_at) : '' }} after you opened it. Nothing of yours is lost and nothing of
+      theirs is written over.
     </div>
-    <BButton size="sm" variant="outline-primary" @click="takeTheirs">Go on with theirs</BButton>
-    <BButton size="sm" variant="primary" @click="keepMine">Save mine over it</BButton>
+    <p v-if="problem" class="alert-words">▲ {{ problem }}</p>
+    <table v-if="changed.length || found?.process.length || wholes.length">
+      <thead>
+        <tr>
+          <th scope="col">Where the two differ</th>
+          <th scope="col">mine</th>
+          <th scope="col">theirs</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="x in changed" :key="x.line_id">
+          <th scope="row">{{ x.name }}</th>
+          <td v-for="side in ['mine', 'theirs'] as const" :key="side">
+            <label
+              ><input
+                type="radio"
+                :name="`merge-${x.line_id}`"
+                :checked="(lines[x.line_id] ?? 'mine') === side"
+                :aria-label="`${x.name}: ${side}`"
+                @change="lines = { ...lines, [x.line_id]: side }"
+              />
+              <span class="fig"
+                >{{ grams(side === 'mine' ? x.a_g : x.b_g) }} g,
+                {{ fixed(side === 'mine' ? x.a_percent : x.b_percent, 1) }} %</span
+              ></label
+            >
+          </td>
+        </tr>
+        <tr v-for="w in wholes" :key="w.key">
+          <th scope="row">{{ w.label }}</th>
+          <td v-for="side in ['mine', 'theirs'] as const" :key="side">
+            <label
+              ><input
+                type="radio"
+                :name="`merge-${w.key}`"
+                :checked="(whole[w.key] ?? 'mine') === side"
+                :aria-label="`${w.label}: ${side}`"
+                @change="whole = { ...whole, [w.key]: side }"
+              />
+              {{ shown(side, w.key) }}</label
+            >
+          </td>
+        </tr>
+        <tr v-for="p in found?.process ?? []" :key="p.field">
+          <th scope="row">{{ p.label }}</th>
+          <td v-for="side in ['mine', 'theirs'] as const" :key="side">
+            <label
+              ><input
+                type="radio"
+                :name="`merge-${p.field}`"
+                :checked="(process[p.field] ?? 'mine') === side"
+                :aria-label="`${p.label}: ${side}`"
+                @change="process = { ...process, [p.field]: side }"
+              />
+              {{ side === 'mine' ? p.a : p.b }}</label
+            >
+          </td>
+        </tr>
+      </tbody>
+    </table>
+    <p v-else-if="found" class="small-words">Both sides are the same.</p>
+    <div class="acts">
+      <BButton size="sm" variant="outline-primary" @click="takeTheirs">Go on with theirs</BButton>
+      <BButton size="sm" variant="primary" @click="saveMerged">Save what is picked</BButton>
+    </div>
   </section>
 </template>
 
 <style scoped>
 .stale {
-  display: flex;
-  align-items: center;
-  gap: 10px;
   padding: 8px 12px;
   border-top-color: var(--alert);
+  max-height: 50vh;
+  overflow-y: auto;
+  flex: none;
 }
-.stale > div {
-  flex: 1;
+table {
+  width: 100%;
+  margin-top: 6px;
+}
+th {
+  font-weight: 400;
+}
+td,
+th {
+  border-bottom: 1px solid var(--rule);
+  padding: 2px 8px 2px 0;
+}
+.acts {
+  display: flex;
+  gap: 10px;
+  justify-content: flex-end;
+  margin-top: 8px;
 }
 </style>

@@ -319,6 +319,25 @@ export function useDough(id: Ref<number>, kit: (draft: Draft) => Schemas['KitDoc
     return kept
   }
 
+  /** Make a kept version the draft again; undo gives back what was there. Throws ApiError when refused. */
+  async function goOnFrom(number: number): Promise<void> {
+    await save()
+    const before = work.value
+    const back = await data(
+      client.POST('/api/doughs/{dough_id}/versions/{number}/return', {
+        params: { path: { dough_id: id.value, number } },
+        body: { revision },
+      }),
+    )
+    const [kept, undone] = [past.value, future.value]
+    take(back)
+    past.value = kept
+    future.value = undone
+    if (before !== null) remember(before)
+    void ask(null)
+    void queryClient.invalidateQueries({ queryKey: ['shelf'] })
+  }
+
   function leave(): void {
     if (document.visibilityState === 'hidden') void save()
   }
@@ -352,6 +371,7 @@ export function useDough(id: Ref<number>, kit: (draft: Draft) => Schemas['KitDoc
     replaceDraft,
     save,
     keep,
+    goOnFrom,
     takeTheirs,
     keepMine,
     undo: () => step(past, future),

@@ -83,7 +83,11 @@ function add(): void {
     <header>
       <h2>Formula</h2>
       <label class="style">
-        <span class="small-words">bands for</span>
+        <span
+          class="small-words"
+          title="The bar is the usual range of the style, the tick its typical formula"
+          >bands for</span
+        >
         <select
           class="form-select form-select-sm"
           :value="work?.style"
@@ -94,9 +98,6 @@ function add(): void {
           <option v-for="s in reference?.styles ?? []" :key="s.id" :value="s.id">{{ s.name }}</option>
         </select>
       </label>
-      <span v-if="work?.style" class="small-words key" aria-hidden="true"
-        ><i class="band" /> usual range <i class="tick" /> typical formula</span
-      >
       <span class="push" />
       <button
         type="button"
@@ -187,24 +188,12 @@ h2 {
   align-items: center;
   gap: 6px;
 }
-.style select {
-  width: auto;
-}
-.key {
+.style span,
+header .btn {
   white-space: nowrap;
 }
-.key .band {
-  display: inline-block;
-  width: 22px;
-  height: 9px;
-  background: var(--cobalt-wash);
-  border: 1px solid var(--graph-strong);
-}
-.key .tick {
-  display: inline-block;
-  height: 12px;
-  border-left: 2px solid var(--cobalt);
-  margin: 0 3px -2px 8px;
+.style select {
+  width: auto;
 }
 .push {
   flex: 1;
@@ -223,9 +212,6 @@ h2 {
   text-align: center;
 }
 @media (max-width: 1150px) {
-  .key {
-    display: none;
-  }
   header {
     gap: 6px;
   }

@@ -1,0 +1,34 @@
+"""Go on from an earlier version: the draft becomes that version, and the next one will be its child."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from django.db import transaction
+
+from kitchen.actions.base import Action, MissingError, dough_for_writing
+from kitchen.models import Dough, Version
+
+
+@dataclass(frozen=True, kw_only=True)
+class ReturnToVersion(Action):
+    """Refuses a stale revision. Every version stays; what the draft held is for the screen's undo to give back."""
+
+    dough_id: int
+    revision: int
+    number: int
+
+    def execute(self) -> Dough:
+        cook = self.cook()
+        with transaction.atomic():
+            dough = dough_for_writing(self.dough_id, self.revision)
+            version = Version.objects.filter(dough=dough, number=self.number).first()
+            if version is None:
+                raise MissingError(f"This dough has no version {self.number}.")
+            dough.draft = version.formula
+            dough.draft_parent = version
+            dough.revision += 1
+            dough.saved_at = self.now
+            dough.saved_by = cook
+            dough.save()
+            return dough

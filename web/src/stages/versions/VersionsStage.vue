@@ -1,0 +1,252 @@
+<script setup lang="ts">
+import { computed, ref, shallowRef, watch } from 'vue'
+import { useRouter } from 'vue-router'
+import { client, data, words, type Schemas } from '@/api/client'
+import { theDough } from '@/dough/key'
+import type { Draft } from '@/dough/useDough'
+import { day } from '@/ui/format'
+import DifferenceTable from './DifferenceTable.vue'
+import { lineage } from './lineage'
+import WriteOut from './WriteOut.vue'
+
+const ROW = 84
+const COLUMN = 18
+const DRAFT = 0
+const router = useRouter()
+const dough = theDough()
+const { record, work } = dough
+
+const nodes = computed(() => lineage(record.value?.versions ?? []))
+const columns = computed(() => Math.max(1, ...nodes.value.map((n) => n.column + 1)))
+const a = ref<number | null>(null)
+const b = ref<number>(DRAFT)
+const found = shallowRef<Schemas['DifferenceOut'] | null>(null)
+const problem = ref('')
+const label = (n: number): string => (n === DRAFT ? 'draft' : `v${n}`)
+const x = (column: number): number => 12 + column * COLUMN
+const y = (row: number): number => 20 + row * ROW
+
+watch(
+  record,
+  (r) => {
+    if (a.value === null && r) a.value = r.draft_parent ?? r.versions.at(-1)?.number ?? null
+  },
+  { immediate: true },
+)
+watch([a, b, () => dough.preview.value], () => void compare(), { immediate: true })
+
+async function draftOf(number: number): Promise<Draft | null> {
+  if (number === DRAFT) return work.value?.draft ?? null
+  return data(
+    client.GET('/api/doughs/{dough_id}/versions/{number}', {
+      params: { path: { dough_id: dough.id.value, number } },
+    }),
+  )
+}
+
+async function compare(): Promise<void> {
+  if (a.value === null) return
+  const [from, to] = [a.value, b.value]
+  try {
+    const [one, other] = await Promise.all([draftOf(from), draftOf(to)])
+    if (!one || !other) return
+    const answer = await data(
+      client.POST('/api/preview/difference', {
+        body: {
+          a: one,
+          b: other,
+          style: work.value?.style ?? '',
+          kit_a: dough.kitOf(one),
+          kit_b: dough.kitOf(other),
+        },
+      }),
+    )
+    if (from === a.value && to === b.value) found.value = answer
+    problem.value = ''
+  } catch (error) {
+    problem.value = words(error)
+  }
+}
+
+async function goOn(number: number): Promise<void> {
+  try {
+    await dough.goOnFrom(number)
+    await router.push({ name: 'formula' })
+  } catch (error) {
+    problem.value = words(error)
+  }
+}
+
+async function copy(number: number): Promise<void> {
+  const name = `${work.value?.name ?? 'Dough'}, from version ${number}`.slice(0, 80)
+  try {
+    const made = await data(
+      client.POST('/api/doughs', {
+        body: { name, start: 'version', copy_of: dough.id.value, version: number },
+      }),
+    )
+    await router.push(`/dough/${made.id}/formula`)
+  } catch (error) {
+    problem.value = words(error)
+  }
+}
+</script>
+
+<template>
+  <section class="versions panel" aria-label="Versions">
+    <div class="tree">
+      <header>
+        <h2>Versions</h2>
+        <WriteOut />
+      </header>
+      <p v-if="nodes.length === 0" class="nothing">
+        None kept yet. “Keep as version 1” freezes the formula as it stands, with a note.
+      </p>
+      <div class="list" :style="{ paddingLeft: `${x(columns)}px` }">
+        <svg
+          v-if="nodes.length"
+          class="lines"
+          :width="x(columns)"
+          :height="nodes.length * ROW"
+          aria-hidden="true"
+        >
+          <template v-for="(n, row) in nodes" :key="n.version.number">
+            <path
+              v-if="n.parentRow !== null"
+              :d="`M${x(n.column)} ${y(row)} V${y(n.parentRow) - 14} L${x(nodes[n.parentRow]?.column ?? 0)} ${y(n.parentRow)}`"
+            />
+            <circle
+              :cx="x(n.column)"
+              :cy="y(row)"
+              r="5"
+              :class="{ now: n.version.number === record?.draft_parent }"
+            />
+          </template>
+        </svg>
+        <article v-for="n in nodes" :key="n.version.number" :style="{ height: `${ROW}px` }">
+          <p class="line note" :title="n.version.note">
+            <b>{{ n.version.number }}</b> {{ n.version.note }}
+          </p>
+          <p class="small-words line">
+            {{ n.version.kept_by }}, {{ day(n.version.kept_at)
+            }}<template v-if="n.version.bakes"
+              >, {{ n.version.bakes }} {{ n.version.bakes === 1 ? 'bake' : 'bakes' }}</template
+            >
+          </p>
+          <p class="small-words line">
+            <button type="button" class="link" @click="goOn(n.version.number)">
+              go on from it <span class="visually-hidden">version {{ n.version.number }}</span>
+            </button>
+            <button type="button" class="link" @click="copy(n.version.number)">
+              copy to a new dough <span class="visually-hidden">version {{ n.version.number }}</span>
+            </button>
+          </p>
+        </article>
+      </div>
+    </div>
+    <div class="compare">
+      <header>
+        <h2>Side by side</h2>
+        <select v-model.number="a" class="form-select form-select-sm" aria-label="First of the two">
+          <option v-for="n in nodes" :key="n.version.number" :value="n.version.number">
+            version {{ n.version.number }}
+          </option>
+        </select>
+        <span>and</span>
+        <select v-model.number="b" class="form-select form-select-sm" aria-label="Second of the two">
+          <option :value="DRAFT">the draft</option>
+          <option v-for="n in nodes" :key="n.version.number" :value="n.version.number">
+            version {{ n.version.number }}
+          </option>
+        </select>
+      </header>
+      <p v-if="problem" class="alert-words" role="alert">▲ {{ problem }}</p>
+      <DifferenceTable v-if="found && a !== null" :difference="found" :a="label(a)" :b="label(b)" />
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.versions {
+  display: grid;
+  grid-template-columns: minmax(250px, 350px) minmax(0, 1fr);
+  min-height: 0;
+  height: 100%;
+}
+.tree,
+.compare {
+  min-height: 0;
+  overflow-y: auto;
+  padding: 8px 14px;
+}
+.tree {
+  border-right: 1px solid var(--rule);
+}
+header {
+  display: flex;
+  align-items: center;
+  gap: 10px;
+  margin-bottom: 8px;
+}
+header select {
+  width: auto;
+}
+h2 {
+  font-size: 1.125rem;
+  margin: 0;
+  flex: 1;
+}
+.compare h2 {
+  flex: none;
+}
+.list {
+  position: relative;
+}
+.lines {
+  position: absolute;
+  left: 0;
+  top: 0;
+}
+path {
+  fill: none;
+  stroke: var(--graph-strong);
+  stroke-width: 2;
+}
+circle {
+  fill: var(--enamel);
+  stroke: var(--cobalt);
+  stroke-width: 2;
+}
+.now {
+  fill: var(--butter);
+}
+article {
+  padding-top: 9px;
+}
+.line {
+  margin: 0;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.note {
+  white-space: normal;
+  display: -webkit-box;
+  -webkit-line-clamp: 2;
+  -webkit-box-orient: vertical;
+  line-height: 1.2;
+}
+.link {
+  border: 0;
+  background: none;
+  color: var(--cobalt);
+  padding: 0 12px 0 0;
+  text-decoration: underline;
+}
+@media (max-width: 900px) {
+  .versions {
+    grid-template-columns: minmax(0, 1fr);
+    height: auto;
+  }
+}
+</style>
