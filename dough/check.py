@@ -11,7 +11,7 @@ from dataclasses import fields
 from dough.entry import FIELDS, read_named
 from dough.errors import EntryError, EntryErrors
 from dough.formula import MAX_GRAMS, MAX_LINES, Draft, Formula, Line, Process
-from dough.target import Target
+from dough.target import NEEDS, Target
 
 
 def check_draft(draft: Draft) -> None:
@@ -28,9 +28,13 @@ def check_target(target: Target) -> None:
         for f in fields(target.cookie)
         if (problem := _problem(getattr(target.cookie, f.name), f.name, f"target.{f.name}"))
     ]
-    portion = _problem(target.portion_g, "portion_g", "target.portion_g")
-    if portion:
-        problems.append(portion)
+    for name in ("portion_g", "count", "eat_age_h"):
+        problem = _problem(getattr(target, name), name, f"target.{name}")
+        if problem:
+            problems.append(problem)
+    strange = [n for n in target.needs if n not in NEEDS]
+    if strange:
+        problems.append(EntryError("target.needs", f"“{strange[0][:40]}” is not a need known here."))
     if problems:
         raise EntryErrors(problems)
 

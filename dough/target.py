@@ -57,12 +57,19 @@ class Cookie:
 
 @dataclass(frozen=True, slots=True)
 class Target:
-    """A wanted cookie, the portion it is made from, and where the wish came from."""
+    """A wanted cookie, the portion it is made from, and where the wish came from.
+
+    count is pieces wanted, eat_age_h the hours after baking at which it will be eaten, needs the dietary
+    needs it has to meet (``NEEDS``).
+    """
 
     cookie: Cookie
     portion_g: float | None = None
     source: str = "set by hand"
     style_id: str | None = None
+    count: float | None = None
+    eat_age_h: float | None = None
+    needs: tuple[str, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -150,15 +157,38 @@ def from_style(style: Style) -> Target:
     return Target(cookie, style.portion_g.typical, f"typical {style.name.lower()}", style.id)
 
 
+#: Dietary needs a target can carry.
+NEEDS = {
+    "vegan": "vegan", "vegetarian": "vegetarian", "no_milk": "no milk", "no_egg": "no egg", "no_gluten": "no gluten",
+    "no_nuts": "no tree nuts", "no_peanut": "no peanut", "no_sesame": "no sesame", "no_soy": "no soy",
+    "no_alcohol": "no alcohol", "no_caffeine": "no caffeine",
+}  # fmt: skip
+
+
+def adopt(old: Target, new: Target) -> Target:
+    """Another cookie to want, with the count, the age at eating and the needs wished for before."""
+    return replace(new, count=old.count, eat_age_h=old.eat_age_h, needs=old.needs)
+
+
+def set_need(target: Target, need: str, wanted: bool) -> Target:
+    """Switch one dietary need on or off. Raises EntryError for a need that is not known."""
+    if need not in NEEDS:
+        raise EntryError("target.needs", f"“{need[:40]}” is not a need known here. Pick one from the list.")
+    others = tuple(n for n in target.needs if n != need)
+    return replace(target, needs=(*others, need) if wanted else others)
+
+
 def set_field(target: Target, name: str, value: str | float | None) -> Target:
     """Set one field from what was typed; the source then says it was set by hand."""
-    if name not in BY_KEY and name != "portion_g":
+    if name not in BY_KEY and name not in ("portion_g", "count", "eat_age_h"):
         raise EntryError(f"target.{name}", "That is not something a target holds.")
     number = read_named(value, name, f"target.{name}")
     source = target.source if "by hand" in target.source else f"{target.source}, changed by hand"
     if name == "portion_g":
         return replace(target, portion_g=number, source=source)
     changes: dict[str, Any] = {name: number}
+    if name in ("count", "eat_age_h"):
+        return replace(target, **changes)
     return replace(target, cookie=replace(target.cookie, **changes), source=source)
 
 

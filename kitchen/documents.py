@@ -125,17 +125,26 @@ class TargetDoc(Strict):
     portion_g: float | None = None
     source: Annotated[str, StringConstraints(max_length=120)] = "not set"
     style_id: str | None = None
+    count: float | None = None
+    eat_age_h: float | None = None
+    needs: Annotated[list[str], Len(0, 40)] = []
 
     def to_core(self) -> Target:
-        return Target(self.cookie.to_core(), self.portion_g, self.source, self.style_id)
+        return Target(
+            self.cookie.to_core(), self.portion_g, self.source, self.style_id, self.count, self.eat_age_h,
+            tuple(self.needs),
+        )  # fmt: skip
 
     @classmethod
     def of(cls, target: Target) -> TargetDoc:
         return cls(
             cookie=CookieDoc.of(target.cookie),
             portion_g=target.portion_g,
-            source=target.source,
+            source=target.source[:120],
             style_id=target.style_id,
+            count=target.count,
+            eat_age_h=target.eat_age_h,
+            needs=list(target.needs),
         )
 
 

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from dataclasses import replace
 from typing import Literal
 
 from django.http import HttpRequest
@@ -11,10 +12,13 @@ from ninja import Router, Status
 from pydantic import BaseModel, Field
 
 from dough.check import check_target
+from dough.entry import read_named
 from dough.formats.formula_file import FormulaFile
 from dough.formats.writing import write
 from dough.styles import style
-from dough.target import Target, from_style, set_field
+from dough.target import Target, adopt, from_style, set_field, set_need
+from dough.texture_map import from_words, in_hand, place_of, put_down
+from dough.trials.measure import read_list
 from kitchen.actions.base import MissingError, dough_for_reading
 from kitchen.actions.create_dough import CreateDough
 from kitchen.actions.delete_dough import DeleteDough, RestoreDough
@@ -23,8 +27,8 @@ from kitchen.actions.return_to_version import ReturnToVersion
 from kitchen.actions.save_draft import SaveDraft
 from kitchen.api.errors import PROBLEMS
 from kitchen.api.schemas import DoughOut, ShelfItem
-from kitchen.api.views import dough_out, shelf_item
-from kitchen.documents import DraftDoc, Strict, TargetDoc, Typed
+from kitchen.api.views import dough_out, latest_bakes, measured_cookie, shelf_item
+from kitchen.documents import CookieDoc, DraftDoc, Strict, TargetDoc, Typed
 from kitchen.models import Dough, Version
 
 router = Router(tags=["doughs"])
@@ -37,6 +41,17 @@ class NewDough(Strict):
     draft: DraftDoc | None = None
     copy_of: int | None = None
     version: int | None = None
+
+
+class TrailPoint(BaseModel):
+    label: str
+    crisp: float
+    height_mm: float
+
+
+class MeaningOut(BaseModel):
+    word: str
+    words: str
 
 
 class WrittenOut(BaseModel):
@@ -65,13 +80,46 @@ class RevisionIn(Strict):
     revision: int = Field(ge=0, le=2**31 - 1)
 
 
+class PlaceDoc(Strict):
+    """A place on the texture map: crisp 0 to 100, height in mm."""
+
+    crisp: float
+    height_mm: float
+
+
+class InHandDoc(Strict):
+    """A cookie that was measured: what was typed, several widths and heights apart by spaces or commas."""
+
+    diameters: str = Field(default="", max_length=200)
+    heights: str = Field(default="", max_length=200)
+    stack_of: Typed = None
+    mass_g: Typed = None
+    age_h: Typed = None
+    source: str = Field(default="", max_length=80)
+    scores: CookieDoc = CookieDoc()
+
+
+class WishOut(TargetDoc):
+    """A target with what each word was taken to mean, words nobody knows, and the style that filled the rest."""
+
+    meanings: list[MeaningOut] = []
+    unknown: list[str] = []
+    filled_from: str = ""
+
+
 class TargetEdit(Strict):
-    """Set one field from what was typed, or take a style's typical cookie."""
+    """Set one field from what was typed, or take a style's typical cookie, a place on the map, words, a
+    cookie in hand; or switch a need."""
 
     target: TargetDoc
     field: str | None = Field(default=None, max_length=30)
     value: Typed = None
     style: str | None = Field(default=None, max_length=20)
+    place: PlaceDoc | None = None
+    words: str | None = Field(default=None, max_length=400)
+    in_hand: InHandDoc | None = None
+    need: str | None = Field(default=None, max_length=20)
+    wanted: bool = True
 
 
 @router.get("", response={200: list[ShelfItem], **PROBLEMS})
@@ -96,16 +144,58 @@ def create(request: HttpRequest, payload: NewDough) -> Status[DoughOut]:
     return Status(201, dough_out(action.execute()))
 
 
-@router.post("/target-edit", response={200: TargetDoc, **PROBLEMS})
-def edit_target(request: HttpRequest, payload: TargetEdit) -> TargetDoc:
+@router.post("/target-edit", response={200: WishOut, **PROBLEMS})
+def edit_target(request: HttpRequest, payload: TargetEdit) -> WishOut:
     """Work out a target from what was typed; nothing is saved."""
-    target: Target = payload.target.to_core()
+    old: Target = payload.target.to_core()
+    target, wish = old, None
     if payload.style:
-        target = from_style(style(payload.style))
+        target = adopt(old, from_style(style(payload.style)))
+    if payload.place:
+        target = put_down(target, payload.place.crisp, payload.place.height_mm)
+    if payload.words is not None:
+        wish = from_words(payload.words)
+        target = adopt(old, wish.target)
+    if payload.in_hand:
+        target = adopt(old, _in_hand(payload.in_hand))
+    if payload.need:
+        target = set_need(target, payload.need, payload.wanted)
     if payload.field:
         target = set_field(target, payload.field, payload.value)
     check_target(target)
-    return TargetDoc.of(target)
+    return WishOut(
+        **TargetDoc.of(target).model_dump(),
+        meanings=[MeaningOut(word=m.word, words=m.words) for m in wish.meanings] if wish else [],
+        unknown=list(wish.unknown) if wish else [],
+        filled_from=wish.filled_from if wish else "",
+    )
+
+
+def _in_hand(doc: InHandDoc) -> Target:
+    """Read what was measured of a cookie in hand: the mean of its widths, and of its heights or a stack's share."""
+    widths = read_list(doc.diameters, "diameter_mm", "target.diameters")
+    heights = read_list(doc.heights, "height_mm", "target.heights")
+    stack = read_named(doc.stack_of, "stack_of", "target.stack_of")
+    height = sum(heights) / len(heights) / (stack or 1.0) if heights else None
+    cookie = replace(
+        doc.scores.to_core(),
+        diameter_mm=round(sum(widths) / len(widths), 1) if widths else None,
+        height_mm=round(height, 2) if height is not None else None,
+    )
+    mass = read_named(doc.mass_g, "portion_g", "target.mass_g")
+    return in_hand(cookie, mass, read_named(doc.age_h, "eat_age_h", "target.age_h"), doc.source)
+
+
+@router.get("/{dough_id}/trail", response={200: list[TrailPoint], **PROBLEMS})
+def trail(request: HttpRequest, dough_id: int) -> list[TrailPoint]:
+    """Where the measured bakes stand on the texture map, oldest first; those without height or texture are left out."""
+    found = dough_for_reading(dough_id)
+    points = []
+    for bake in latest_bakes(found):
+        place = place_of(measured_cookie(bake))
+        if place is not None:
+            points.append(TrailPoint(label=f"bake {bake.number}", crisp=place.crisp, height_mm=place.height_mm))
+    return points
 
 
 @router.get("/{dough_id}", response={200: DoughOut, **PROBLEMS})

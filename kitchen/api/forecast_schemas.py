@@ -122,6 +122,13 @@ class ForecastOut(BaseModel):
     warnings: list[str]
 
 
+class PlaceOut(BaseModel):
+    """Where a cookie stands on the texture map: crisp 0 to 100, height in mm."""
+
+    crisp: float
+    height_mm: float
+
+
 class NoticeOut(BaseModel):
     """A finding in short; the bench's drawer has its remedies. state is look, act or aside."""
 
@@ -152,6 +159,8 @@ class PreviewOut(BaseModel):
     oven_marks: str
     cautions: list[str]
     findings: list[NoticeOut]
+    forecast_place: PlaceOut | None
+    target_place: PlaceOut | None
     wide_g: float | None
 
 

@@ -14,11 +14,19 @@ from dough.ingredients import Ingredient, Role, table
 from dough.oven import standings
 from dough.preview import RAW_DOUGH, cookie_outline
 from dough.recipe.names import called
-from dough.styles import styles
-from dough.target import ATTRIBUTES, from_style
+from dough.target import ATTRIBUTES, NEEDS, from_style
+from dough.texture_map import known_words, regions
 from kitchen.api.errors import PROBLEMS
 from kitchen.api.forecast_schemas import ExplainOut, ModelOut
-from kitchen.api.reference_schemas import AttributeOut, IngredientOut, ReferenceOut, ShadeOut, StandingOut, StyleOut
+from kitchen.api.reference_schemas import (
+    AttributeOut,
+    IngredientOut,
+    NeedOut,
+    ReferenceOut,
+    ShadeOut,
+    StandingOut,
+    StyleOut,
+)
 from kitchen.api.schemas import KitchenOut, OvenOut, TrayOut
 from kitchen.api.views import points
 from kitchen.documents import TargetDoc
@@ -40,8 +48,12 @@ def reference_out() -> ReferenceOut:
                 wanted=s.wanted,
                 target=TargetDoc.of(from_style(s)),
                 outline=points(cookie_outline(from_style(s).cookie, s)),
+                crisp=r.place.crisp,
+                height_low=r.height_low,
+                height_high=r.height_high,
             )
-            for s in styles().values()
+            for r in regions()
+            for s in [r.style]
         ],
         attributes=[AttributeOut.model_validate(a, from_attributes=True) for a in ATTRIBUTES],
         shades=[ShadeOut(crust_l=v, hex=shade_hex(v)) for v in SHADE_STRIP],
@@ -53,6 +65,8 @@ def reference_out() -> ReferenceOut:
         liners=_standings("liner"),
         shelves=_standings("shelf"),
         raw_dough=RAW_DOUGH,
+        needs=[NeedOut(id=k, name=v) for k, v in NEEDS.items()],
+        texture_words=list(known_words()),
     )
 
 

@@ -33,6 +33,9 @@ class StyleOut(BaseModel):
     wanted: str
     target: TargetDoc
     outline: list[Point]
+    crisp: float
+    height_low: float
+    height_high: float
 
 
 class ShadeOut(BaseModel):
@@ -61,6 +64,11 @@ class StandingOut(BaseModel):
     note: str
 
 
+class NeedOut(BaseModel):
+    id: str
+    name: str
+
+
 class ReferenceOut(BaseModel):
     """What the screens need once: the table, the styles, the words."""
 
@@ -76,3 +84,5 @@ class ReferenceOut(BaseModel):
     liners: list[StandingOut]
     shelves: list[StandingOut]
     raw_dough: str
+    needs: list[NeedOut]
+    texture_words: list[str]

@@ -15,6 +15,7 @@ from dough.oven import marks
 from dough.preview import Preview, cookie_outline
 from dough.styles import Style, styles
 from dough.target import ATTRIBUTES, Attribute, Cookie, Target, compare, is_empty
+from dough.texture_map import place_of
 from dough.trials.compare import side_by_side
 from kitchen.actions.base import name_of
 from kitchen.actions.freeze_version import draft_differs
@@ -25,6 +26,7 @@ from kitchen.api.forecast_schemas import (
     ForecastOut,
     LineOut,
     NoticeOut,
+    PlaceOut,
     PreviewOut,
     ReadingOut,
     RoleOut,
@@ -165,8 +167,15 @@ def preview_out(seq: int, result: Preview, wanted: Cookie) -> PreviewOut:
         oven_marks=marks(result.draft.process.oven_c, result.draft.process.fan),
         cautions=list(result.cautions),
         findings=_notices(result),
+        forecast_place=_place(forecast.cookie) if forecast else None,
+        target_place=_place(wanted),
         wide_g=result.wide_g,
     )
+
+
+def _place(cookie: Cookie) -> PlaceOut | None:
+    found = place_of(cookie)
+    return PlaceOut(crisp=found.crisp, height_mm=found.height_mm) if found else None
 
 
 def _notices(result: Preview) -> list[NoticeOut]:

@@ -209,3 +209,37 @@ def test_two_drafts_side_by_side(client: Client, kept: Dough) -> None:
     assert found["count"] == 1
     wider = next(x for x in found["forecast"] if x["key"] == "diameter_mm")
     assert wider["b"] > wider["a"]
+
+
+def target_edit(client: Client, dough: Dough, **change: Any) -> Any:
+    return send(client, "POST", "/doughs/target-edit", {"target": dough.target, **change})
+
+
+def test_a_target_by_map_words_or_a_cookie_in_hand_keeps_count_and_needs(client: Client, dough: Dough) -> None:
+    dough.target = target_edit(client, dough, need="no_egg").json()
+    dough.target = {k: v for k, v in dough.target.items() if k not in ("meanings", "unknown", "filled_from")}
+    dough.target["count"] = 24
+    for change in (
+        {"place": {"crisp": 80, "height_mm": 6}},
+        {"words": "thin and crisp"},
+        {"in_hand": {"diameters": "84 86", "heights": "30", "stack_of": "3", "age_h": "26", "source": "kiosk"}},
+        {"style": "ginger"},
+    ):
+        made = target_edit(client, dough, **change).json()
+        assert (made["count"], made["needs"]) == (24, ["no_egg"])
+    hand = target_edit(client, dough, in_hand={"diameters": "84 86", "heights": "30", "stack_of": "3"}).json()
+    assert (hand["cookie"]["diameter_mm"], hand["cookie"]["height_mm"]) == (85, 10)
+    words = target_edit(client, dough, words="very chewy, moonlike").json()
+    assert words["meanings"][0]["word"] == "very chewy"
+    assert words["unknown"][0].startswith("moonlike")
+
+
+def test_a_senseless_target_says_what_to_do(client: Client, dough: Dough) -> None:
+    assert "Measure at least" in target_edit(client, dough, in_hand={"mass_g": "38"}).json()["message"]
+    assert "list" in target_edit(client, dough, need="no_fun").json()["message"]
+    assert "map" in target_edit(client, dough, place={"crisp": 400, "height_mm": 6}).json()["message"]
+    assert "not a number" in target_edit(client, dough, in_hand={"diameters": "wide"}).json()["message"]
+
+
+def test_the_trail_holds_measured_bakes_in_order(client: Client, kept: Dough) -> None:
+    assert client.get(f"/api/doughs/{kept.id}/trail").json() == []

@@ -156,6 +156,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/doughs/{dough_id}/trail": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Trail
+         * @description Where the measured bakes stand on the texture map, oldest first; those without height or texture are left out.
+         */
+        get: operations["kitchen_api_doughs_trail"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/doughs/{dough_id}/versions": {
         parameters: {
             query?: never;
@@ -1177,6 +1197,45 @@ export interface components {
          * @enum {string}
          */
         Habit: "us" | "metric" | "au";
+        /**
+         * InHandDoc
+         * @description A cookie that was measured: what was typed, several widths and heights apart by spaces or commas.
+         */
+        InHandDoc: {
+            /** Age H */
+            age_h?: string | number | null;
+            /**
+             * Diameters
+             * @default
+             */
+            diameters?: string;
+            /**
+             * Heights
+             * @default
+             */
+            heights?: string;
+            /** Mass G */
+            mass_g?: string | number | null;
+            /**
+             * @default {
+             *       "bite_chewy": null,
+             *       "crumb_cakey": null,
+             *       "crust_l": null,
+             *       "diameter_mm": null,
+             *       "height_mm": null,
+             *       "middle_soft": null,
+             *       "rim_crisp": null
+             *     }
+             */
+            scores?: components["schemas"]["CookieDoc"];
+            /**
+             * Source
+             * @default
+             */
+            source?: string;
+            /** Stack Of */
+            stack_of?: string | number | null;
+        };
         /** IngredientEdit */
         IngredientEdit: {
             /** Ingredient */
@@ -1403,6 +1462,13 @@ export interface components {
          * @enum {string}
          */
         Liner: "paper" | "bare" | "silicone" | "perforated" | "foil";
+        /** MeaningOut */
+        MeaningOut: {
+            /** Word */
+            word: string;
+            /** Words */
+            words: string;
+        };
         /** MeasuredDoc */
         MeasuredDoc: {
             /** Bite Chewy */
@@ -1455,6 +1521,13 @@ export interface components {
             op: "move";
             /** To */
             to: number;
+        };
+        /** NeedOut */
+        NeedOut: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
         };
         /** NewDough */
         NewDough: {
@@ -1530,6 +1603,26 @@ export interface components {
          * @enum {string}
          */
         Place: "counter" | "fridge" | "freezer";
+        /**
+         * PlaceDoc
+         * @description A place on the texture map: crisp 0 to 100, height in mm.
+         */
+        PlaceDoc: {
+            /** Crisp */
+            crisp: number;
+            /** Height Mm */
+            height_mm: number;
+        };
+        /**
+         * PlaceOut
+         * @description Where a cookie stands on the texture map: crisp 0 to 100, height in mm.
+         */
+        PlaceOut: {
+            /** Crisp */
+            crisp: number;
+            /** Height Mm */
+            height_mm: number;
+        };
         /**
          * PreviewDetailOut
          * @description What needs many bakes. no_forecast says why there is nothing when the rest is empty.
@@ -1613,6 +1706,7 @@ export interface components {
             /** Findings */
             findings: components["schemas"]["NoticeOut"][];
             forecast: components["schemas"]["ForecastOut"] | null;
+            forecast_place: components["schemas"]["PlaceOut"] | null;
             /** Lines */
             lines: components["schemas"]["LineOut"][];
             /** Miss */
@@ -1635,6 +1729,7 @@ export interface components {
             style_used: string | null;
             /** Target Outline */
             target_outline: number[][];
+            target_place: components["schemas"]["PlaceOut"] | null;
             /** Wide G */
             wide_g: number | null;
         };
@@ -1860,6 +1955,8 @@ export interface components {
             liners: components["schemas"]["StandingOut"][];
             /** Methods */
             methods: components["schemas"]["Method"][];
+            /** Needs */
+            needs: components["schemas"]["NeedOut"][];
             /** Places */
             places: components["schemas"]["Place"][];
             /** Raw Dough */
@@ -1876,6 +1973,8 @@ export interface components {
             steps: components["schemas"]["Step"][];
             /** Styles */
             styles: components["schemas"]["StyleOut"][];
+            /** Texture Words */
+            texture_words: string[];
         };
         /**
          * RemedyOut
@@ -2172,6 +2271,12 @@ export interface components {
         };
         /** StyleOut */
         StyleOut: {
+            /** Crisp */
+            crisp: number;
+            /** Height High */
+            height_high: number;
+            /** Height Low */
+            height_low: number;
             /** Id */
             id: string;
             /** Name */
@@ -2196,6 +2301,15 @@ export interface components {
              *     }
              */
             cookie?: components["schemas"]["CookieDoc"];
+            /** Count */
+            count?: number | null;
+            /** Eat Age H */
+            eat_age_h?: number | null;
+            /**
+             * Needs
+             * @default []
+             */
+            needs?: string[];
             /** Portion G */
             portion_g?: number | null;
             /**
@@ -2208,16 +2322,37 @@ export interface components {
         };
         /**
          * TargetEdit
-         * @description Set one field from what was typed, or take a style's typical cookie.
+         * @description Set one field from what was typed, or take a style's typical cookie, a place on the map, words, a
+         *     cookie in hand; or switch a need.
          */
         TargetEdit: {
             /** Field */
             field?: string | null;
+            in_hand?: components["schemas"]["InHandDoc"] | null;
+            /** Need */
+            need?: string | null;
+            place?: components["schemas"]["PlaceDoc"] | null;
             /** Style */
             style?: string | null;
             target: components["schemas"]["TargetDoc"];
             /** Value */
             value?: string | number | null;
+            /**
+             * Wanted
+             * @default true
+             */
+            wanted?: boolean;
+            /** Words */
+            words?: string | null;
+        };
+        /** TrailPoint */
+        TrailPoint: {
+            /** Crisp */
+            crisp: number;
+            /** Height Mm */
+            height_mm: number;
+            /** Label */
+            label: string;
         };
         /** TrayOut */
         TrayOut: {
@@ -2280,6 +2415,57 @@ export interface components {
             latest_min: number;
             /** Note */
             note: string;
+        };
+        /**
+         * WishOut
+         * @description A target with what each word was taken to mean, words nobody knows, and the style that filled the rest.
+         */
+        WishOut: {
+            /**
+             * @default {
+             *       "bite_chewy": null,
+             *       "crumb_cakey": null,
+             *       "crust_l": null,
+             *       "diameter_mm": null,
+             *       "height_mm": null,
+             *       "middle_soft": null,
+             *       "rim_crisp": null
+             *     }
+             */
+            cookie?: components["schemas"]["CookieDoc"];
+            /** Count */
+            count?: number | null;
+            /** Eat Age H */
+            eat_age_h?: number | null;
+            /**
+             * Filled From
+             * @default
+             */
+            filled_from?: string;
+            /**
+             * Meanings
+             * @default []
+             */
+            meanings?: components["schemas"]["MeaningOut"][];
+            /**
+             * Needs
+             * @default []
+             */
+            needs?: string[];
+            /** Portion G */
+            portion_g?: number | null;
+            /**
+             * Source
+             * @default not set
+             */
+            source?: string;
+            /** Style Id */
+            style_id?: string | null;
+            /**
+             * Unknown
+             * @default []
+             */
+            unknown?: string[];
         };
         /**
          * WrittenOut
@@ -2580,7 +2766,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["TargetDoc"];
+                    "application/json": components["schemas"]["WishOut"];
                 };
             };
             /** @description Bad Request */
@@ -3103,6 +3289,91 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DoughOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_doughs_trail: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                dough_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrailPoint"][];
                 };
             };
             /** @description Bad Request */

@@ -30,7 +30,6 @@ const drawn = computed(() =>
 
 <template>
   <div>
-    <h3>Or take a style’s typical cookie</h3>
     <p class="small-words">A starting point by judgement, all drawn at one scale; then make it yours.</p>
     <ul>
       <li v-for="s in drawn" :key="s.id">

@@ -1,14 +1,19 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { ApiError, client, data } from '@/api/client'
+import { ApiError, client, data, type Schemas } from '@/api/client'
 import { useReference } from '@/api/queries'
+import { useQuery } from '@tanstack/vue-query'
 import { theDough } from '@/dough/key'
 import type { Target } from '@/dough/useDough'
 import AmountBox from '@/ui/AmountBox.vue'
 import { fixed } from '@/ui/format'
 import ScoreSlider from './ScoreSlider.vue'
 import ShadeStrip from './ShadeStrip.vue'
+import { bare } from './bare'
+import InHandDialog from './InHandDialog.vue'
 import StyleShelf from './StyleShelf.vue'
+import TextureMap from './TextureMap.vue'
+import WordsBox from './WordsBox.vue'
 
 type Key =
   'diameter_mm' | 'height_mm' | 'rim_crisp' | 'middle_soft' | 'bite_chewy' | 'crumb_cakey' | 'crust_l'
@@ -17,11 +22,29 @@ const dough = theDough()
 const { data: reference } = useReference()
 const problems = ref<Record<string, string>>({})
 const dragFrom = ref(dough.work.value)
+const measuring = ref(false)
+const shelf = ref(false)
+const { data: trail } = useQuery({
+  queryKey: ['bakes', dough.id, 'trail'],
+  queryFn: () =>
+    data(client.GET('/api/doughs/{dough_id}/trail', { params: { path: { dough_id: dough.id.value } } })),
+})
 
 const target = computed<Target>(() => dough.work.value?.target ?? { source: 'not set' })
 const cookie = computed(() => target.value.cookie ?? {})
 const scores = computed(() => (reference.value?.attributes ?? []).filter((a) => a.unit === 'of 100'))
+const SIZES = [
+  ['diameter_mm', 'Diameter', 'mm'],
+  ['height_mm', 'Height', 'mm'],
+  ['portion_g', 'Portion', 'g'],
+  ['count', 'Pieces', ''],
+  ['eat_age_h', 'Eaten at', 'h'],
+] as const
 const value = (key: string): number | null => cookie.value[key as Key] ?? null
+function size(key: (typeof SIZES)[number][0]): string {
+  const own = key === 'portion_g' || key === 'count' || key === 'eat_age_h' ? target.value[key] : value(key)
+  return own == null ? '' : String(own)
+}
 const styleName = computed(
   () => reference.value?.styles.find((s) => s.id === target.value.style_id)?.name ?? '',
 )
@@ -33,7 +56,7 @@ async function set(field: string, typed: string | number | null): Promise<void> 
       client.POST('/api/doughs/target-edit', { body: { target: target.value, field, value: typed } }),
     )
     problems.value = {}
-    dough.change({ target: made })
+    dough.change({ target: bare(made) })
   } catch (error) {
     if (!(error instanceof ApiError)) throw error
     problems.value = { [field]: error.message }
@@ -43,7 +66,21 @@ async function set(field: string, typed: string | number | null): Promise<void> 
 async function takeStyle(style: string): Promise<void> {
   const made = await data(client.POST('/api/doughs/target-edit', { body: { target: target.value, style } }))
   problems.value = {}
-  dough.change({ target: made, style })
+  dough.change({ target: bare(made), style })
+  shelf.value = false
+}
+
+async function put(place: Schemas['PlaceOut']): Promise<void> {
+  const made = await data(client.POST('/api/doughs/target-edit', { body: { target: target.value, place } }))
+  problems.value = {}
+  dough.change({ target: bare(made) })
+}
+
+async function need(id: string, wanted: boolean): Promise<void> {
+  const made = await data(
+    client.POST('/api/doughs/target-edit', { body: { target: target.value, need: id, wanted } }),
+  )
+  dough.change({ target: bare(made) })
 }
 
 function slide(key: string, score: number): void {
@@ -64,7 +101,7 @@ async function settle(key: string, score: number): Promise<void> {
   const made = await data(
     client.POST('/api/doughs/target-edit', { body: { target: before.target, field: key, value: score } }),
   )
-  dough.change({ target: made }, { from: before })
+  dough.change({ target: bare(made) }, { from: before })
 }
 </script>
 
@@ -72,37 +109,34 @@ async function settle(key: string, score: number): Promise<void> {
   <section class="target panel" aria-label="Target">
     <header>
       <h2>The wanted cookie</h2>
-      <span class="small-words">
+      <span class="small-words source">
         {{ target.source
         }}<template v-if="styleName && !target.source?.includes(styleName.toLowerCase())"
-          >, from {{ styleName }}</template
+          >, nearest {{ styleName }}</template
         >
       </span>
+      <BButton size="sm" variant="outline-primary" @click="shelf = true">Take a style</BButton>
+      <BButton size="sm" variant="outline-primary" @click="measuring = true">Measure one in hand</BButton>
     </header>
     <div class="body">
+      <div class="place">
+        <TextureMap
+          :styles="reference?.styles ?? []"
+          :chosen="target.style_id ?? ''"
+          :target="dough.preview.value?.target_place ?? null"
+          :forecast="dough.preview.value?.forecast_place ?? null"
+          :trail="trail ?? []"
+          @put="put"
+        />
+        <WordsBox />
+      </div>
       <div class="wish">
-        <h3>Size</h3>
         <div class="sizes">
-          <label
-            v-for="[key, label, unit] in [
-              ['diameter_mm', 'Diameter', 'mm'],
-              ['height_mm', 'Height', 'mm'],
-              ['portion_g', 'Portion', 'g'],
-            ] as const"
-            :key="key"
-          >
+          <label v-for="[key, label, unit] in SIZES" :key="key">
             <span>{{ label }}</span>
             <AmountBox
               :label="`Target ${label.toLowerCase()}`"
-              :shown="
-                key === 'portion_g'
-                  ? target.portion_g == null
-                    ? ''
-                    : String(target.portion_g)
-                  : value(key) === null
-                    ? ''
-                    : String(value(key))
-              "
+              :shown="size(key)"
               :unit="unit"
               :problem="problems[key] ?? ''"
               :describedby="`target-${key}`"
@@ -119,9 +153,7 @@ async function settle(key: string, score: number): Promise<void> {
         >
           ▲ {{ message }}
         </p>
-        <h3>
-          Texture <span class="small-words">0 to 100, as you would judge it about an hour after baking</span>
-        </h3>
+        <h3>Texture <span class="small-words">0 to 100, about an hour after baking</span></h3>
         <ScoreSlider
           v-for="a in scores"
           :key="a.key"
@@ -135,10 +167,7 @@ async function settle(key: string, score: number): Promise<void> {
           @clear="set(a.key, null)"
         />
         <h3>
-          Crust
-          <span class="small-words"
-            >L* {{ fixed(value('crust_l'), 0) }}; screens differ, so trust a shade beside a cookie</span
-          >
+          Crust <span class="small-words">L* {{ fixed(value('crust_l'), 0) }}; screens differ</span>
         </h3>
         <ShadeStrip
           :shades="reference?.shades ?? []"
@@ -146,9 +175,23 @@ async function settle(key: string, score: number): Promise<void> {
           label="Wanted crust shade"
           @pick="set('crust_l', $event)"
         />
+        <h3 id="needs">Needs</h3>
+        <div class="needs" role="group" aria-labelledby="needs">
+          <label v-for="n in reference?.needs ?? []" :key="n.id">
+            <input
+              type="checkbox"
+              :checked="target.needs?.includes(n.id)"
+              @change="need(n.id, ($event.target as HTMLInputElement).checked)"
+            />
+            {{ n.name }}
+          </label>
+        </div>
       </div>
-      <StyleShelf :styles="reference?.styles ?? []" :chosen="target.style_id ?? ''" @pick="takeStyle" />
     </div>
+    <BModal v-model="shelf" title-tag="h2" title-class="h3" title="A style’s typical cookie" no-footer>
+      <StyleShelf :styles="reference?.styles ?? []" :chosen="target.style_id ?? ''" @pick="takeStyle" />
+    </BModal>
+    <InHandDialog v-model="measuring" />
   </section>
 </template>
 
@@ -170,7 +213,7 @@ h2 {
 }
 h3 {
   font-size: 0.9375rem;
-  margin: 16px 0 6px;
+  margin: 11px 0 4px;
 }
 h3:first-child {
   margin-top: 0;
@@ -181,25 +224,40 @@ h3 .small-words {
 }
 .body {
   display: grid;
-  grid-template-columns: minmax(340px, 1fr) minmax(320px, 400px);
-  gap: 28px;
-  padding: 14px;
+  grid-template-columns: minmax(380px, 1fr) minmax(280px, 330px);
+  gap: 22px;
+  padding: 12px 14px;
   overflow-y: auto;
 }
-.sizes {
+.source {
+  flex: 1;
+}
+.place {
   display: flex;
-  gap: 8px 24px;
-  flex-wrap: wrap;
+  flex-direction: column;
+  gap: 10px;
+}
+.sizes {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 4px 18px;
 }
 .sizes label {
   display: flex;
   align-items: baseline;
   gap: 8px;
 }
+.sizes label > span:first-child {
+  flex: 1;
+}
 .sizes :deep(input) {
-  width: 56px;
+  width: 50px;
   flex: none;
-  font-size: 1.125rem;
+}
+.needs {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  font-size: 0.8125rem;
 }
 @media (max-width: 1100px) {
   .body {

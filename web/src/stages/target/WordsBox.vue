@@ -1,0 +1,69 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+import { ApiError, client, data, type Schemas } from '@/api/client'
+import { useReference } from '@/api/queries'
+import { theDough } from '@/dough/key'
+import { bare } from './bare'
+
+const dough = theDough()
+const { data: reference } = useReference()
+const text = ref('')
+const wish = ref<Schemas['WishOut'] | null>(null)
+const problem = ref('')
+
+async function say(): Promise<void> {
+  const now = dough.work.value
+  if (!now || !text.value.trim()) return
+  try {
+    const made = await data(
+      client.POST('/api/doughs/target-edit', { body: { target: now.target, words: text.value } }),
+    )
+    wish.value = made
+    problem.value = ''
+    dough.change({ target: bare(made) })
+  } catch (error) {
+    if (!(error instanceof ApiError)) throw error
+    problem.value = error.message
+  }
+}
+</script>
+
+<template>
+  <div>
+    <form class="say" @submit.prevent="say">
+      <label class="visually-hidden" for="wish-words">The cookie in words</label>
+      <input
+        id="wish-words"
+        v-model="text"
+        class="form-control"
+        list="texture-words"
+        maxlength="400"
+        autocomplete="off"
+        placeholder="in words: craggy, chewy, dark"
+      />
+      <datalist id="texture-words">
+        <option v-for="w in reference?.texture_words ?? []" :key="w" :value="w" />
+      </datalist>
+      <BButton type="submit" variant="outline-primary">Set</BButton>
+    </form>
+    <p v-if="problem" class="alert-words" role="alert">▲ {{ problem }}</p>
+    <div v-if="wish" class="meant" role="status">
+      <p v-for="m in wish.meanings ?? []" :key="m.word">
+        <b>{{ m.word }}</b>: {{ m.words }}
+      </p>
+      <p v-for="u in wish.unknown ?? []" :key="u" class="alert-words">▲ not known: {{ u }}</p>
+      <p class="small-words">The rest is taken from {{ wish.filled_from }}, the nearest style.</p>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.say {
+  display: flex;
+  gap: 6px;
+}
+.meant p {
+  margin: 2px 0 0;
+  font-size: 0.8125rem;
+}
+</style>
