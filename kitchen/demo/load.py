@@ -37,7 +37,7 @@ def load_demo(now: datetime) -> bool:
         }
         cooks = [_cook(c) for c in data["cooks"]]
         for dough in data["doughs"]:
-            _dough(dough, cooks[0], now, ids)
+            _dough(dough, cooks, now, ids)
     return True
 
 
@@ -48,7 +48,9 @@ def _cook(data: dict[str, str]) -> User:
     return cook
 
 
-def _dough(data: dict[str, Any], cook: User, now: datetime, ids: dict[str, list[int]]) -> None:
+def _dough(data: dict[str, Any], cooks: list[User], now: datetime, ids: dict[str, list[int]]) -> None:
+    """A dough with its versions and bakes, each by the cook whose place in the list it names (the first unless said)."""
+    cook = cooks[0]
     begun = now - timedelta(days=data["versions"][0]["days"] if data["versions"] else 2)
     dough = CreateDough(actor=cook, now=begun, name=data["name"], start=data["start"], style=data["style"]).execute()
     wish = dict(data["target"])
@@ -58,10 +60,11 @@ def _dough(data: dict[str, Any], cook: User, now: datetime, ids: dict[str, list[
         at = now - timedelta(days=version["days"], hours=3)
         parent = Version.objects.filter(dough=dough, number=version["parent"] or 0).first()
         Dough.objects.filter(pk=dough.pk).update(draft_parent=parent)
-        revision = _save(dough, cook, at, version["draft"], target, ids)
-        FreezeVersion(actor=cook, now=at, dough_id=dough.pk, revision=revision, note=version["note"]).execute()
+        author = cooks[version.get("cook", 0)]
+        revision = _save(dough, author, at, version["draft"], target, ids)
+        FreezeVersion(actor=author, now=at, dough_id=dough.pk, revision=revision, note=version["note"]).execute()
     for number, bake in enumerate(data["bakes"], 1):
-        _bake(bake, number, dough, cook, now, ids)
+        _bake(bake, number, dough, cooks[bake.get("cook", 0)], now, ids)
     _save(dough, cook, now - timedelta(days=1), data["draft"], target, ids)
 
 

@@ -2,11 +2,14 @@
 
 from __future__ import annotations
 
+import itertools
+
 import pytest
 
+from dough.difference import difference
 from kitchen.api.views import bake_out, latest_bakes, shelf_item, style_of
 from kitchen.demo.load import load_demo
-from kitchen.documents import TargetDoc
+from kitchen.documents import DraftDoc, TargetDoc
 from kitchen.models import Dough, Kitchen
 from tests.conftest import NOW
 
@@ -16,10 +19,24 @@ def lantern_row(db: None) -> None:
     assert load_demo(NOW)
 
 
-def test_two_doughs_six_versions_eleven_bakes(lantern_row: None) -> None:
-    rye, thins = Dough.objects.all()
-    assert (rye.versions.count(), len(latest_bakes(rye))) == (6, 11)
-    assert (thins.versions.count(), len(latest_bakes(thins))) == (0, 0)
+def test_five_doughs_by_several_cooks(lantern_row: None) -> None:
+    found = {d.name: (d.style, d.versions.count(), len(latest_bakes(d))) for d in Dough.objects.all()}
+    assert found == {
+        "Cardamom rye with apricot": ("chewy", 6, 11),
+        "Toasted sesame thins": ("thin_crisp", 0, 0),
+        "Orange and poppy softs": ("cakey", 2, 2),
+        "Black tea and lemon rounds": ("slice", 3, 3),
+        "Hazelnut ginger snaps": ("ginger", 1, 1),
+    }
+    assert len({v.kept_by_id for d in Dough.objects.all() for v in d.versions.all()}) >= 3
+    assert len({b.logged_by_id for d in Dough.objects.all() for b in latest_bakes(d)}) >= 3
+
+
+def test_one_thing_changes_from_each_new_dough_s_version_to_the_next(lantern_row: None) -> None:
+    for name in ("Orange", "Black tea"):
+        dough = Dough.objects.get(name__startswith=name)
+        drafts = [DraftDoc.model_validate(v.formula).to_core() for v in dough.versions.all()]
+        assert [difference(a, b).count for a, b in itertools.pairwise(drafts)] == [1] * (len(drafts) - 1)
 
 
 def test_the_bakes_approach_the_target_with_dead_ends(lantern_row: None) -> None:
