@@ -31,7 +31,7 @@ from dough.formula import (
     Step,
     Unit,
 )
-from dough.ingredients import Role, ingredient
+from dough.ingredients import Ingredient, Role, ingredient
 from dough.measures import Habit
 from dough.recipe.entered import kitchen_measure
 
@@ -117,14 +117,17 @@ def scale(draft: Draft, dough_text: str | float | None) -> Draft:
     return _checked(replace(draft, formula=Formula(lines)), where)
 
 
-def add_line(draft: Draft, line_id: str, ingredient_id: str, step: str | None = None) -> Draft:
+def add_line(
+    draft: Draft, line_id: str, ingredient_id: str, step: str | None = None, own: Ingredient | None = None
+) -> Draft:
     """Add a line of unknown amount after the last of its role; its step is the usual one unless given."""
-    row = ingredient(ingredient_id, "add")
+    row = own or ingredient(ingredient_id, "add")
     if len(draft.formula.lines) >= MAX_LINES:
         raise EntryError("add", f"A formula holds up to {MAX_LINES} lines. Remove one first.")
     if any(x.id == line_id for x in draft.formula.lines):
         raise EntryError("add", "That line is already there.")
-    line = Line(line_id, row.id, None, _step(step, "add") if step else USUAL_STEP[row.role])
+    when = _step(step, "add") if step else USUAL_STEP[row.role]
+    line = Line(line_id, row.id, None, when, ingredient_version=row.version, own=own)
     lines = list(draft.formula.lines)
     after = [i for i, x in enumerate(lines) if x.role is row.role]
     lines.insert(after[-1] + 1 if after else len(lines), line)
@@ -137,12 +140,12 @@ def remove_line(draft: Draft, line_id: str) -> Draft:
     return replace(draft, formula=Formula(tuple(x for x in draft.formula.lines if x.id != line_id)))
 
 
-def change_ingredient(draft: Draft, line_id: str, ingredient_id: str) -> Draft:
-    """Put another ingredient in a line's place, grams kept."""
-    row = ingredient(ingredient_id, f"lines.{line_id}.ingredient")
+def change_ingredient(draft: Draft, line_id: str, ingredient_id: str, own: Ingredient | None = None) -> Draft:
+    """Put another ingredient in a line's place, grams kept. own is the cook's own one of that id."""
+    row = own or ingredient(ingredient_id, f"lines.{line_id}.ingredient")
     line = draft.formula.line(line_id)
     step = line.step if line.role is row.role else USUAL_STEP[row.role]
-    return _with_line(draft, replace(line, ingredient_id=row.id, ingredient_version=row.version, step=step))
+    return _with_line(draft, replace(line, ingredient_id=row.id, ingredient_version=row.version, step=step, own=own))
 
 
 def set_step(draft: Draft, line_id: str, step: str) -> Draft:
@@ -184,6 +187,28 @@ def set_leaveners(draft: Draft, grams: dict[str, float]) -> Draft:
         result = add_line(result, name, ident)
         result = _checked(_with_line(result, result.formula.line(name).weighing(amount)), "leavening")
     return result
+
+
+def recover(draft: Draft, total_text: str | float | None, share: float = 1.0) -> Draft:
+    """Work out the one unknown line from a known total of the dough, or of a share of it (0.5: a half batch).
+
+    Raises EntryError unless exactly one line of the dough is unknown and the total leaves something for it.
+    """
+    where = "recover"
+    unknown = [x for x in draft.formula.lines if x.in_dough and x.grams is None]
+    if len(unknown) != 1:
+        names = ", ".join(x.ingredient.name for x in unknown[:4]) or "none"
+        raise EntryError(where, f"A total gives back one unknown line; unknown here: {names}.")
+    if not 0.0 < share <= 1.0:
+        raise EntryError(where, "Say whether the total is of the whole dough or of half of it.")
+    total = read_named(total_text, "dough_g", where)
+    if total is None:
+        raise EntryError(where, "Type the weight the whole dough, or half of it, came to.")
+    left = total / share - sum(x.grams or 0.0 for x in draft.formula.lines if x.in_dough)
+    if left <= 0:
+        raise EntryError(where, f"The known lines already weigh {-left:.0f} g more than that. Check the total.")
+    line = unknown[0].weighing(left)
+    return _checked(_with_line(draft, replace(line, said=f"from a known total of {total:g} g")), where)
 
 
 def _free_id(formula: Formula) -> str:

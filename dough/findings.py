@@ -87,7 +87,7 @@ def limits() -> tuple[Limit, ...]:
 def wide_lines(formula: Formula) -> tuple[Line, ...]:
     """The lines of the wide base: flour, oats, cocoa and nut meal mixed into the dough."""
     wide = {"oats", *COCOAS, *NUT_MEALS}
-    return tuple(x for x in formula.lines if x.in_dough and (x.ingredient.flour_base or x.ingredient_id in wide))
+    return tuple(x for x in formula.lines if x.in_dough and (x.ingredient.flour_base or x.ingredient.kind in wide))
 
 
 def wide_base_g(formula: Formula) -> float | None:
@@ -206,7 +206,7 @@ def _lines_of(key: str, formula: Formula) -> list[Line]:
         "fold_in": Role.FOLD_IN, "sugar_to_fat": Role.SUGAR, "egg_to_fat": Role.EGG,
     }  # fmt: skip
     if key in ids:
-        return [x for x in formula.lines if x.in_dough and x.ingredient_id in ids[key]]
+        return [x for x in formula.lines if x.in_dough and x.ingredient.kind in ids[key]]
     return list(formula.of_role(roles[key])) if key in roles else []
 
 
@@ -247,14 +247,14 @@ def _sugars(x: Line) -> float:
 
 
 _PICKS: dict[str, Callable[[Line], float]] = {
-    "egg": lambda x: 1.0 if x.ingredient_id in ("egg", "yolk", "white") else 0.0,
-    "powder": lambda x: 1.0 if x.ingredient_id in ("bp_da", "bp_sa") else 0.0,
+    "egg": lambda x: 1.0 if x.ingredient.kind in ("egg", "yolk", "white") else 0.0,
+    "powder": lambda x: 1.0 if x.ingredient.kind in ("bp_da", "bp_sa") else 0.0,
     "salt": lambda x: 1.0 if x.role is Role.SALT else 0.0,
-    "xanthan": lambda x: 1.0 if x.ingredient_id == "xanthan" else 0.0,
-    "starch": lambda x: 1.0 if x.ingredient_id in STARCHES else 0.0,
-    "cocoa": lambda x: 1.0 if x.ingredient_id in COCOAS else 0.0,
-    "coconut": lambda x: 1.0 if x.ingredient_id == "coconutfl" else 0.0,
-    "syrup": lambda x: _sugars(x) if x.ingredient_id in SYRUPS else 0.0,
+    "xanthan": lambda x: 1.0 if x.ingredient.kind == "xanthan" else 0.0,
+    "starch": lambda x: 1.0 if x.ingredient.kind in STARCHES else 0.0,
+    "cocoa": lambda x: 1.0 if x.ingredient.kind in COCOAS else 0.0,
+    "coconut": lambda x: 1.0 if x.ingredient.kind == "coconutfl" else 0.0,
+    "syrup": lambda x: _sugars(x) if x.ingredient.kind in SYRUPS else 0.0,
     "ethanol": lambda x: x.ingredient.parts.ethanol / 100.0,
 }
 

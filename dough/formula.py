@@ -112,6 +112,7 @@ class Line:
     ingredient_version: int = 1
     range_g: tuple[float, float] | None = None
     said: str = ""
+    own: Ingredient | None = None
 
     def weighing(self, grams: float) -> Line:
         """This line at another weight, a range left to the hand moved along; words for it no longer hold."""
@@ -123,6 +124,9 @@ class Line:
 
     @property
     def ingredient(self) -> Ingredient:
+        """The row of the table, or the cook's own ingredient at the version the line was written with."""
+        if self.own is not None:
+            return self.own
         return ingredient(self.ingredient_id, f"lines.{self.id}.ingredient")
 
     @property

@@ -136,7 +136,7 @@ def lifts(formula: Formula, contact: float, wanted_ml: float) -> tuple[Lift, ...
     if account is None or wanted_ml < 0:
         return ()
     moles = wanted_ml / ML_PER_MOL_25C
-    tartar = sum(x.grams or 0.0 for x in formula.lines if x.in_dough and x.ingredient_id == "cot")
+    tartar = sum(x.grams or 0.0 for x in formula.lines if x.in_dough and x.ingredient.kind == "cot")
     acids = sum(max(s.soda_g, 0.0) for s in account.sources) - tartar / TARTAR_PER_SODA
     acids = max(acids, 0.0)
     matched = acids / SODA_G_PER_MOL * MATCHED
@@ -172,14 +172,14 @@ def _sources(formula: Formula, account: Leavening) -> tuple[GasSource, ...]:
         grams = x.grams or 0.0
         if not x.in_dough or grams <= 0:
             continue
-        share = POWDER_CO2.get(x.ingredient_id, FLOUR_CO2.get(x.ingredient_id, 0.0))
+        share = POWDER_CO2.get(x.ingredient.kind, FLOUR_CO2.get(x.ingredient.kind, 0.0))
         if share:
             ml = grams * share / CO2_G_PER_MOL * ML_PER_MOL_25C
-            cold = COLD.get(x.ingredient_id, 0.3)
+            cold = COLD.get(x.ingredient.kind, 0.3)
             found.append(
                 GasSource(x.ingredient.name, ml * cold, ml * (1 - cold), Confidence.MIDDLE, "its own soda and acid")
             )
-        if x.ingredient_id == "ammonia":
+        if x.ingredient.kind == "ammonia":
             ml = grams / AMMONIA_G_PER_MOL * ML_PER_MOL_25C
             note = "as much ammonia again, which must leave: thin, dry pieces only"
             found.append(GasSource(x.ingredient.name, 0.0, ml, Confidence.HIGH, note))
@@ -193,7 +193,7 @@ def _wider(left_pct: float) -> tuple[float, float]:
 
 
 def _taste(formula: Formula, left_pct: float) -> tuple[str, str]:
-    ids = {x.ingredient_id for x in formula.lines if x.in_dough and (x.grams or 0.0) > 0}
+    ids = {x.ingredient.kind for x in formula.lines if x.in_dough and (x.grams or 0.0) > 0}
     spiced = ids & {"molasses", "ginger"}
     brown = ids & {"lbrown", "dbrown", "musco", "musco_l"} or any(i.startswith(("cocoa", "dark", "choc")) for i in ids)
     name, notice, object_ = TASTE[0] if spiced else TASTE[1] if brown else TASTE[2]
@@ -206,7 +206,7 @@ def _taste(formula: Formula, left_pct: float) -> tuple[str, str]:
 
 def _notes(formula: Formula, account: Leavening) -> tuple[str, ...]:
     """Beliefs worth mending gently, where they bear on this dough."""
-    ids = {x.ingredient_id for x in formula.lines if x.in_dough and (x.grams or 0.0) > 0}
+    ids = {x.ingredient.kind for x in formula.lines if x.in_dough and (x.grams or 0.0) > 0}
     found: list[str] = []
     brown = sum(s.soda_g for s in account.sources if s.name in ("Light brown sugar", "Dark brown sugar"))
     flour = sum(s.soda_g for s in account.sources if "flour" in s.name.lower())

@@ -132,6 +132,12 @@ class Ingredient:
     source: str
     confidence: Confidence
     version: int = 1
+    like: str = ""
+
+    @property
+    def kind(self) -> str:
+        """The id of the table's row it behaves as: its own, or that of the row a cook's own one is like."""
+        return self.like or self.id
 
 
 _PART_NAMES = tuple(f.name for f in fields(Parts))

@@ -49,7 +49,7 @@ class Leavening:
 
 def buffer_of(item: Ingredient) -> float:
     """Buffer capacity of an ingredient, meq per pH unit and 100 g (L; milk M). 0 where none is known."""
-    return _buffers().get(item.id, 0.0)
+    return _buffers().get(item.kind, 0.0)
 
 
 @cache
@@ -82,7 +82,7 @@ def leavening(lines: Iterable[Line], contact_share: float = CONTACT_SHARE) -> Le
         grams, item = line.grams or 0.0, line.ingredient
         contact = contact_share if line.role is Role.FOLD_IN else 1.0
         acid = grams * item.parts.acid_g_soda / 100.0
-        if item.id == "soda":
+        if item.kind == "soda":
             soda += grams
         elif acid != 0.0:
             sources.append(AcidSource(line.id, item.name, acid * contact, contact))

@@ -142,6 +142,8 @@ def weigh(
     if quantity.unit == "piece":
         return _piece(item, quantity)
     ml = PINCH_OF_TSP * ML[habit]["tsp"] * quantity.middle if quantity.unit == "pinch" else millilitres(quantity, habit)
+    if ml is not None and item.measure.cup_g <= 0:
+        raise EntryError("amount", f"Nobody has said what a cup of {item.name} weighs. Type grams.")
     if ml is None:
         raise EntryError(
             "amount", f"“{quantity.unit or 'a bare number'}” has no weight. Type grams, or a cup or spoon."

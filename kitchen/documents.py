@@ -11,6 +11,7 @@ from dough.bake.intake import Kit
 from dough.formula import Draft, Formula, Line, Liner, Method, Place, Process, Shape, Shelf, Step
 from dough.target import Cookie, Target
 from dough.trials.measure import Measured
+from kitchen.pantry import find
 
 Key = Annotated[str, StringConstraints(min_length=1, max_length=40, pattern=r"^[A-Za-z0-9_-]+$")]
 Typed = str | float | None
@@ -75,7 +76,18 @@ class DraftDoc(Strict):
 
     def to_core(self) -> Draft:
         lines = tuple(
-            Line(x.id, x.ingredient, x.grams, x.step, x.amount, x.unit, x.ingredient_version, _pair(x.range_g), x.said)
+            Line(
+                x.id,
+                x.ingredient,
+                x.grams,
+                x.step,
+                x.amount,
+                x.unit,
+                x.ingredient_version,
+                _pair(x.range_g),
+                x.said,
+                find(x.ingredient, x.ingredient_version),
+            )
             for x in self.lines
         )
         aside = tuple((d.key, d.reason) for d in self.dismissed)

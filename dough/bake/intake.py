@@ -194,7 +194,7 @@ def makeup(lines: list[Line], method: Method = Method.CREAMED_SOFT, contact_shar
 
 def _add(s: _Sums, line: Line, method: Method) -> None:
     grams, item = line.grams or 0.0, line.ingredient
-    p, ident, trait = item.parts, line.ingredient_id, traits().get(line.ingredient_id, PLAIN)
+    p, ident, trait = item.parts, item.kind, traits().get(item.kind, PLAIN)
     s.dark += trait.darkens * grams
     if line.role is Role.FOLD_IN and trait.matrix_share < 1.0:
         s.folded += (1.0 - trait.matrix_share) * grams
@@ -238,7 +238,8 @@ def _network_protein(gluten: float, protein: float) -> float:
 
 
 def _add_parts(s: _Sums, line: Line, per: float, method: Method) -> None:
-    p, ident, trait = line.ingredient.parts, line.ingredient_id, traits().get(line.ingredient_id, PLAIN)
+    kind = line.ingredient.kind
+    p, ident, trait = line.ingredient.parts, kind, traits().get(kind, PLAIN)
     polyol = per * p.other_sugar
     s.sucrose += per * p.sucrose + polyol * (1.0 - trait.crystallises) * 0.5
     s.reducing += per * p.reducing + polyol * (1.0 - trait.crystallises) * 0.5

@@ -6,7 +6,7 @@ import re
 from dataclasses import replace
 from typing import Literal
 
-from django.http import HttpRequest
+from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
 from ninja import Router, Status
 from pydantic import BaseModel, Field
@@ -15,6 +15,8 @@ from dough.check import check_target
 from dough.entry import read_named
 from dough.formats.formula_file import FormulaFile
 from dough.formats.writing import write
+from dough.formula import Step
+from dough.sheet import LABELS_DECIDE, Sheet, bench_sheet
 from dough.styles import style
 from dough.target import Target, adopt, from_style, set_field, set_need
 from dough.texture_map import from_words, in_hand, place_of, put_down
@@ -22,7 +24,7 @@ from dough.trials.measure import read_list
 from kitchen.actions.base import MissingError, dough_for_reading
 from kitchen.actions.create_dough import CreateDough
 from kitchen.actions.delete_dough import DeleteDough, RestoreDough
-from kitchen.actions.freeze_version import FreezeVersion
+from kitchen.actions.freeze_version import FreezeVersion, draft_differs
 from kitchen.actions.return_to_version import ReturnToVersion
 from kitchen.actions.save_draft import SaveDraft
 from kitchen.api.errors import PROBLEMS
@@ -30,6 +32,7 @@ from kitchen.api.schemas import DoughOut, ShelfItem
 from kitchen.api.views import dough_out, latest_bakes, measured_cookie, shelf_item
 from kitchen.documents import CookieDoc, DraftDoc, Strict, TargetDoc, Typed
 from kitchen.models import Dough, Version
+from kitchen.sheet_pdf import sheet_pdf
 
 router = Router(tags=["doughs"])
 
@@ -41,6 +44,26 @@ class NewDough(Strict):
     draft: DraftDoc | None = None
     copy_of: int | None = None
     version: int | None = None
+
+
+class SheetLineOut(BaseModel):
+    step: Step
+    name: str
+    amount: str
+    note: str
+
+
+class SheetOut(BaseModel):
+    """The bench sheet of one batch, with room for what was really done."""
+
+    title: str
+    subtitle: str
+    lines: list[SheetLineOut]
+    steps: list[str]
+    checks: list[str]
+    cautions: list[str]
+    allergens: list[str]
+    labels: str
 
 
 class TrailPoint(BaseModel):
@@ -257,10 +280,51 @@ def write_out(
     target = TargetDoc.model_validate(found.target).to_core()
     file = FormulaFile(found.name, draft, found.style, target.cookie, None, 1.0, "")
     written = write(kind, file)
-    plain = re.sub(r"[^a-z0-9]+", "-", found.name.lower()).strip("-") or "dough"
     return WrittenOut(
-        filename=f"{plain}.{written.ending}", media=written.media, text=written.text, dropped=list(written.dropped)
+        filename=f"{_plain_name(found.name)}.{written.ending}",
+        media=written.media,
+        text=written.text,
+        dropped=list(written.dropped),
     )
+
+
+@router.get("/{dough_id}/sheet", response={200: SheetOut, **PROBLEMS})
+def sheet(request: HttpRequest, dough_id: int) -> SheetOut:
+    """The bench sheet of the draft."""
+    found = _sheet(dough_for_reading(dough_id))
+    return SheetOut(
+        title=found.title,
+        subtitle=found.subtitle,
+        lines=[SheetLineOut.model_validate(x, from_attributes=True) for x in found.lines],
+        steps=list(found.steps),
+        checks=list(found.checks),
+        cautions=list(found.cautions),
+        allergens=list(found.allergens),
+        labels=LABELS_DECIDE,
+    )
+
+
+@router.get("/{dough_id}/sheet.pdf", response={200: None, **PROBLEMS})
+def sheet_file(request: HttpRequest, dough_id: int) -> HttpResponse:
+    """The same as a PDF."""
+    found = dough_for_reading(dough_id)
+    answer = HttpResponse(sheet_pdf(_sheet(found)), content_type="application/pdf")
+    answer["Content-Disposition"] = f'inline; filename="{_plain_name(found.name)}.pdf"'
+    return answer
+
+
+def _sheet(found: Dough) -> Sheet:
+    differs = draft_differs(found)
+    kept = f"version {found.draft_parent.number}" if found.draft_parent else "no version yet"
+    return bench_sheet(
+        found.name,
+        f"draft from {kept}" if differs and found.draft_parent else kept,
+        DraftDoc.model_validate(found.draft).to_core(),
+    )
+
+
+def _plain_name(name: str) -> str:
+    return re.sub(r"[^a-z0-9]+", "-", name.lower()).strip("-") or "dough"
 
 
 @router.delete("/{dough_id}", response={200: DoughOut, **PROBLEMS})

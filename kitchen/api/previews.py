@@ -26,6 +26,7 @@ from kitchen.api.errors import PROBLEMS
 from kitchen.api.forecast_schemas import PreviewDetailOut, PreviewOut
 from kitchen.api.views import preview_out
 from kitchen.documents import CookieDoc, DraftDoc, Key, KitDoc, Strict, Typed
+from kitchen.pantry import find
 
 router = Router(tags=["preview"])
 
@@ -65,7 +66,7 @@ class AddEdit(Strict):
     step: str | None = Field(default=None, max_length=20)
 
     def apply(self, draft: Draft) -> Draft:
-        return edit.add_line(draft, self.line, self.ingredient, self.step)
+        return edit.add_line(draft, self.line, self.ingredient, self.step, find(self.ingredient))
 
 
 class DismissEdit(Strict):
@@ -113,6 +114,17 @@ class ResizeEdit(Strict):
         return resize(draft, factor_for(draft, self.by, self.text, self.line, self.habit))
 
 
+class RecoverEdit(Strict):
+    """The one unknown line from a known total of the dough, or of a share of it."""
+
+    op: Literal["recover"]
+    total: Typed
+    share: float = Field(default=1.0, gt=0, le=1)
+
+    def apply(self, draft: Draft) -> Draft:
+        return edit.recover(draft, self.total, self.share)
+
+
 class RemoveEdit(Strict):
     op: Literal["remove"]
     line: Key
@@ -127,7 +139,7 @@ class IngredientEdit(Strict):
     ingredient: str = Field(max_length=80)
 
     def apply(self, draft: Draft) -> Draft:
-        return edit.change_ingredient(draft, self.line, self.ingredient)
+        return edit.change_ingredient(draft, self.line, self.ingredient, find(self.ingredient))
 
 
 class StepEdit(Strict):
@@ -153,6 +165,7 @@ Edit = Annotated[
     | RoleEdit
     | ScaleEdit
     | ResizeEdit
+    | RecoverEdit
     | AddEdit
     | RemoveEdit
     | MoveEdit

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import asdict
+from dataclasses import asdict, fields
 from functools import cache
 
 from django.http import HttpRequest
@@ -11,6 +11,7 @@ from ninja import Router
 from dough.colour import shade_hex
 from dough.formula import Method, Place, Shape, Step
 from dough.ingredients import Ingredient, Role, table
+from dough.measures import fillings
 from dough.oven import standings
 from dough.preview import RAW_DOUGH, cookie_outline
 from dough.recipe.names import called
@@ -20,6 +21,7 @@ from kitchen.api.errors import PROBLEMS
 from kitchen.api.forecast_schemas import ExplainOut, ModelOut
 from kitchen.api.reference_schemas import (
     AttributeOut,
+    FillingOut,
     IngredientOut,
     NeedOut,
     ReferenceOut,
@@ -40,7 +42,7 @@ SHADE_STRIP = range(84, 30, -6)
 @cache
 def reference_out() -> ReferenceOut:
     return ReferenceOut(
-        ingredients=[_ingredient_out(i) for i in table().values()],
+        ingredients=[ingredient_out(i) for i in table().values()],
         styles=[
             StyleOut(
                 id=s.id,
@@ -75,7 +77,8 @@ def _standings(kind: str) -> list[StandingOut]:
     return [StandingOut(id=i, **asdict(x)) for (k, _, i), x in found if k == kind]
 
 
-def _ingredient_out(i: Ingredient) -> IngredientOut:
+def ingredient_out(i: Ingredient) -> IngredientOut:
+    """An ingredient as the screens need it: parts, densities by filling, allergens, source."""
     return IngredientOut(
         id=i.id,
         name=i.name,
@@ -91,6 +94,12 @@ def _ingredient_out(i: Ingredient) -> IngredientOut:
         fat=i.parts.fat,
         sugars=i.parts.sugars,
         protein=i.parts.protein,
+        starch=i.parts.starch,
+        salt=i.parts.salt,
+        fillings=[FillingOut(name=n or i.measure.filling, cup_g=g) for n, g in fillings(i) if g > 0],
+        cup_low_g=i.measure.cup_low_g,
+        cup_high_g=i.measure.cup_high_g,
+        diet={f.name: getattr(i.diet, f.name) for f in fields(i.diet)},
     )
 
 

@@ -10,6 +10,13 @@ from kitchen.api.forecast_schemas import Point
 from kitchen.documents import TargetDoc
 
 
+class FillingOut(BaseModel):
+    """A way of filling and the grams of a US cup of 236.6 ml filled so."""
+
+    name: str
+    cup_g: float
+
+
 class IngredientOut(BaseModel):
     id: str
     name: str
@@ -25,6 +32,12 @@ class IngredientOut(BaseModel):
     fat: float
     sugars: float
     protein: float
+    starch: float
+    salt: float
+    fillings: list[FillingOut]
+    cup_low_g: float
+    cup_high_g: float
+    diet: dict[str, str]
 
 
 class StyleOut(BaseModel):

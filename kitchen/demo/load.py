@@ -49,7 +49,7 @@ def _cook(data: dict[str, str]) -> User:
 
 
 def _dough(data: dict[str, Any], cooks: list[User], now: datetime, ids: dict[str, list[int]]) -> None:
-    """A dough with its versions and bakes, each by the cook whose place in the list it names (the first unless said)."""
+    """A dough with its versions and bakes, each by the cook whose place in the list it names."""
     cook = cooks[0]
     begun = now - timedelta(days=data["versions"][0]["days"] if data["versions"] else 2)
     dough = CreateDough(actor=cook, now=begun, name=data["name"], start=data["start"], style=data["style"]).execute()

@@ -3,5 +3,6 @@
 from kitchen.models.bake import Bake, Batch
 from kitchen.models.dough import Dough, Version
 from kitchen.models.kitchen import Kitchen, Oven, Tray
+from kitchen.models.pantry import OwnIngredient
 
-__all__ = ["Bake", "Batch", "Dough", "Kitchen", "Oven", "Tray", "Version"]
+__all__ = ["Bake", "Batch", "Dough", "Kitchen", "Oven", "OwnIngredient", "Tray", "Version"]

@@ -10,9 +10,9 @@ from dough import edit
 from dough.balance import rail_value
 from dough.composition import composition
 from dough.errors import EntryError
-from dough.formula import MAX_LINES, Draft, Formula, Line, Step
+from dough.formula import MAX_LINES, Draft, Formula, Line, Process, Step
 from dough.ingredients import Role
-from tests.dough.strategies import draft_of, formulas, style_drafts
+from tests.dough.strategies import draft_of, formula_of, formulas, style_drafts
 
 DRAFT = draft_of(("ap", 210.0), ("rye_l", 90.0), ("gran", 150.0), ("lbrown", 96.0), ("butter", 204.0), ("egg", 68.0))
 
@@ -157,3 +157,43 @@ def test_process_values_are_read() -> None:
     after = edit.set_process(edit.set_process(DRAFT, "oven_c", "350 F"), "method", "melted")
     assert after.process.oven_c == 177
     assert after.process.method == "melted"
+
+
+def test_one_unknown_line_comes_back_from_a_known_total_or_a_known_half() -> None:
+    formula = formula_of(("ap", 300), ("butter", 164), ("gran", None))
+    for total, share in (("612", 1.0), ("306 g", 0.5)):
+        line = edit.recover(Draft(formula, Process()), total, share).formula.line("gran")
+        assert line.grams == 148
+        assert "known total" in line.said
+    with pytest.raises(EntryError, match="weigh 64 g more"):
+        edit.recover(Draft(formula, Process()), "400")
+    two = formula_of(("ap", 300), ("butter", None), ("gran", None))
+    with pytest.raises(EntryError, match="one unknown line"):
+        edit.recover(Draft(two, Process()), "612")
+
+
+@pytest.mark.parametrize(
+    ("text", "ident", "grams", "said"),
+    [
+        ("2 medium", "egg", 102.0, "2 medium"),
+        ("1 cup", "gran", 211.33, "1 metric cup"),
+        ("2 sticks", "butter", 226.8, "2 stick"),
+        ("1 tsp", "salt", 6.09, "1 metric tsp"),
+        ("300 to 340", "ap", 320.0, ""),
+    ],
+)
+def test_kitchen_measures_go_into_the_box_and_keep_their_words(text: str, ident: str, grams: float, said: str) -> None:
+    draft = Draft(formula_of(("ap", 300), *([] if ident == "ap" else [(ident, 10)])), Process())
+    line = edit.set_amount(draft, ident, text, "g").formula.line(ident)
+    assert line.grams == pytest.approx(grams, abs=0.01)
+    assert line.said.startswith(said)
+    assert edit.set_amount(Draft(Formula((line,)), Process()), ident, "50", "g").formula.line(ident).said == ""
+
+
+def test_an_ounce_is_grams_and_a_handful_is_refused() -> None:
+    draft = Draft(formula_of(("ap", 300), ("gran", 10)), Process())
+    assert edit.set_amount(draft, "gran", "2 oz", "g").formula.line("gran").grams == pytest.approx(56.7)
+    with pytest.raises(EntryError, match="not a measure"):
+        edit.set_amount(draft, "gran", "2 handfuls", "g")
+    with pytest.raises(EntryError, match="butter's measure"):
+        edit.set_amount(draft, "gran", "1 stick", "g")

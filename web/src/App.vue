@@ -5,6 +5,7 @@ import { computed } from 'vue'
 import { words, type Schemas } from './api/client'
 import { useSession } from './api/queries'
 import SignIn from './session/SignIn.vue'
+import CommandPalette from './ui/CommandPalette.vue'
 import { useTheme } from './ui/useTheme'
 
 useTheme()
@@ -28,7 +29,10 @@ function signedIn(answer: Schemas['SessionOut']): void {
       <BButton variant="primary" @click="refetch()">Try again</BButton>
     </div>
     <SignIn v-else-if="cook === null" :kitchen="session?.kitchen ?? ''" @signed-in="signedIn" />
-    <RouterView v-else />
+    <template v-else>
+      <RouterView />
+      <CommandPalette />
+    </template>
   </BApp>
 </template>
 

@@ -18,6 +18,7 @@ export const router = createRouter({
           name: 'versions',
           component: () => import('./stages/versions/VersionsStage.vue'),
         },
+        { path: 'sheet', name: 'sheet', component: () => import('./stages/sheet/BenchSheet.vue') },
         { path: 'results', name: 'results', component: () => import('./stages/results/ResultsStage.vue') },
       ],
     },

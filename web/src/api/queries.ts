@@ -13,10 +13,18 @@ export function useReference() {
     queryFn: () => data(client.GET('/api/reference')),
     ...forever,
   })
-  const ingredients = computed(
-    () => new Map((query.data.value?.ingredients ?? []).map((i) => [i.id, i] as const)),
-  )
-  return { ...query, ingredients }
+  const { data: pantry } = usePantry()
+  const all = computed(() => [
+    ...(pantry.value ?? []).map((o) => o.ingredient),
+    ...(query.data.value?.ingredients ?? []),
+  ])
+  const ingredients = computed(() => new Map(all.value.map((i) => [i.id, i] as const)))
+  return { ...query, all, ingredients }
+}
+
+/** The cook's own ingredients, newest versions. */
+export function usePantry() {
+  return useQuery({ queryKey: ['pantry'], queryFn: () => data(client.GET('/api/pantry')), ...forever })
 }
 
 export function useKitchen() {

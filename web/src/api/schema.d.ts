@@ -156,6 +156,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/doughs/{dough_id}/sheet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Sheet
+         * @description The bench sheet of the draft.
+         */
+        get: operations["kitchen_api_doughs_sheet"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/doughs/{dough_id}/sheet.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Sheet File
+         * @description The same as a PDF.
+         */
+        get: operations["kitchen_api_doughs_sheet_file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/doughs/{dough_id}/trail": {
         parameters: {
             query?: never;
@@ -290,6 +330,50 @@ export interface paths {
         get: operations["kitchen_api_reference_model"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pantry": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Pantry
+         * @description The newest version of every ingredient of the cook's own.
+         */
+        get: operations["kitchen_api_pantry_pantry"];
+        put?: never;
+        /**
+         * Create
+         * @description Keep an ingredient; with a key, as a new version of that one.
+         */
+        post: operations["kitchen_api_pantry_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pantry/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Look
+         * @description What an ingredient would be made of; nothing is kept.
+         */
+        post: operations["kitchen_api_pantry_look"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1069,6 +1153,16 @@ export interface components {
             /** Value */
             value: number | null;
         };
+        /**
+         * FillingOut
+         * @description A way of filling and the grams of a US cup of 236.6 ml filled so.
+         */
+        FillingOut: {
+            /** Cup G */
+            cup_g: number;
+            /** Name */
+            name: string;
+        };
         /** FindingOut */
         FindingOut: {
             confidence: components["schemas"]["Confidence"];
@@ -1179,6 +1273,33 @@ export interface components {
             /** Set Rim */
             set_rim: number;
         };
+        /** FromBlend */
+        FromBlend: {
+            /** Cup G */
+            cup_g?: number | null;
+            /** Parts */
+            parts: components["schemas"]["ShareDoc"][];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            way: "blend";
+        };
+        /** FromLabel */
+        FromLabel: {
+            /** Allergens */
+            allergens?: string[] | null;
+            /** Cup G */
+            cup_g?: number | null;
+            label: components["schemas"]["LabelDoc"];
+            /** Like */
+            like: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            way: "label";
+        };
         /** GasOut */
         GasOut: {
             /** Cold Ml */
@@ -1255,10 +1376,20 @@ export interface components {
             /** Also */
             also: string;
             confidence: components["schemas"]["Confidence"];
+            /** Cup High G */
+            cup_high_g: number;
+            /** Cup Low G */
+            cup_low_g: number;
             /** Detail */
             detail: string;
+            /** Diet */
+            diet: {
+                [key: string]: string;
+            };
             /** Fat */
             fat: number;
+            /** Fillings */
+            fillings: components["schemas"]["FillingOut"][];
             /** Group */
             group: string;
             /** Id */
@@ -1270,8 +1401,12 @@ export interface components {
             /** Protein */
             protein: number;
             role: components["schemas"]["Role"];
+            /** Salt */
+            salt: number;
             /** Source */
             source: string;
+            /** Starch */
+            starch: number;
             /** Sugars */
             sugars: number;
             /** Water */
@@ -1321,6 +1456,28 @@ export interface components {
             hex: string;
             /** L */
             l: number;
+        };
+        /**
+         * LabelDoc
+         * @description Per 100 g, as on the packet; null where it says nothing.
+         */
+        LabelDoc: {
+            /** Carbohydrate */
+            carbohydrate?: number | null;
+            /** Fat */
+            fat?: number | null;
+            /** Fibre */
+            fibre?: number | null;
+            /** Kcal */
+            kcal?: number | null;
+            /** Protein */
+            protein?: number | null;
+            /** Salt */
+            salt?: number | null;
+            /** Saturates */
+            saturates?: number | null;
+            /** Sugars */
+            sugars?: number | null;
         };
         /**
          * LeavenEdit
@@ -1576,6 +1733,31 @@ export interface components {
             /** Offset K */
             offset_k: number | null;
         };
+        /** OwnIn */
+        OwnIn: {
+            /**
+             * Key
+             * @default
+             */
+            key?: string;
+            /** Name */
+            name: string;
+            /** Recipe */
+            recipe: components["schemas"]["FromLabel"] | components["schemas"]["FromBlend"] | components["schemas"]["ToProtein"];
+        };
+        /**
+         * OwnOut
+         * @description An own ingredient as it now is: how it was made up, and which parts are estimates.
+         */
+        OwnOut: {
+            /** Estimated */
+            estimated: string[];
+            ingredient: components["schemas"]["IngredientOut"];
+            /** Recipe */
+            recipe: components["schemas"]["FromLabel"] | components["schemas"]["FromBlend"] | components["schemas"]["ToProtein"];
+            /** Version */
+            version: number;
+        };
         /** PartOut */
         PartOut: {
             /** Grams */
@@ -1662,7 +1844,7 @@ export interface components {
         PreviewIn: {
             draft: components["schemas"]["DraftDoc"];
             /** Edit */
-            edit?: (components["schemas"]["AmountEdit"] | components["schemas"]["RoleEdit"] | components["schemas"]["ScaleEdit"] | components["schemas"]["ResizeEdit"] | components["schemas"]["AddEdit"] | components["schemas"]["RemoveEdit"] | components["schemas"]["MoveEdit"] | components["schemas"]["IngredientEdit"] | components["schemas"]["StepEdit"] | components["schemas"]["ProcessEdit"] | components["schemas"]["LeavenEdit"] | components["schemas"]["DismissEdit"]) | null;
+            edit?: (components["schemas"]["AmountEdit"] | components["schemas"]["RoleEdit"] | components["schemas"]["ScaleEdit"] | components["schemas"]["ResizeEdit"] | components["schemas"]["RecoverEdit"] | components["schemas"]["AddEdit"] | components["schemas"]["RemoveEdit"] | components["schemas"]["MoveEdit"] | components["schemas"]["IngredientEdit"] | components["schemas"]["StepEdit"] | components["schemas"]["ProcessEdit"] | components["schemas"]["LeavenEdit"] | components["schemas"]["DismissEdit"]) | null;
             /**
              * @default {
              *       "offset_k": null,
@@ -1943,6 +2125,24 @@ export interface components {
             title: string;
         };
         /**
+         * RecoverEdit
+         * @description The one unknown line from a known total of the dough, or of a share of it.
+         */
+        RecoverEdit: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "recover";
+            /**
+             * Share
+             * @default 1
+             */
+            share?: number;
+            /** Total */
+            total: string | number | null;
+        };
+        /**
          * ReferenceOut
          * @description What the screens need once: the table, the styles, the words.
          */
@@ -2131,6 +2331,13 @@ export interface components {
          * @enum {string}
          */
         Shape: "ball" | "puck" | "slice" | "rolled" | "slab";
+        /** ShareDoc */
+        ShareDoc: {
+            /** Ingredient */
+            ingredient: string;
+            /** Share */
+            share: number;
+        };
         /** ShareOut */
         ShareOut: {
             /** Grams */
@@ -2141,6 +2348,38 @@ export interface components {
             line: string;
             /** Name */
             name: string;
+        };
+        /** SheetLineOut */
+        SheetLineOut: {
+            /** Amount */
+            amount: string;
+            /** Name */
+            name: string;
+            /** Note */
+            note: string;
+            step: components["schemas"]["Step"];
+        };
+        /**
+         * SheetOut
+         * @description The bench sheet of one batch, with room for what was really done.
+         */
+        SheetOut: {
+            /** Allergens */
+            allergens: string[];
+            /** Cautions */
+            cautions: string[];
+            /** Checks */
+            checks: string[];
+            /** Labels */
+            labels: string;
+            /** Lines */
+            lines: components["schemas"]["SheetLineOut"][];
+            /** Steps */
+            steps: string[];
+            /** Subtitle */
+            subtitle: string;
+            /** Title */
+            title: string;
         };
         /**
          * Shelf
@@ -2344,6 +2583,23 @@ export interface components {
             wanted?: boolean;
             /** Words */
             words?: string | null;
+        };
+        /**
+         * ToProtein
+         * @description Two flours in the shares that give a protein, percent.
+         */
+        ToProtein: {
+            /** Protein */
+            protein: number;
+            /** Soft */
+            soft: string;
+            /** Strong */
+            strong: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            way: "protein";
         };
         /** TrailPoint */
         TrailPoint: {
@@ -3356,6 +3612,174 @@ export interface operations {
             };
         };
     };
+    kitchen_api_doughs_sheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                dough_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SheetOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_doughs_sheet_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                dough_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     kitchen_api_doughs_trail: {
         parameters: {
             query?: never;
@@ -3891,6 +4315,263 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ModelOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_pantry_pantry: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnOut"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_pantry_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OwnIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_pantry_look: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OwnIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnOut"];
                 };
             };
             /** @description Bad Request */

@@ -1,13 +1,14 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core'
 import { computed, provide, ref, watch } from 'vue'
-import { useRoute } from 'vue-router'
+import { useRoute, useRouter } from 'vue-router'
 import { words } from '@/api/client'
 import { useKitchen } from '@/api/queries'
 import CookieColumn from '@/cookie/CookieColumn.vue'
 import { scrubKey } from '@/cookie/key'
 import { useScrub } from '@/cookie/useScrub'
 import { clock } from '@/ui/format'
+import { useCommands } from '@/ui/commands'
 import TopBar from '@/ui/TopBar.vue'
 import { doughKey } from './key'
 import KeepDialog from './KeepDialog.vue'
@@ -15,6 +16,7 @@ import StaleNotice from './StaleNotice.vue'
 import { useDough } from './useDough'
 
 const route = useRoute()
+const router = useRouter()
 const id = computed(() => Number(route.params['id']))
 const { data: kitchen } = useKitchen()
 
@@ -82,6 +84,48 @@ useEventListener(window, 'keydown', (event: KeyboardEvent) => {
     else dough.undo()
   }
 })
+
+useCommands([
+  {
+    id: 'target',
+    name: 'To the target',
+    group: 'Go',
+    keys: 'g t',
+    run: () => router.push({ name: 'target' }),
+  },
+  {
+    id: 'formula',
+    name: 'To the formula',
+    group: 'Go',
+    keys: 'g f',
+    run: () => router.push({ name: 'formula' }),
+  },
+  {
+    id: 'versions',
+    name: 'To the versions',
+    group: 'Go',
+    keys: 'g v',
+    run: () => router.push({ name: 'versions' }),
+  },
+  {
+    id: 'results',
+    name: 'To the results',
+    group: 'Go',
+    keys: 'g b',
+    run: () => router.push({ name: 'results' }),
+  },
+  { id: 'chart', name: 'Bake chart', group: 'Go', run: () => router.push({ name: 'bake-chart' }) },
+  { id: 'sheet', name: 'Bench sheet to print', group: 'Go', run: () => router.push({ name: 'sheet' }) },
+  {
+    id: 'keep',
+    name: 'Keep the draft as a version',
+    group: 'Dough',
+    keys: 'k',
+    run: () => (keeping.value = true),
+  },
+  { id: 'undo', name: 'Undo', group: 'Dough', run: () => dough.undo() },
+  { id: 'redo', name: 'Redo', group: 'Dough', run: () => dough.redo() },
+])
 
 function rename(event: Event): void {
   const name = (event.target as HTMLInputElement).value.trim()

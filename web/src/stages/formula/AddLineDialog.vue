@@ -1,17 +1,19 @@
 <script setup lang="ts">
 import { computed, nextTick, ref, watch } from 'vue'
 import { useReference, type Ingredient } from '@/api/queries'
-import { roleWord } from '@/ui/format'
+import { allergenWords, roleWord } from '@/ui/format'
+import OwnDialog from './OwnDialog.vue'
 import { search } from './search'
 
 defineProps<{ replacing: boolean }>()
 const open = defineModel<boolean>({ required: true })
 const emit = defineEmits<{ chosen: [string]; hidden: [] }>()
 
-const { data: reference } = useReference()
+const { all } = useReference()
+const own = ref(false)
 const asked = ref('')
 const active = ref(0)
-const found = computed(() => search(reference.value?.ingredients ?? [], asked.value))
+const found = computed(() => search(all.value, asked.value))
 
 watch(open, (now) => {
   if (!now) return
@@ -38,12 +40,23 @@ function key(event: KeyboardEvent): void {
   } else return
   event.preventDefault()
 }
+const SURE = { H: 'within about 10 %', M: 'within 10 to 30 %', L: 'could be off by a factor of two' }
+const SOURCES: Record<string, string> = {
+  FCT: 'composition tables',
+  SPEC: 'a typical specification or label',
+  STO: 'chemistry',
+  CALC: 'worked out from others',
+  EST: 'an estimate',
+}
+const looked = computed(() => found.value[active.value])
 const parts = (i: Ingredient): string =>
   [
     [i.water, 'water'],
     [i.fat, 'fat'],
     [i.sugars, 'sugars'],
+    [i.starch, 'starch'],
     [i.protein, 'protein'],
+    [i.salt, 'salt'],
   ]
     .filter(([n]) => Number(n) >= 1)
     .map(([n, w]) => `${Math.round(Number(n))} % ${w}`)
@@ -96,6 +109,27 @@ const parts = (i: Ingredient): string =>
     <p v-if="found.length === 0" class="my-3">
       Nothing in the table goes by that name. Try a plainer word, such as “sugar”.
     </p>
+    <div v-if="looked" class="looked" aria-live="polite">
+      <b>{{ looked.name }}</b> <span class="small-words">{{ looked.detail }}</span>
+      <p class="small-words">
+        <template v-if="parts(looked)">{{ parts(looked) }}. </template>
+        <template v-if="looked.fillings.length">
+          A US cup:
+          <template v-for="(f, n) in looked.fillings" :key="f.name"
+            >{{ n ? ', ' : '' }}{{ f.cup_g }} g {{ f.name }}</template
+          >
+          <template v-if="looked.cup_high_g > looked.cup_low_g">
+            (from {{ looked.cup_low_g }} to {{ looked.cup_high_g }} g)</template
+          >.
+        </template>
+        Allergens: {{ allergenWords(looked.allergens) || 'none known' }}. {{ looked.note }} Source:
+        {{ SOURCES[looked.source] ?? looked.source }}, {{ SURE[looked.confidence] }}.
+      </p>
+    </div>
+    <button type="button" class="ownlink" @click="own = true">
+      Make one of your own: from a label, or a blend
+    </button>
+    <OwnDialog v-model="own" @made="emit('chosen', $event)" />
     <p class="small-words mb-0">
       Typical values, compiled from general knowledge of public tables and specifications; the label on your
       packet wins.
@@ -108,7 +142,7 @@ const parts = (i: Ingredient): string =>
   list-style: none;
   margin: 8px 0;
   padding: 0;
-  height: 46vh;
+  height: 36vh;
   overflow-y: auto;
 }
 li {
@@ -125,6 +159,21 @@ li.active {
 }
 .parts {
   text-align: right;
+}
+.looked {
+  background: var(--enamel-2);
+  padding: 5px 10px;
+  min-height: 76px;
+}
+.looked p {
+  margin: 0;
+}
+.ownlink {
+  border: 0;
+  background: none;
+  color: var(--cobalt);
+  padding: 4px 0;
+  text-decoration: underline;
 }
 @media (max-width: 700px) {
   li {

@@ -4,6 +4,8 @@ import { useReference } from '@/api/queries'
 import { theDough } from '@/dough/key'
 import AddLineDialog from './AddLineDialog.vue'
 import BenchDrawer, { type Tab } from './bench/BenchDrawer.vue'
+import { useCommands } from '@/ui/commands'
+import Completeness from './Completeness.vue'
 import FigureStrip from './FigureStrip.vue'
 import ProcessStrip from './ProcessStrip.vue'
 import RoleGroup from './RoleGroup.vue'
@@ -34,6 +36,30 @@ const styleName = computed(
 watch(adding, (now) => {
   if (now) gone.value = false
 })
+
+useCommands([
+  { id: 'add', name: 'Add a line', group: 'Formula', keys: 'a', run: add },
+  {
+    id: 'bench',
+    name: 'Open the bench: findings',
+    group: 'Formula',
+    keys: 'b',
+    run: () => (bench.value = 'findings'),
+  },
+  {
+    id: 'leavening',
+    name: 'Leavening: gas, acid, pH',
+    group: 'Formula',
+    run: () => (bench.value = 'leavening'),
+  },
+  {
+    id: 'parts',
+    name: 'Hidden parts: where the water and fat come from',
+    group: 'Formula',
+    run: () => (bench.value = 'parts'),
+  },
+  { id: 'sizes', name: 'Scale, whole eggs, divide', group: 'Formula', run: () => (bench.value = 'sizes') },
+])
 
 function newId(): string {
   const used = new Set(lines.value.keys())
@@ -114,6 +140,7 @@ function add(): void {
     </header>
     <div class="lines">
       <p v-if="preview?.percent_note" class="alert-words note">▲ {{ preview.percent_note }}</p>
+      <Completeness />
       <div v-if="empty" class="nothing">
         <p><b>An empty page.</b> Start with the flour: every percentage is taken on it.</p>
         <BButton variant="primary" @click="add">Add the first line</BButton>

@@ -97,6 +97,7 @@ async function copy(number: number): Promise<void> {
     <div class="tree">
       <header>
         <h2>Versions</h2>
+        <RouterLink class="btn btn-sm btn-outline-primary" :to="{ name: 'sheet' }">Bench sheet</RouterLink>
         <WriteOut />
       </header>
       <p v-if="nodes.length === 0" class="nothing">

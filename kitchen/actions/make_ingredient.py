@@ -1,0 +1,44 @@
+"""Make an ingredient of the cook's own, or a new version of one."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from django.db import transaction
+
+from kitchen.actions.base import Action, MissingError, clean_name
+from kitchen.models import OwnIngredient
+from kitchen.pantry import PREFIX, FromBlend, FromLabel, ToProtein, make
+
+
+@dataclass(frozen=True, kw_only=True)
+class MakeIngredient(Action):
+    """key names the ingredient to change; without one a new ingredient is made. Earlier versions stay."""
+
+    name: str
+    recipe: FromLabel | FromBlend | ToProtein
+    key: str = ""
+
+    def execute(self) -> OwnIngredient:
+        cook = self.cook()
+        name = clean_name(self.name)
+        make("own-check", name, 1, self.recipe)
+        with transaction.atomic():
+            version = 1
+            key = self.key
+            if key:
+                last = OwnIngredient.objects.filter(key=key).last()
+                if last is None:
+                    raise MissingError("That ingredient is not in the pantry.")
+                version = last.version + 1
+            else:
+                count = OwnIngredient.objects.values("key").distinct().count()
+                key = f"{PREFIX}{count + 1}"
+            return OwnIngredient.objects.create(
+                key=key,
+                version=version,
+                name=name,
+                recipe=self.recipe.model_dump(mode="json"),
+                made_at=self.now,
+                made_by=cook,
+            )

@@ -1,0 +1,60 @@
+"""The pantry: the cook's own ingredients."""
+
+from __future__ import annotations
+
+from django.http import HttpRequest
+from django.utils import timezone
+from ninja import Router, Status
+from pydantic import BaseModel, Field
+
+from dough.own import Made
+from kitchen.actions.make_ingredient import MakeIngredient
+from kitchen.api.errors import PROBLEMS
+from kitchen.api.reference import ingredient_out
+from kitchen.api.reference_schemas import IngredientOut
+from kitchen.documents import Strict
+from kitchen.pantry import OwnRecipe, latest, make, of_row
+
+router = Router(tags=["pantry"])
+
+
+class OwnOut(BaseModel):
+    """An own ingredient as it now is: how it was made up, and which parts are estimates."""
+
+    ingredient: IngredientOut
+    version: int
+    estimated: list[str]
+    recipe: OwnRecipe
+
+
+class OwnIn(Strict):
+    name: str = Field(max_length=400)
+    recipe: OwnRecipe
+    key: str = Field(default="", max_length=40)
+
+
+@router.get("", response={200: list[OwnOut], **PROBLEMS})
+def pantry(request: HttpRequest) -> list[OwnOut]:
+    """The newest version of every ingredient of the cook's own."""
+    return [OwnOut(**_out(of_row(row)), version=row.version, recipe=row.recipe) for row in latest()]
+
+
+@router.post("/look", response={200: OwnOut, **PROBLEMS})
+def look(request: HttpRequest, payload: OwnIn) -> OwnOut:
+    """What an ingredient would be made of; nothing is kept."""
+    made = make(payload.key or "own-new", payload.name or "New", 1, payload.recipe)
+    return OwnOut(**_out(made), version=1, recipe=payload.recipe)
+
+
+@router.post("", response={201: OwnOut, **PROBLEMS})
+def create(request: HttpRequest, payload: OwnIn) -> Status[OwnOut]:
+    """Keep an ingredient; with a key, as a new version of that one."""
+    action = MakeIngredient(
+        actor=request.user, now=timezone.now(), name=payload.name, recipe=payload.recipe, key=payload.key
+    )
+    row = action.execute()
+    return Status(201, OwnOut(**_out(of_row(row)), version=row.version, recipe=row.recipe))
+
+
+def _out(made: Made) -> dict[str, object]:
+    return {"ingredient": ingredient_out(made.ingredient), "estimated": list(made.estimated)}

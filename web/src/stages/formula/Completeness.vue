@@ -1,0 +1,73 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { useReference } from '@/api/queries'
+import { theDough } from '@/dough/key'
+
+const dough = theDough()
+const { ingredients } = useReference()
+const total = ref('')
+const share = ref(1)
+
+const unknown = computed(() =>
+  (dough.work.value?.draft.lines ?? []).filter(
+    (x) => x.grams === null && x.step !== 'top' && x.step !== 'finish',
+  ),
+)
+const names = computed(() =>
+  unknown.value.map((x) => ingredients.value.get(x.ingredient)?.name ?? x.ingredient).join(', '),
+)
+</script>
+
+<template>
+  <form v-if="unknown.length" class="missing" @submit.prevent="dough.edit({ op: 'recover', total, share })">
+    <b>Still missing:</b> {{ names }}. Nothing can be compared until it is known.
+    <template v-if="unknown.length === 1">
+      Known total of
+      <select
+        v-model.number="share"
+        class="form-select form-select-sm"
+        aria-label="What the known total is of"
+      >
+        <option :value="1">the dough</option>
+        <option :value="0.5">half of it</option>
+      </select>
+      <input
+        v-model="total"
+        class="form-control form-control-sm"
+        inputmode="decimal"
+        aria-label="Known total in grams"
+        placeholder="612"
+      />
+      g <button type="submit" class="do" :disabled="!total.trim()">Work it out</button>
+    </template>
+    <span v-if="dough.problemAt('recover')" class="alert-words" role="alert"
+      >▲ {{ dough.problemAt('recover') }}</span
+    >
+  </form>
+</template>
+
+<style scoped>
+.missing {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 4px 7px;
+  padding: 4px 0;
+}
+input {
+  width: 76px;
+}
+select {
+  width: auto;
+}
+.do {
+  border: 1px solid var(--cobalt);
+  background: var(--enamel);
+  color: var(--cobalt);
+  border-radius: 3px;
+  padding: 1px 8px;
+}
+.do:disabled {
+  opacity: 0.5;
+}
+</style>

@@ -1,0 +1,183 @@
+<script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query'
+import { computed } from 'vue'
+import { client, data, words } from '@/api/client'
+import { theDough } from '@/dough/key'
+import { stepWord } from '@/ui/format'
+
+const dough = theDough()
+const {
+  data: sheet,
+  error,
+  refetch,
+} = useQuery({
+  queryKey: ['sheet', dough.id, computed(() => dough.record.value?.revision)],
+  queryFn: async () => {
+    await dough.save()
+    return data(
+      client.GET('/api/doughs/{dough_id}/sheet', { params: { path: { dough_id: dough.id.value } } }),
+    )
+  },
+})
+const grouped = computed(() => {
+  const found: { step: string; lines: NonNullable<typeof sheet.value>['lines'] }[] = []
+  for (const line of sheet.value?.lines ?? []) {
+    const last = found.at(-1)
+    if (last && last.step === line.step) last.lines.push(line)
+    else found.push({ step: line.step, lines: [line] })
+  }
+  return found
+})
+const print = (): void => window.print()
+</script>
+
+<template>
+  <section class="panel sheet" aria-label="Bench sheet">
+    <div v-if="error" role="alert" class="p-4">
+      <p>{{ words(error) }}</p>
+      <BButton variant="primary" @click="refetch()">Try again</BButton>
+    </div>
+    <template v-else-if="sheet">
+      <header>
+        <div>
+          <h2>{{ sheet.title }}</h2>
+          <p class="small-words">{{ sheet.subtitle }}</p>
+        </div>
+        <div class="acts">
+          <BButton variant="primary" @click="print">Print</BButton>
+          <a class="btn btn-outline-primary" :href="`/api/doughs/${dough.id.value}/sheet.pdf`" target="_blank"
+            >As PDF</a
+          >
+        </div>
+      </header>
+      <p class="blanks"><span>Date</span><span>Cook</span><span>Batch</span></p>
+      <div class="cols">
+        <table>
+          <thead>
+            <tr>
+              <th scope="col"><span class="visually-hidden">done</span></th>
+              <th scope="col">Weigh</th>
+              <th scope="col" class="n">to weigh</th>
+              <th scope="col" class="n">really</th>
+            </tr>
+          </thead>
+          <tbody v-for="g in grouped" :key="g.step">
+            <tr>
+              <th scope="rowgroup" colspan="4" class="step">{{ stepWord(g.step) }}</th>
+            </tr>
+            <tr v-for="(l, n) in g.lines" :key="n">
+              <td><span class="box" aria-hidden="true" /></td>
+              <td>
+                {{ l.name }} <span class="small-words">{{ l.note }}</span>
+              </td>
+              <td class="n fig">{{ l.amount }}</td>
+              <td class="line" />
+            </tr>
+          </tbody>
+        </table>
+        <div>
+          <ol>
+            <li v-for="s in sheet.steps" :key="s">{{ s }}</li>
+          </ol>
+          <p v-for="c in sheet.checks" :key="c" class="check">
+            <span>{{ c }}</span><span class="line" />
+          </p>
+        </div>
+      </div>
+      <footer>
+        <p v-for="c in sheet.cautions" :key="c"><b>▲</b> {{ c }}</p>
+        <p v-if="sheet.allergens.length">
+          <b>Allergens:</b> {{ sheet.allergens.join(', ') }}. {{ sheet.labels }}
+        </p>
+      </footer>
+    </template>
+    <p v-else class="p-4">Writing the sheet …</p>
+  </section>
+</template>
+
+<style scoped>
+.sheet {
+  padding: 10px 18px;
+  overflow-y: auto;
+}
+header {
+  display: flex;
+  justify-content: space-between;
+}
+h2 {
+  font-size: 1.5rem;
+  margin: 0;
+}
+p {
+  margin: 0;
+}
+.acts {
+  display: flex;
+  gap: 8px;
+  align-items: flex-start;
+}
+.blanks {
+  display: flex;
+  gap: 18px;
+  margin: 8px 0;
+}
+.blanks span {
+  flex: 1;
+  border-bottom: 1px solid var(--ink-2);
+  color: var(--ink-2);
+}
+.cols {
+  display: grid;
+  grid-template-columns: minmax(0, 1.2fr) minmax(0, 1fr);
+  gap: 26px;
+}
+table {
+  width: 100%;
+}
+thead th {
+  font-weight: 400;
+  font-size: 0.8125rem;
+  color: var(--ink-2);
+}
+.step {
+  font-size: 0.8125rem;
+  font-weight: 650;
+  padding-top: 6px;
+  border-bottom: 1px solid var(--rule);
+}
+td {
+  padding: 3px 6px 3px 0;
+}
+.n {
+  text-align: right;
+  white-space: nowrap;
+}
+.box {
+  display: inline-block;
+  width: 14px;
+  height: 14px;
+  border: 1.5px solid var(--ink);
+  vertical-align: -2px;
+}
+.line {
+  border-bottom: 1px solid var(--ink-2);
+  min-width: 76px;
+}
+ol {
+  padding-left: 1.2rem;
+}
+.check {
+  display: flex;
+  gap: 8px;
+  margin-top: 5px;
+}
+.check .line {
+  flex: 1;
+}
+footer {
+  margin-top: 12px;
+  border-top: 1px solid var(--rule);
+  padding-top: 6px;
+  font-size: 0.8125rem;
+}
+</style>

@@ -1,0 +1,203 @@
+<script setup lang="ts">
+import { useEventListener } from '@vueuse/core'
+import { computed, nextTick, ref, watch } from 'vue'
+import { useRouter } from 'vue-router'
+import { findCommands, keysOpen, paletteOpen, useCommands, type Command } from './commands'
+
+const router = useRouter()
+const asked = ref('')
+const active = ref(0)
+const found = computed(() => findCommands(asked.value))
+let from: HTMLElement | null = null
+
+useCommands([
+  { id: 'shelf', name: 'To the shelf', group: 'Go', keys: 'g s', run: () => router.push({ name: 'shelf' }) },
+  {
+    id: 'paste',
+    name: 'Paste or open a recipe',
+    group: 'Go',
+    keys: 'g r',
+    run: () => router.push({ name: 'paste' }),
+  },
+  { id: 'keys', name: 'The sheet of keys', group: 'Help', keys: '?', run: () => (keysOpen.value = true) },
+])
+
+const KEYS: [string, string][] = [
+  ['Ctrl K', 'say what you want to do'],
+  ['?', 'this sheet'],
+  ['g then t f v b s r', 'to target, formula, versions, bakes, shelf, a recipe'],
+  ['a', 'add a line (on the formula)'],
+  ['b', 'open the bench (on the formula)'],
+  ['k', 'keep the draft as a version'],
+  ['Ctrl Z, Ctrl Shift Z', 'undo, redo'],
+  ['Tab, Shift Tab', 'from box to box'],
+  ['Enter', 'take what was typed; Escape gives it back'],
+  ['← → on a rail', 'nudge a role; with Shift, ten times as far'],
+  ['Alt ↑ ↓ on a line', 'move it among its role'],
+  ['arrows on the map', 'move the target; with Shift, five times as far'],
+]
+
+watch(paletteOpen, (now) => {
+  if (now) {
+    from = document.activeElement as HTMLElement | null
+    asked.value = ''
+    active.value = 0
+    void nextTick(() => document.getElementById('palette-box')?.focus())
+  }
+})
+watch(asked, () => (active.value = 0))
+
+function close(): void {
+  paletteOpen.value = false
+  from?.focus()
+}
+function run(command: Command | undefined): void {
+  if (!command) return
+  paletteOpen.value = false
+  void command.run()
+}
+function key(event: KeyboardEvent): void {
+  if (event.key === 'ArrowDown') active.value = Math.min(active.value + 1, found.value.length - 1)
+  else if (event.key === 'ArrowUp') active.value = Math.max(active.value - 1, 0)
+  else if (event.key === 'Enter') run(found.value[active.value])
+  else if (event.key === 'Escape') close()
+  else return
+  event.preventDefault()
+}
+
+/** Single keys work only where nothing is being typed and no dialog is open. */
+function typing(target: EventTarget | null): boolean {
+  return (
+    (target instanceof HTMLElement &&
+      (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName))) ||
+    document.querySelector('.modal.show') !== null
+  )
+}
+let going = 0
+useEventListener(window, 'keydown', (event: KeyboardEvent) => {
+  if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'k') {
+    event.preventDefault()
+    paletteOpen.value = true
+    return
+  }
+  if (event.ctrlKey || event.metaKey || event.altKey || paletteOpen.value || typing(event.target)) return
+  const combined = Date.now() - going < 1200 ? `g ${event.key}` : event.key
+  going = event.key === 'g' ? Date.now() : 0
+  const command = findCommands('').find((c) => c.keys === combined)
+  if (command) {
+    event.preventDefault()
+    void command.run()
+  }
+})
+</script>
+
+<template>
+  <div v-if="paletteOpen" class="veil" @mousedown.self="close">
+    <div class="palette" role="dialog" aria-modal="true" aria-label="What do you want to do?">
+      <input
+        id="palette-box"
+        v-model="asked"
+        role="combobox"
+        aria-expanded="true"
+        aria-controls="palette-list"
+        :aria-activedescendant="found.length ? `command-${active}` : undefined"
+        aria-label="What do you want to do?"
+        placeholder="What do you want to do?"
+        autocomplete="off"
+        @keydown="key"
+        @keydown.tab.prevent
+      />
+      <ul id="palette-list" role="listbox" aria-label="Commands">
+        <li
+          v-for="(c, n) in found"
+          :id="`command-${n}`"
+          :key="c.id"
+          role="option"
+          :aria-selected="n === active"
+          :class="{ active: n === active }"
+          @mousemove="active = n"
+          @click="run(c)"
+        >
+          <span class="small-words">{{ c.group }}</span>
+          <span>{{ c.name }}</span>
+          <kbd v-if="c.keys">{{ c.keys }}</kbd>
+        </li>
+      </ul>
+      <p v-if="found.length === 0" class="none">Nothing here goes by that. Try “add”, “scale” or “undo”.</p>
+    </div>
+  </div>
+  <BModal v-model="keysOpen" title-tag="h2" title-class="h3" title="Keys" no-footer>
+    <dl class="keys">
+      <template v-for="[k, what] in KEYS" :key="k">
+        <dt>{{ k }}</dt>
+        <dd>{{ what }}</dd>
+      </template>
+    </dl>
+  </BModal>
+</template>
+
+<style scoped>
+.veil {
+  position: fixed;
+  inset: 0;
+  background: rgb(16 21 31 / 35%);
+  z-index: 1100;
+}
+.palette {
+  width: min(560px, calc(100% - 24px));
+  margin: 12vh auto 0;
+  background: var(--enamel);
+  border-top: 3px solid var(--cobalt);
+}
+.palette input {
+  width: 100%;
+  border: 0;
+  border-bottom: 1px solid var(--rule);
+  background: transparent;
+  color: var(--ink);
+  padding: 10px 14px;
+  font-size: 1.125rem;
+  outline: none;
+}
+ul {
+  list-style: none;
+  margin: 0;
+  padding: 4px 0;
+  max-height: 46vh;
+  overflow-y: auto;
+}
+li {
+  display: grid;
+  grid-template-columns: 76px minmax(0, 1fr) auto;
+  gap: 10px;
+  padding: 4px 14px;
+  border-left: 3px solid transparent;
+  cursor: pointer;
+}
+.active {
+  background: var(--butter-wash);
+  border-left-color: var(--butter);
+}
+kbd {
+  background: var(--enamel-2);
+  color: var(--ink-2);
+  border: 1px solid var(--rule);
+}
+.none {
+  padding: 8px 14px;
+  margin: 0;
+}
+.keys {
+  display: grid;
+  grid-template-columns: 170px 1fr;
+  gap: 3px 12px;
+  margin: 0;
+}
+dt {
+  font-family: var(--bs-font-monospace);
+  font-weight: 400;
+}
+dd {
+  margin: 0;
+}
+</style>
