@@ -32,7 +32,7 @@ from dough.formula import (
     Unit,
 )
 from dough.ingredients import Ingredient, Role, ingredient
-from dough.measures import Habit
+from dough.measures import CupCalibration, Habit
 from dough.recipe.entered import kitchen_measure
 
 NO_FLOUR = "There is no flour in this formula, so percentages have no base. Add flour, or type grams."
@@ -47,7 +47,14 @@ CHOICES: dict[str, type[StrEnum]] = {
 }  # fmt: skip
 
 
-def set_amount(draft: Draft, line_id: str, text: str | float | None, unit: Unit, habit: Habit = Habit.METRIC) -> Draft:
+def set_amount(
+    draft: Draft,
+    line_id: str,
+    text: str | float | None,
+    unit: Unit,
+    habit: Habit = Habit.METRIC,
+    cups: tuple[CupCalibration, ...] = (),
+) -> Draft:
     """Set one line's amount in grams or baker's percent; empty or "?" makes it unknown.
 
     Cups, spoons, sticks, ounces and counted eggs are weighed by the habit's measures (dough.measures), and
@@ -57,7 +64,7 @@ def set_amount(draft: Draft, line_id: str, text: str | float | None, unit: Unit,
     """
     line = draft.formula.line(line_id)
     where = f"lines.{line_id}.{'grams' if unit == 'g' else 'percent'}"
-    measured = kitchen_measure(text, line, habit)
+    measured = kitchen_measure(text, line, habit, cups)
     if measured is not None:
         said, weight, span = measured
         return _checked(_with_line(draft, replace(line.weighing(weight), said=said, range_g=span)), where)

@@ -101,7 +101,8 @@ def wide_base_g(formula: Formula) -> float | None:
 def findings(formula: Formula, comp: Composition, style: Style | None, contact: float) -> tuple[Finding, ...]:
     """Everything that stands out, what concerns a role's band first. Nothing without flour."""
     found = [f for r in balance(formula, style) if (f := _of_band(r, style)) is not None]
-    covered = {f.role for f in found}
+    found += _salted_fats(formula)
+    covered = {f.role for f in found if f.key.startswith("band.")}
     measures = _measures(formula, comp, contact)
     for limit in limits():
         value = measures.get(limit.key)
@@ -115,6 +116,30 @@ def findings(formula: Formula, comp: Composition, style: Style | None, contact: 
         if finding is not None:
             found.append(finding)
     return tuple(found)
+
+
+def _salted_fats(formula: Formula) -> list[Finding]:
+    """What salted butter (or another salted fat) brings, and the salt line that could give it up."""
+    fats = [x for x in formula.of_role(Role.FAT) if x.ingredient.parts.salt >= 0.5 and x.grams]
+    salts = [x for x in formula.of_role(Role.SALT) if x.grams is not None]
+    brought = sum((x.grams or 0.0) * x.ingredient.parts.salt / 100.0 for x in fats)
+    if brought < 0.3:
+        return []
+    remedies: tuple[Remedy, ...] = ()
+    if len(salts) == 1 and formula.flour_g and (salts[0].grams or 0.0) > 0:
+        left = max((salts[0].grams or 0.0) - brought, 0.0)
+        percent = round(100.0 * left / formula.flour_g, 2)
+        words = f"Take it off the salt line: {left:.1f} g left"
+        remedies = (Remedy(words, "line", Role.SALT, salts[0].id, percent),)
+    name = fats[0].ingredient.name
+    return [
+        Finding(
+            "salted_fat", "note", Role.FAT, tuple(x.id for x in fats), f"{name} brings {brought:.1f} g of salt",
+            "adds to the salt line, whose band leaves it out",
+            "the ingredient table; salted butter has 1.2 to 2 %",
+            Confidence.MIDDLE, remedies,
+        )
+    ]  # fmt: skip
 
 
 def _of_band(r: RoleBalance, style: Style | None) -> Finding | None:

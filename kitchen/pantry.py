@@ -8,7 +8,9 @@ from pydantic import BaseModel, ConfigDict, Field
 
 from dough.errors import EntryError
 from dough.ingredients import Ingredient, table
+from dough.measures import US_CUP_ML, CupCalibration
 from dough.own import Label, Made, blend, flours_to_protein, from_label
+from kitchen.models.cups import CupWeighing
 from kitchen.models.pantry import OwnIngredient
 
 PREFIX = "own-"
@@ -96,6 +98,15 @@ def find(ident: str, version: int | None = None) -> Ingredient | None:
     rows = OwnIngredient.objects.filter(key=ident)
     row = (rows.filter(version=version).first() if version else None) or rows.last()
     return of_row(row).ingredient if row else None
+
+
+def cups() -> tuple[CupCalibration, ...]:
+    """This kitchen's own cups, the latest weighing of each, as grams per US cup."""
+    found: dict[tuple[str, str], CupCalibration] = {}
+    for row in CupWeighing.objects.all():
+        grams = tuple(g * US_CUP_ML / row.cup_ml for g in row.grams)
+        found[(row.ingredient, row.filling)] = CupCalibration(row.ingredient, row.filling, grams)
+    return tuple(found.values())
 
 
 def latest() -> list[OwnIngredient]:

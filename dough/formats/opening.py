@@ -17,7 +17,7 @@ from dough.errors import EntryError
 from dough.formats.formula_file import FORMAT, FormulaFile, read_formula
 from dough.formula import Line, Step
 from dough.ingredients import Confidence, table
-from dough.measures import Habit, Quantity
+from dough.measures import CupCalibration, Habit, Quantity
 from dough.recipe.lines import Understood, read_line
 from dough.recipe.text import Bake, RecipeText, read_recipe
 
@@ -33,7 +33,7 @@ class Opened:
     file: FormulaFile | None = None
 
 
-def open_recipe(text: str, habit: Habit) -> Opened:
+def open_recipe(text: str, habit: Habit, cups: tuple[CupCalibration, ...] = ()) -> Opened:
     """Open a text of any of the formats. Raises EntryError or EntryErrors with what to do."""
     if len(text) > MAX_CHARS:
         raise EntryError("text", f"That is more than {MAX_CHARS:,} characters. Open one recipe at a time.")
@@ -44,7 +44,7 @@ def open_recipe(text: str, habit: Habit) -> Opened:
         return _page(start, habit)
     if _is_table(start):
         return Opened("table", _table(start, habit))
-    return Opened("text", read_recipe(text, habit))
+    return Opened("text", read_recipe(text, habit, cups))
 
 
 def _json(text: str, habit: Habit) -> Opened:

@@ -7,7 +7,7 @@ from dataclasses import replace
 
 from dough.errors import EntryError
 from dough.formula import MAX_GRAMS, Line
-from dough.measures import Habit, Quantity, Weighed, fillings, weigh
+from dough.measures import CupCalibration, Habit, Quantity, Weighed, fillings, weigh
 from dough.recipe.amounts import FILLING_WORDS, amount_at, tidy
 from dough.recipe.lines import SIZE_WORDS
 
@@ -15,7 +15,9 @@ Span = tuple[float, float]
 EGGS = ("egg", "yolk", "white")
 
 
-def kitchen_measure(text: str | float | None, line: Line, habit: Habit) -> tuple[str, float, Span | None] | None:
+def kitchen_measure(
+    text: str | float | None, line: Line, habit: Habit, cups: tuple[CupCalibration, ...] = ()
+) -> tuple[str, float, Span | None] | None:
     """(the amount in words, grams, range in grams) for a measure that is not plain grams or percent; else None.
 
     Raises EntryError where the measure cannot be weighed, for instance a stick of flour.
@@ -47,7 +49,7 @@ def kitchen_measure(text: str | float | None, line: Line, habit: Habit) -> tuple
         raise EntryError(where, "That is not a measure with a weight. Type grams, or a cup or spoon.")
     said_filling = found.filling or next((FILLING_WORDS[w] for w in FILLING_WORDS if w in rest), "")
     filling = said_filling if said_filling in dict(fillings(item)) else ""
-    weighed = weigh(item, q, habit, filling)
+    weighed = weigh(item, q, habit, filling, cups)
     return _words(q, weighed, habit), weighed.grams, None
 
 

@@ -19,9 +19,13 @@ from dough.gas import Raising, lifts, raising
 from dough.ingredients import Confidence, Role
 from dough.measures import Habit
 from dough.parts import sources
-from dough.scaling import split, whole_sizes
+from dough.recipe.amounts import tidy
+from dough.recipe.lines import read_line
+from dough.scaling import Part, split, whole_sizes
 from dough.styles import Style, style
+from dough.sugars import sugar_state
 from dough.target import ATTRIBUTES, Cookie
+from dough.toppings import coverage
 from kitchen.api.errors import PROBLEMS
 from kitchen.api.previews import sent
 from kitchen.documents import DraftDoc, KitDoc, Strict
@@ -132,20 +136,46 @@ class SplitPartOut(BaseModel):
     grams: float
     pieces: int
     left_g: float
+    added: str
+    problem: str
+
+
+class SugarOut(BaseModel):
+    """Shares 0 to 1; grain in micrometres; dissolved is a guess."""
+
+    sugars_g: float
+    dissolved: float
+    reducing: float
+    grain_um: float | None
+    words: str
+
+
+class CoverageOut(BaseModel):
+    """A topping: grams a piece, share of the top covered as shaped and as baked (a guess)."""
+
+    name: str
+    per_piece_g: float
+    shaped: float
+    baked: float | None
 
 
 class BenchOut(BaseModel):
     findings: list[FindingOut]
     leavening: LeaveningOut | None
     parts: list[PartOut]
+    sugars: SugarOut | None
+    toppings: list[CoverageOut]
     sizes: list[SizeStepOut]
     split: list[SplitPartOut]
     split_problem: str
 
 
 class SplitIn(Strict):
+    """A part: its share of the dough, and what is added to it alone (“15 g cocoa”)."""
+
     name: str = Field(max_length=40)
     share: float = Field(ge=0, le=1e6)
+    add: str = Field(default="", max_length=120)
 
 
 class BenchIn(Strict):
@@ -170,7 +200,9 @@ def bench(request: HttpRequest, payload: BenchIn) -> HttpResponse:
     wanted = payload.wanted_ml if payload.wanted_ml is not None else (account.ml if account else 0.0)
     portion = draft.process.portion_g
     keep = 1.0 - draft.process.bowl_loss_pct / 100.0
-    divided, problem = _split(draft, payload.split)
+    divided, problem = _split(draft, payload.split, payload.habit)
+    now = _forecast(draft, chosen, payload.kit.to_core())
+    sugars = sugar_state(draft.formula)
     return sent(
         BenchOut(
             findings=_findings(draft, chosen, payload.kit.to_core(), contact),
@@ -185,6 +217,11 @@ def bench(request: HttpRequest, payload: BenchIn) -> HttpResponse:
                     lacks=len(p.lacks),
                 )
                 for p in sources(draft.formula)
+            ],
+            sugars=SugarOut.model_validate(sugars, from_attributes=True) if sugars else None,
+            toppings=[
+                CoverageOut.model_validate(c, from_attributes=True)
+                for c in coverage(draft, now.diameter_mm if now else None)
             ],
             sizes=[
                 SizeStepOut(
@@ -203,14 +240,34 @@ def bench(request: HttpRequest, payload: BenchIn) -> HttpResponse:
     )
 
 
-def _split(draft: Draft, wanted: list[SplitIn]) -> tuple[list[SplitPartOut], str]:
+def _split(draft: Draft, wanted: list[SplitIn], habit: Habit) -> tuple[list[SplitPartOut], str]:
     if not wanted:
         return [], ""
     try:
         parts = split(draft, tuple(w.name for w in wanted), tuple(w.share for w in wanted))
     except EntryError as error:
         return [], error.message
-    return [SplitPartOut(name=p.name, grams=p.grams, pieces=p.pieces, left_g=p.left_g) for p in parts], ""
+    return [_part_out(p, w, draft, habit) for p, w in zip(parts, wanted, strict=True)], ""
+
+
+def _part_out(part: Part, wanted: SplitIn, draft: Draft, habit: Habit) -> SplitPartOut:
+    """A part with what is added to it alone, which makes it heavier and gives it more pieces."""
+    added, problem, more = "", "", 0.0
+    if wanted.add.strip():
+        line = read_line(tidy(wanted.add), habit)
+        if line.grams is None or "ingredient" in line.asks:
+            problem = f"“{wanted.add[:40]}” is not clear. Type grams and an ingredient, such as 15 g cocoa."
+        else:
+            more = line.grams
+            flour = sum(g for i, g in part.lines if draft.formula.line(i).ingredient.flour_base)
+            share = f", {100 * more / flour:.1f} % of its flour" if flour else ""
+            added = f"+ {more:.3g} g {line.named}{share}"
+    portion = draft.process.portion_g
+    total = part.grams + more
+    count = int(total / portion + 1e-9) if portion else 0
+    return SplitPartOut(
+        name=part.name, grams=total, pieces=count, left_g=total - count * (portion or 0.0), added=added, problem=problem
+    )
 
 
 def _findings(draft: Draft, chosen: Style | None, kit: Kit, contact: float) -> list[FindingOut]:

@@ -32,6 +32,7 @@ class RoleOut(BaseModel):
     grams: float
     lacks: list[str]
     percent: float | None
+    percent_wide: float | None
     rail: float | None
     rail_min: float
     rail_max: float

@@ -7,13 +7,15 @@ from django.utils import timezone
 from ninja import Router, Status
 from pydantic import BaseModel, Field
 
+from dough.measures import Habit
 from dough.own import Made
 from kitchen.actions.make_ingredient import MakeIngredient
+from kitchen.actions.weigh_cups import WeighCups
 from kitchen.api.errors import PROBLEMS
 from kitchen.api.reference import ingredient_out
 from kitchen.api.reference_schemas import IngredientOut
 from kitchen.documents import Strict
-from kitchen.pantry import OwnRecipe, latest, make, of_row
+from kitchen.pantry import OwnRecipe, cups, latest, make, of_row
 
 router = Router(tags=["pantry"])
 
@@ -54,6 +56,44 @@ def create(request: HttpRequest, payload: OwnIn) -> Status[OwnOut]:
     )
     row = action.execute()
     return Status(201, OwnOut(**_out(of_row(row)), version=row.version, recipe=row.recipe))
+
+
+class CupsIn(Strict):
+    ingredient: str = Field(max_length=40)
+    filling: str = Field(default="", max_length=30)
+    grams: str = Field(max_length=200)
+    habit: Habit = Habit.METRIC
+
+
+class CupOut(BaseModel):
+    """A cup of this kitchen: grams per US cup of 236.6 ml, mean of the weighings."""
+
+    ingredient: str
+    filling: str
+    cup_g: float
+    weighings: int
+
+
+@router.get("/cups", response={200: list[CupOut], **PROBLEMS})
+def own_cups(request: HttpRequest) -> list[CupOut]:
+    """What this kitchen's cups weigh."""
+    return [
+        CupOut(ingredient=c.ingredient_id, filling=c.filling, cup_g=c.mean_g, weighings=len(c.grams)) for c in cups()
+    ]
+
+
+@router.post("/cups", response={201: list[CupOut], **PROBLEMS})
+def weigh_cups(request: HttpRequest, payload: CupsIn) -> Status[list[CupOut]]:
+    """Keep three weighed cups; every measure of that ingredient goes by them from now on."""
+    WeighCups(
+        actor=request.user,
+        now=timezone.now(),
+        ingredient_id=payload.ingredient,
+        filling=payload.filling,
+        typed=payload.grams,
+        habit=payload.habit,
+    ).execute()
+    return Status(201, own_cups(request))
 
 
 def _out(made: Made) -> dict[str, object]:

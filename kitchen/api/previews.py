@@ -26,9 +26,14 @@ from kitchen.api.errors import PROBLEMS
 from kitchen.api.forecast_schemas import PreviewDetailOut, PreviewOut
 from kitchen.api.views import preview_out
 from kitchen.documents import CookieDoc, DraftDoc, Key, KitDoc, Strict, Typed
-from kitchen.pantry import find
+from kitchen.pantry import cups, find
 
 router = Router(tags=["preview"])
+
+
+def _by_cup(text: Typed) -> bool:
+    """Only a typed cup or spoon needs the kitchen's own cups looked up."""
+    return isinstance(text, str) and any(c.isalpha() for c in text)
 
 
 class AmountEdit(Strict):
@@ -39,7 +44,7 @@ class AmountEdit(Strict):
     habit: Habit = Habit.METRIC
 
     def apply(self, draft: Draft) -> Draft:
-        return edit.set_amount(draft, self.line, self.text, self.unit, self.habit)
+        return edit.set_amount(draft, self.line, self.text, self.unit, self.habit, cups() if _by_cup(self.text) else ())
 
 
 class RoleEdit(Strict):

@@ -18,6 +18,7 @@ from dough.recipe.names import Match, search
 from dough.recipe.text import guess_habit
 from kitchen.api.errors import PROBLEMS
 from kitchen.documents import DraftDoc, Strict
+from kitchen.pantry import cups
 
 router = Router(tags=["recipes"])
 
@@ -106,7 +107,7 @@ class FoundOut(BaseModel):
 def read(request: HttpRequest, payload: ReadIn) -> RecipeOut:
     """Read a recipe in any of the formats; without a habit it is guessed from the text and said."""
     habit = Habit(payload.habit) if payload.habit else guess_habit(payload.text)
-    opened = open_recipe(payload.text, habit)
+    opened = open_recipe(payload.text, habit, cups())
     recipe, bake = opened.recipe, opened.recipe.bake
     return RecipeOut(
         kind=opened.kind,
@@ -142,7 +143,7 @@ def answer(request: HttpRequest, payload: AnswerIn) -> RecipeLineOut:
     elif "unit" in payload.answered:
         quantities = tuple(Quantity(q.low, q.high, q.unit or "g", q.heap, q.piece) for q in quantities)
     match = Match(item.id if item else "", item.name if item else "", "", "", (), (), 1.0)
-    line = understood(payload.text, match, quantities, payload.filling, payload.habit, payload.step)
+    line = understood(payload.text, match, quantities, payload.filling, payload.habit, payload.step, cups())
     asks = tuple(a for a in line.asks if a not in payload.answered or (a in ("amount", "unit") and line.grams is None))
     return _line_out(line, asks)
 

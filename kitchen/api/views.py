@@ -9,6 +9,7 @@ from dough.bake.intake import Kit, NoCase, bake_case
 from dough.bake.model import forecast_or_reason
 from dough.balance import RoleBalance, nearest_style, rail_ends
 from dough.colour import crust_hex, shade_hex
+from dough.composition import percent_of
 from dough.formula import Draft, Formula
 from dough.ingredients import table
 from dough.oven import marks
@@ -154,7 +155,7 @@ def preview_out(seq: int, result: Preview, wanted: Cookie) -> PreviewOut:
         seq=seq,
         draft=DraftDoc.of(result.draft),
         lines=[LineOut(id=x.id, role=x.role, percent=x.percent) for x in result.lines],
-        roles=[_role_out(r) for r in result.roles],
+        roles=[_role_out(r, result.wide_g) for r in result.roles],
         percent_note=result.percent_note,
         figures=[FigureOut.model_validate(f, from_attributes=True) for f in result.figures],
         style_used=result.style.name if result.style else None,
@@ -201,7 +202,7 @@ def _miss(result: Preview, wanted: Cookie) -> str:
     return result.closeness.sentence
 
 
-def _role_out(r: RoleBalance) -> RoleOut:
+def _role_out(r: RoleBalance, wide_g: float | None) -> RoleOut:
     low, high = rail_ends(r.band) if r.band else (0.0, 100.0)
     return RoleOut(
         role=r.role,
@@ -209,6 +210,7 @@ def _role_out(r: RoleBalance) -> RoleOut:
         grams=r.grams.known,
         lacks=list(r.grams.lacks),
         percent=r.percent,
+        percent_wide=percent_of(r.grams.value, wide_g),
         rail=r.rail,
         rail_min=low,
         rail_max=high,

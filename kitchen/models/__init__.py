@@ -1,8 +1,9 @@
 """One file per thing that lasts."""
 
 from kitchen.models.bake import Bake, Batch
+from kitchen.models.cups import CupWeighing
 from kitchen.models.dough import Dough, Version
 from kitchen.models.kitchen import Kitchen, Oven, Tray
 from kitchen.models.pantry import OwnIngredient
 
-__all__ = ["Bake", "Batch", "Dough", "Kitchen", "Oven", "OwnIngredient", "Tray", "Version"]
+__all__ = ["Bake", "Batch", "CupWeighing", "Dough", "Kitchen", "Oven", "OwnIngredient", "Tray", "Version"]

@@ -11,7 +11,7 @@ from dough.composition import composition
 from dough.edit import line_percent, set_leaveners
 from dough.errors import EntryError
 from dough.findings import findings, wide_base_g
-from dough.formula import Draft, Formula, Process
+from dough.formula import Draft, Formula, Line, Process, Step
 from dough.gas import lifts, raising, soda_ml
 from dough.ingredients import Role
 from dough.measures import Habit, egg_class
@@ -19,6 +19,8 @@ from dough.parts import sources
 from dough.scaling import factor_for, resize, split, whole_sizes
 from dough.start import from_style_formula
 from dough.styles import style, styles
+from dough.sugars import sugar_state
+from dough.toppings import coverage
 from tests.dough.strategies import formula_of
 
 PLAIN = [
@@ -216,3 +218,39 @@ def test_a_role_with_all_its_lines_keeps_its_ratio_when_leaveners_are_set() -> N
     made = set_leaveners(draft, {"soda": 2.0, "cot": 4.48})
     got = {x.ingredient_id: x.grams for x in made.formula.of_role(Role.LEAVENING)}
     assert got == {"soda": 2.0, "cot": 4.48}
+
+
+def test_salted_butter_says_what_it_brings_and_gives_it_back_from_the_salt_line() -> None:
+    formula = formula_of(("ap", 300), ("butter_s", 200), ("salt", 5))
+    note = next(f for f in findings(formula, composition(formula), None, 0.1) if f.key == "salted_fat")
+    assert "3.2 g of salt" in note.what
+    assert note.state == "note"
+    (remedy,) = note.remedies
+    less = edit.set_amount(Draft(formula, Process()), remedy.line_id, remedy.percent, "%")
+    assert less.formula.line("salt").grams == pytest.approx(1.8, abs=0.02)
+    assert "salted_fat" not in found(changed())
+
+
+def test_sugar_dissolves_by_the_water_there_is_and_coarse_grains_are_said() -> None:
+    dry, wet = sugar_state(formula_of(("ap", 300), ("gran", 200), ("egg", 20))), sugar_state(changed(milk=120.0))
+    assert dry is not None
+    assert wet is not None
+    assert dry.dissolved < wet.dissolved <= 1
+    assert "felt as grains" in dry.words
+    fine = sugar_state(formula_of(("ap", 300), ("icing", 200), ("egg", 20)))
+    assert fine is not None
+    assert (fine.grain_um or 0) < (dry.grain_um or 0)
+    honey = sugar_state(formula_of(("ap", 300), ("honey", 200)))
+    assert honey is not None
+    assert honey.reducing > 0.9
+    assert sugar_state(formula_of(("ap", 300), ("gran", None))) is None
+
+
+def test_a_topping_thins_out_as_the_cookie_spreads() -> None:
+    lines = (*changed().lines, Line("top", "sesame", 40.0, Step.TOP, 40.0))
+    draft = Draft(Formula(lines), Process(portion_g=40.0))
+    (top,) = coverage(draft, 85.0)
+    assert top.per_piece_g == pytest.approx(40 / 21)
+    assert top.baked is not None
+    assert 0 < top.baked < top.shaped <= 1
+    assert coverage(Draft(Formula(lines), Process()), 85.0) == ()

@@ -60,3 +60,53 @@ def test_a_line_of_an_ingredient_nobody_keeps_is_refused(client: Client, dough: 
     edit = {"op": "add", "line": "new", "ingredient": "own-77"}
     answer = send(client, "POST", "/preview", {"draft": dough.draft, "edit": edit})
     assert answer.status_code == 422
+
+
+def test_three_weighed_cups_count_from_then_on(client: Client, dough: Dough) -> None:
+    line = next(x["id"] for x in dough.draft["lines"] if x["ingredient"] == "ap")
+
+    def cup() -> float:
+        edit = {"op": "amount", "line": line, "text": "1 cup", "unit": "g", "habit": "us"}
+        answer = send(client, "POST", "/preview", {"draft": dough.draft, "edit": edit}).json()
+        return float(next(x["grams"] for x in answer["draft"]["lines"] if x["id"] == line))
+
+    assert cup() == 122
+    body = {"ingredient": "ap", "filling": "spooned", "habit": "us"}
+    assert send(client, "POST", "/pantry/cups", {**body, "grams": "130 134 132"}).status_code == 201
+    assert cup() == 132
+    few = send(client, "POST", "/pantry/cups", {**body, "grams": "130"})
+    assert "three cups" in few.json()["message"]
+    apart = send(client, "POST", "/pantry/cups", {**body, "grams": "90 140 141"})
+    assert "too much" in apart.json()["message"]
+    wrong = send(client, "POST", "/pantry/cups", {**body, "filling": "shaken", "grams": "130 130 130"})
+    assert "spooned or scooped or sifted" in wrong.json()["message"]
+
+
+def test_the_bench_tells_findings_effects_gas_parts_sizes_and_a_split(client: Client, dough: Dough) -> None:
+    more = {**dough.draft, "lines": [dict(x) for x in dough.draft["lines"]]}
+    soda = next(x for x in more["lines"] if x["ingredient"] == "soda")
+    soda["grams"] = 12
+    body = {
+        "draft": more,
+        "style": dough.style,
+        "split": [{"name": "A", "share": 2, "add": "15 g cocoa"}, {"name": "B", "share": 1}],
+    }
+    got = send(client, "POST", "/bench", body).json()
+    first = next(f for f in got["findings"] if f["role"] == "leavening")
+    assert first["remedies"][0]["effect"]
+    assert got["leavening"]["taste_state"] == "act"
+    assert got["split"][0]["added"].startswith("+ 15 g cocoa")
+    assert {p["key"] for p in got["parts"]} == {"water", "fat", "sugars", "starch", "protein", "salt"}
+    assert got["sugars"]["dissolved"] > 0
+    bad = send(client, "POST", "/bench", {**body, "split": [{"name": "A", "share": 0}]}).json()
+    assert "above 0" in bad["split_problem"]
+
+
+def test_the_bench_sheet_and_its_pdf(client: Client, dough: Dough) -> None:
+    sheet = client.get(f"/api/doughs/{dough.id}/sheet").json()
+    assert {x["name"] for x in sheet["lines"]} >= {"Plain flour"} or sheet["lines"]
+    assert any("Raw flour" in c for c in sheet["cautions"])
+    assert "milk" in sheet["allergens"]
+    pdf = client.get(f"/api/doughs/{dough.id}/sheet.pdf")
+    assert pdf["Content-Type"] == "application/pdf"
+    assert pdf.content.startswith(b"%PDF")

@@ -360,6 +360,30 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/pantry/cups": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Own Cups
+         * @description What this kitchen's cups weigh.
+         */
+        get: operations["kitchen_api_pantry_own_cups"];
+        put?: never;
+        /**
+         * Weigh Cups
+         * @description Keep three weighed cups; every measure of that ingredient goes by them from now on.
+         */
+        post: operations["kitchen_api_pantry_weigh_cups"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/pantry/look": {
         parameters: {
             query?: never;
@@ -881,6 +905,9 @@ export interface components {
             split: components["schemas"]["SplitPartOut"][];
             /** Split Problem */
             split_problem: string;
+            sugars: components["schemas"]["SugarOut"] | null;
+            /** Toppings */
+            toppings: components["schemas"]["CoverageOut"][];
         };
         /** ChoiceOut */
         ChoiceOut: {
@@ -911,6 +938,48 @@ export interface components {
             middle_soft?: number | null;
             /** Rim Crisp */
             rim_crisp?: number | null;
+        };
+        /**
+         * CoverageOut
+         * @description A topping: grams a piece, share of the top covered as shaped and as baked (a guess).
+         */
+        CoverageOut: {
+            /** Baked */
+            baked: number | null;
+            /** Name */
+            name: string;
+            /** Per Piece G */
+            per_piece_g: number;
+            /** Shaped */
+            shaped: number;
+        };
+        /**
+         * CupOut
+         * @description A cup of this kitchen: grams per US cup of 236.6 ml, mean of the weighings.
+         */
+        CupOut: {
+            /** Cup G */
+            cup_g: number;
+            /** Filling */
+            filling: string;
+            /** Ingredient */
+            ingredient: string;
+            /** Weighings */
+            weighings: number;
+        };
+        /** CupsIn */
+        CupsIn: {
+            /**
+             * Filling
+             * @default
+             */
+            filling?: string;
+            /** Grams */
+            grams: string;
+            /** @default metric */
+            habit?: components["schemas"]["Habit"];
+            /** Ingredient */
+            ingredient: string;
         };
         /** DifferenceIn */
         DifferenceIn: {
@@ -2261,6 +2330,8 @@ export interface components {
             line_ids: string[];
             /** Percent */
             percent: number | null;
+            /** Percent Wide */
+            percent_wide: number | null;
             /** Rail */
             rail: number | null;
             /** Rail Max */
@@ -2454,8 +2525,16 @@ export interface components {
             /** Pieces */
             pieces: number | null;
         };
-        /** SplitIn */
+        /**
+         * SplitIn
+         * @description A part: its share of the dough, and what is added to it alone (“15 g cocoa”).
+         */
         SplitIn: {
+            /**
+             * Add
+             * @default
+             */
+            add?: string;
             /** Name */
             name: string;
             /** Share */
@@ -2463,6 +2542,8 @@ export interface components {
         };
         /** SplitPartOut */
         SplitPartOut: {
+            /** Added */
+            added: string;
             /** Grams */
             grams: number;
             /** Left G */
@@ -2471,6 +2552,8 @@ export interface components {
             name: string;
             /** Pieces */
             pieces: number;
+            /** Problem */
+            problem: string;
         };
         /**
          * StandingOut
@@ -2525,6 +2608,22 @@ export interface components {
             target: components["schemas"]["TargetDoc"];
             /** Wanted */
             wanted: string;
+        };
+        /**
+         * SugarOut
+         * @description Shares 0 to 1; grain in micrometres; dissolved is a guess.
+         */
+        SugarOut: {
+            /** Dissolved */
+            dissolved: number;
+            /** Grain Um */
+            grain_um: number | null;
+            /** Reducing */
+            reducing: number;
+            /** Sugars G */
+            sugars_g: number;
+            /** Words */
+            words: string;
         };
         /** TargetDoc */
         TargetDoc: {
@@ -4485,6 +4584,176 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["OwnOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_pantry_own_cups: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CupOut"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_pantry_weigh_cups: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CupsIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CupOut"][];
                 };
             };
             /** @description Bad Request */

@@ -49,7 +49,9 @@ const from = computed(() => {
     ? `draft from version ${r.draft_parent}`
     : `version ${r.draft_parent}`
 })
-const findings = computed(() => (preview.value?.findings ?? []).filter((f) => f.state !== 'aside').length)
+const findings = computed(
+  () => (preview.value?.findings ?? []).filter((f) => f.state === 'look' || f.state === 'act').length,
+)
 const saved = computed(() => {
   const at = record.value ? clock(record.value.saved_at) : ''
   return {

@@ -116,6 +116,22 @@ it('keeps an unsaved draft while the server is gone and sends it when it is back
   expect(state.grams).toBe(120)
 })
 
+it('keeps an edit made while the server is gone, in its order, and makes it when it is back', async () => {
+  const state = server()
+  const dough = await opened()
+  state.lost = true
+  const first = dough.edit(amount('140'))
+  const second = dough.edit(amount('150'))
+  await vi.waitFor(() => expect(dough.general.value).toContain('kept here'))
+  expect(gramsOf(dough)).toBe(100)
+  state.lost = false
+  await vi.advanceTimersByTimeAsync(5000)
+  expect(await first).toBe(true)
+  expect(await second).toBe(true)
+  expect(gramsOf(dough)).toBe(150)
+  expect(dough.general.value).toBe('')
+})
+
 it('asks for the detail once the hand rests, and shows the newest draft only', async () => {
   server()
   const dough = await opened()

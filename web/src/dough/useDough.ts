@@ -32,6 +32,7 @@ const RETRY_AFTER_MS = 4000
 /** The hand rests this long before the many bakes behind window and ranges are asked for. */
 const DETAIL_AFTER_MS = 200
 const HISTORY = 200
+const WAITING = 'The server does not answer. Your edit is kept here and goes in as soon as it is back.'
 
 /**
  * The working copy of one dough: edits go to the server's preview one at a time and come back as the
@@ -49,6 +50,7 @@ export function useDough(id: Ref<number>, kit: (draft: Draft) => Schemas['KitDoc
   const detailIsOld = ref(true)
   const problems = reactive<Record<string, string>>({})
   const general = ref('')
+  let closed = false
   const saveState = ref<SaveState>('saved')
   const theirs = shallowRef<Dough | null>(null)
   const past = shallowRef<Work[]>([])
@@ -101,12 +103,20 @@ export function useDough(id: Ref<number>, kit: (draft: Draft) => Schemas['KitDoc
     running = true
     while (queue.length > 0) {
       const job = queue.shift()
-      if (job) job.done(await answer(job))
+      if (!job) continue
+      let made = await answer(job)
+      // The server is gone: the edit waits, in its place in the row, and is sent when it is back.
+      while (made === null && !closed) {
+        await new Promise((go) => setTimeout(go, RETRY_AFTER_MS))
+        if (!closed) made = await answer(job)
+      }
+      job.done(made ?? false)
     }
     running = false
   }
 
-  async function answer(job: Job): Promise<boolean> {
+  /** True when made, false when refused, null when the server cannot be reached and the edit should wait. */
+  async function answer(job: Job): Promise<boolean | null> {
     const before = work.value
     if (before === null) return false
     const asked = ++seq
@@ -130,6 +140,10 @@ export function useDough(id: Ref<number>, kit: (draft: Draft) => Schemas['KitDoc
       return true
     } catch (error) {
       report(error)
+      if (error instanceof ApiError && error.unreachable && job.edit !== null && !job.passing) {
+        general.value = WAITING
+        return null
+      }
       return false
     }
   }
@@ -347,6 +361,7 @@ export function useDough(id: Ref<number>, kit: (draft: Draft) => Schemas['KitDoc
   }
   window.addEventListener('beforeunload', guard)
   onScopeDispose(() => {
+    closed = true
     document.removeEventListener('visibilitychange', leave)
     window.removeEventListener('beforeunload', guard)
     clearTimeout(detailTimer)

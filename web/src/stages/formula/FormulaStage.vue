@@ -19,7 +19,16 @@ const adding = ref(false)
 const replacing = ref<string | null>(null)
 
 const bench = ref<Tab | null>(null)
-const findings = computed(() => (preview.value?.findings ?? []).filter((f) => f.state !== 'aside'))
+const findings = computed(() =>
+  (preview.value?.findings ?? []).filter((f) => f.state === 'look' || f.state === 'act'),
+)
+/** Percentages of the flour, or of flour + oats + cocoa + nut meal; never both at once. */
+const wide = ref(false)
+const widens = computed(() => {
+  const p = preview.value
+  const flour = p?.roles.find((r) => r.role === 'flour')?.grams ?? 0
+  return p?.wide_g != null && p.wide_g > flour + 0.5
+})
 const fresh = ref<string | null>(null)
 const gone = ref(true)
 
@@ -124,6 +133,9 @@ function add(): void {
           <option v-for="s in reference?.styles ?? []" :key="s.id" :value="s.id">{{ s.name }}</option>
         </select>
       </label>
+      <label v-if="widens" class="wide small-words"
+        ><input v-model="wide" type="checkbox" /> sums on flour, oats, cocoa and nut meal</label
+      >
       <span class="push" />
       <button
         type="button"
@@ -152,6 +164,7 @@ function add(): void {
         :lines="lines"
         :percents="percents"
         :style-name="styleName"
+        :wide="wide && widens"
         @replace="replace"
         @add="add"
       />
@@ -162,6 +175,7 @@ function add(): void {
         :lines="lines"
         :percents="percents"
         :style-name="styleName"
+        :wide="wide && widens"
         @replace="replace"
         @add="add"
       />
@@ -175,6 +189,9 @@ function add(): void {
 </template>
 
 <style scoped>
+.wide {
+  white-space: nowrap;
+}
 .tool {
   border: 0;
   background: none;

@@ -16,6 +16,7 @@ const props = defineProps<{
   lines: Map<string, Line>
   percents: Map<string, number | null>
   styleName: string
+  wide: boolean
 }>()
 defineEmits<{ replace: [string]; add: [] }>()
 
@@ -94,7 +95,10 @@ function nudge(percent: number): void {
         role.rail !== null && styleName !== 'No style' ? 'no usual range' : ''
       }}</span>
       <b class="fig sum">{{ sum }}<span v-if="role" class="unit"> g</span></b>
-      <b class="fig sum">{{ role ? fixed(role.percent, 1) : '' }}<span v-if="role" class="unit"> %</span></b>
+      <b class="fig sum"
+        >{{ role ? fixed(wide ? role.percent_wide : role.percent, 1) : ''
+        }}<span v-if="role" class="unit"> %</span></b
+      >
       <button
         v-if="rows.length === 0"
         type="button"

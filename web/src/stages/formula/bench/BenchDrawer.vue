@@ -78,7 +78,12 @@ function key(event: KeyboardEvent): void {
           :account="bench.leavening"
           @wanted="wish.wanted_ml = $event"
         />
-        <PartsTab v-else-if="shown === 'parts'" :parts="bench.parts" />
+        <PartsTab
+          v-else-if="shown === 'parts'"
+          :parts="bench.parts"
+          :sugars="bench.sugars"
+          :toppings="bench.toppings"
+        />
         <SizesTab v-else v-model:wish="wish" v-model:habit="habit" :bench="bench" />
       </template>
       <p v-else-if="!problem" class="small-words">Working it out …</p>

@@ -30,7 +30,8 @@ async function put(key: string): Promise<void> {
   </p>
   <article v-for="f in open" :key="f.key" class="finding">
     <h3 :class="f.state">
-      <span aria-hidden="true">{{ f.state === 'act' ? '▲' : '△' }}</span> {{ f.what }}
+      <span aria-hidden="true">{{ f.state === 'act' ? '▲' : f.state === 'look' ? '△' : '·' }}</span>
+      {{ f.what }}
     </h3>
     <p>It {{ f.why }}.</p>
     <p class="small-words">{{ f.evidence }}; {{ SURE[f.confidence] }}.</p>

@@ -3,7 +3,11 @@ import { ref } from 'vue'
 import type { Schemas } from '@/api/client'
 import { grams } from '@/ui/format'
 
-defineProps<{ parts: Schemas['PartOut'][] }>()
+defineProps<{
+  parts: Schemas['PartOut'][]
+  sugars: Schemas['SugarOut'] | null
+  toppings: Schemas['CoverageOut'][]
+}>()
 const table = ref(false)
 const SHOWN = 0.07
 
@@ -62,9 +66,25 @@ const named = (p: Schemas['PartOut'], s: Schemas['ShareOut']): boolean => s.gram
       </tr>
     </tbody>
   </table>
+  <section v-if="sugars" aria-label="Sugar">
+    <h3>Sugar while mixing <span class="small-words">an estimate</span></h3>
+    <p class="small-words">{{ sugars.words.charAt(0).toUpperCase() + sugars.words.slice(1) }}.</p>
+  </section>
+  <section v-if="toppings.length" aria-label="Toppings">
+    <h3>Kept for the top <span class="small-words">a guess from the bulk density</span></h3>
+    <p v-for="t in toppings" :key="t.name" class="small-words">
+      {{ t.name }}: {{ t.per_piece_g.toFixed(1) }} g a piece, covers {{ (100 * t.shaped).toFixed(0) }} % of it
+      as shaped<template v-if="t.baked !== null"
+        >, {{ (100 * t.baked).toFixed(0) }} % once it has spread</template
+      >.
+    </p>
+  </section>
 </template>
 
 <style scoped>
+p {
+  margin: 0;
+}
 .head {
   margin: 0 0 6px;
 }

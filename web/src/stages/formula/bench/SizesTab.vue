@@ -5,6 +5,7 @@ import { useReference } from '@/api/queries'
 import { theDough } from '@/dough/key'
 import { grams } from '@/ui/format'
 import { HABITS, type Habit } from '@/ui/useHabit'
+import CupsBox from './CupsBox.vue'
 import type { Bench, Wish } from './useBench'
 
 defineProps<{ bench: Bench }>()
@@ -40,7 +41,11 @@ async function to(s: Schemas['SizeStepOut']): Promise<void> {
 function addPart(): void {
   const n = wish.value.split.length
   const more = n === 0 ? 2 : 1
-  const parts = Array.from({ length: more }, (_, k) => ({ name: `Part ${'ABCDEFGHIJKL'[n + k]}`, share: 1 }))
+  const parts = Array.from({ length: more }, (_, k) => ({
+    name: `Part ${'ABCDEFGHIJKL'[n + k]}`,
+    share: 1,
+    add: '',
+  }))
   wish.value = { ...wish.value, split: [...wish.value.split, ...parts] }
 }
 function dropPart(n: number): void {
@@ -76,6 +81,7 @@ function dropPart(n: number): void {
       </select>
     </label>
   </section>
+  <CupsBox :habit="habit" />
   <section>
     <h3>Sizes at which the eggs come whole</h3>
     <p class="packet small-words">
@@ -143,10 +149,19 @@ function dropPart(n: number): void {
       <span class="small-words">{{
         bench.split[n] ? `${bench.split[n].pieces} pieces, ${grams(bench.split[n].left_g)} g over` : ''
       }}</span>
+      <input
+        v-model="p.add"
+        class="form-control form-control-sm adds"
+        :aria-label="`Added to part ${n + 1} alone`"
+        placeholder="and 15 g cocoa"
+      />
       <button type="button" class="link" :aria-label="`Take out part ${n + 1}`" @click="dropPart(n)">
         out
       </button>
     </div>
+    <p v-for="s in bench.split.filter((x) => x.added || x.problem)" :key="s.name" class="small-words">
+      {{ s.name }}: <span v-if="s.problem" class="alert-words">▲ {{ s.problem }}</span> {{ s.added }}
+    </p>
     <p v-if="bench.split_problem" class="alert-words">▲ {{ bench.split_problem }}</p>
     <button type="button" class="do" @click="addPart">
       {{ wish.split.length ? 'Another part' : 'Divide in two' }}
@@ -215,7 +230,7 @@ p {
 }
 .part {
   display: grid;
-  grid-template-columns: 110px 64px 70px minmax(0, 1fr) 30px;
+  grid-template-columns: 84px 54px 62px minmax(0, 1fr) 112px 26px;
   gap: 6px;
   align-items: center;
   margin-bottom: 3px;
