@@ -8,6 +8,7 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
+from functools import cache
 
 from dough.composition import Total, percent_of, total
 from dough.formula import Formula
@@ -82,8 +83,17 @@ def band_for(role: Role, style: Style) -> Band | None:
     return Band(sum(b.low for b in found), sum(b.high for b in found), found[0].source, found[0].confidence)
 
 
+@cache
+def _typical(role: Role, style_id: str) -> float:
+    return _typical_of(role, styles()[style_id])
+
+
 def typical_for(role: Role, style: Style) -> float:
     """The style's typical formula on the rail's figure of this role, baker's percent."""
+    return _typical(role, style.id)
+
+
+def _typical_of(role: Role, style: Style) -> float:
     flour = sum(pct for ident, pct in style.formula if ingredient(ident).flour_base)
     value = 0.0
     for ident, pct in style.formula:

@@ -14,7 +14,7 @@ from functools import cache
 from dough.balance import RoleBalance, balance
 from dough.composition import Composition, composition, percent_of
 from dough.formula import Formula, Line, Step
-from dough.ingredients import Confidence, Role
+from dough.ingredients import Confidence, Ingredient, Role
 from dough.leavening import CONTACT_SHARE, leavening
 from dough.styles import Style, styles
 from dough.tables import number, rows
@@ -98,9 +98,20 @@ def wide_base_g(formula: Formula) -> float | None:
     return sum(x.grams or 0.0 for x in lines) or None
 
 
-def findings(formula: Formula, comp: Composition, style: Style | None, contact: float) -> tuple[Finding, ...]:
-    """Everything that stands out, what concerns a role's band first. Nothing without flour."""
-    found = [f for r in balance(formula, style) if (f := _of_band(r, style)) is not None]
+def findings(
+    formula: Formula,
+    comp: Composition,
+    style: Style | None,
+    contact: float,
+    roles: tuple[RoleBalance, ...] | None = None,
+) -> tuple[Finding, ...]:
+    """Everything that stands out, what concerns a role's band first. Nothing without flour.
+
+    contact as in ``leavening``; roles is the balance when it has been worked out already.
+    """
+    roles = balance(formula, style) if roles is None else roles
+    inside = frozenset(r.role for r in roles if r.state == "in" and r.line_ids)
+    found = [f for r in roles if (f := _of_band(r, style)) is not None]
     found += _salted_fats(formula)
     covered = {f.role for f in found if f.key.startswith("band.")}
     measures = _measures(formula, comp, contact)
@@ -108,7 +119,7 @@ def findings(formula: Formula, comp: Composition, style: Style | None, contact: 
         value = measures.get(limit.key)
         if value is None or (limit.drop_only and style is not None and not style.is_drop):
             continue
-        if limit.role in covered or _inside_band(limit, formula, style):
+        if limit.role in covered or _inside_band(limit, inside, style):
             continue
         if style is not None and _by_design(limit, value, style.id):
             continue
@@ -158,11 +169,11 @@ def _of_band(r: RoleBalance, style: Style | None) -> Finding | None:
     )  # fmt: skip
 
 
-def _inside_band(limit: Limit, formula: Formula, style: Style | None) -> bool:
+def _inside_band(limit: Limit, inside: frozenset[Role], style: Style | None) -> bool:
     """The style's own band has spoken for this role: a dough inside it is as the style wants it."""
-    if style is None or limit.role is None or limit.key not in ("sugar", "fat", "egg", "powder", "salt", "fold_in"):
+    if style is None or limit.key not in ("sugar", "fat", "egg", "powder", "salt", "fold_in"):
         return False
-    return any(r.role is limit.role and r.state == "in" and r.line_ids for r in balance(formula, style))
+    return limit.role in inside
 
 
 def _by_design(limit: Limit, value: float, style_id: str) -> bool:
@@ -238,7 +249,7 @@ def _lines_of(key: str, formula: Formula) -> list[Line]:
 def _measures(formula: Formula, comp: Composition, contact: float) -> dict[str, float]:
     """Every limit's figure that can be worked out; what lacks an amount is left out, never guessed."""
     flour, wide, dough = formula.flour_g, wide_base_g(formula), comp.dough.value
-    sums = {key: _sum(formula, pick) for key, pick in _PICKS.items()}
+    sums = _sums(formula)
     acids = leavening(formula.lines, contact)
     known = all(x.grams is not None for x in formula.lines if x.in_dough)
     egg, fat = sums["egg"], comp.fat.value
@@ -267,30 +278,41 @@ def _measures(formula: Formula, comp: Composition, contact: float) -> dict[str, 
     return {k: v for k, v in found.items() if v is not None}
 
 
-def _sugars(x: Line) -> float:
-    return x.ingredient.parts.sugars / 100.0
-
-
-_PICKS: dict[str, Callable[[Line], float]] = {
-    "egg": lambda x: 1.0 if x.ingredient.kind in ("egg", "yolk", "white") else 0.0,
-    "powder": lambda x: 1.0 if x.ingredient.kind in ("bp_da", "bp_sa") else 0.0,
-    "salt": lambda x: 1.0 if x.role is Role.SALT else 0.0,
-    "xanthan": lambda x: 1.0 if x.ingredient.kind == "xanthan" else 0.0,
-    "starch": lambda x: 1.0 if x.ingredient.kind in STARCHES else 0.0,
-    "cocoa": lambda x: 1.0 if x.ingredient.kind in COCOAS else 0.0,
-    "coconut": lambda x: 1.0 if x.ingredient.kind == "coconutfl" else 0.0,
-    "syrup": lambda x: _sugars(x) if x.ingredient.kind in SYRUPS else 0.0,
-    "ethanol": lambda x: x.ingredient.parts.ethanol / 100.0,
+_SHARES: dict[str, Callable[[Ingredient], float]] = {
+    "egg": lambda i: 1.0 if i.kind in ("egg", "yolk", "white") else 0.0,
+    "powder": lambda i: 1.0 if i.kind in ("bp_da", "bp_sa") else 0.0,
+    "salt": lambda i: 1.0 if i.role is Role.SALT else 0.0,
+    "xanthan": lambda i: 1.0 if i.kind == "xanthan" else 0.0,
+    "starch": lambda i: 1.0 if i.kind in STARCHES else 0.0,
+    "cocoa": lambda i: 1.0 if i.kind in COCOAS else 0.0,
+    "coconut": lambda i: 1.0 if i.kind == "coconutfl" else 0.0,
+    "syrup": lambda i: i.parts.sugars / 100.0 if i.kind in SYRUPS else 0.0,
+    "ethanol": lambda i: i.parts.ethanol / 100.0,
 }
 
 
-def _sum(formula: Formula, pick: Callable[[Line], float]) -> float | None:
-    value = 0.0
+_COUNTED: dict[tuple[str, int], tuple[tuple[str, float], ...]] = {}
+
+
+def _counted(item: Ingredient) -> tuple[tuple[str, float], ...]:
+    """What an ingredient counts towards, with its share; worked out once for each version of each."""
+    key = (item.id, item.version)
+    if key not in _COUNTED:
+        _COUNTED[key] = _shares_of(item)
+    return _COUNTED[key]
+
+
+def _shares_of(item: Ingredient) -> tuple[tuple[str, float], ...]:
+    return tuple((key, share) for key, pick in _SHARES.items() if (share := pick(item)) > 0.0)
+
+
+def _sums(formula: Formula) -> dict[str, float | None]:
+    """Grams towards each of ``_SHARES``; None where a line that counts has no amount."""
+    sums: dict[str, float | None] = dict.fromkeys(_SHARES, 0.0)
     for x in formula.lines:
-        share = pick(x) if x.in_dough else 0.0
-        if share == 0.0:
+        if not x.in_dough:
             continue
-        if x.grams is None:
-            return None
-        value += x.grams * share
-    return value
+        for key, share in _counted(x.ingredient):
+            before = sums[key]
+            sums[key] = None if before is None or x.grams is None else before + x.grams * share
+    return sums

@@ -5,13 +5,13 @@ An amount may be unknown (None). Unknown is never counted as zero.
 
 from __future__ import annotations
 
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, field, replace
 from enum import StrEnum
 from functools import cached_property
 from typing import Literal
 
 from dough.errors import EntryError
-from dough.ingredients import Ingredient, Role, ingredient
+from dough.ingredients import Ingredient, Role, ingredient, table
 
 MAX_LINES = 300
 MAX_GRAMS = 100_000.0
@@ -113,6 +113,11 @@ class Line:
     range_g: tuple[float, float] | None = None
     said: str = ""
     own: Ingredient | None = None
+    #: The row, looked up once: every sum over a formula asks for it. None where the table has none.
+    _row: Ingredient | None = field(init=False, repr=False, compare=False, default=None)
+
+    def __post_init__(self) -> None:
+        object.__setattr__(self, "_row", self.own or table().get(self.ingredient_id))
 
     def weighing(self, grams: float) -> Line:
         """This line at another weight, a range left to the hand moved along; words for it no longer hold."""
@@ -125,9 +130,7 @@ class Line:
     @property
     def ingredient(self) -> Ingredient:
         """The row of the table, or the cook's own ingredient at the version the line was written with."""
-        if self.own is not None:
-            return self.own
-        return ingredient(self.ingredient_id, f"lines.{self.id}.ingredient")
+        return self._row or ingredient(self.ingredient_id, f"lines.{self.id}.ingredient")
 
     @property
     def role(self) -> Role:

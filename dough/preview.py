@@ -82,10 +82,11 @@ def preview(draft: Draft, wanted: Cookie, style: Style | None, kit: Kit) -> Prev
     case = bake_case(draft, used, kit) if used else NoCase("Add flour, sugar and fat to see a forecast.")
     answer = forecast_or_reason(case)
     forecast = None if isinstance(answer, NoCase) else answer
+    roles = balance(formula, style)
     return Preview(
         draft=draft,
         lines=tuple(LineView(x.id, x.role, line_percent(formula, x)) for x in formula.lines),
-        roles=balance(formula, style),
+        roles=roles,
         percent_note=_percent_note(draft),
         figures=figures(draft, comp),
         style=used,
@@ -94,7 +95,7 @@ def preview(draft: Draft, wanted: Cookie, style: Style | None, kit: Kit) -> Prev
         no_forecast=answer.because if isinstance(answer, NoCase) else "",
         closeness=compare(forecast.cookie, wanted) if forecast else None,
         target_outline=cookie_outline(wanted, used),
-        findings=findings(formula, comp, style, draft.process.contact_share_pct / 100.0),
+        findings=findings(formula, comp, style, draft.process.contact_share_pct / 100.0, roles),
         wide_g=wide_base_g(formula),
         cautions=(RAW_DOUGH,) if any(x.role in (Role.FLOUR, Role.EGG) for x in formula.lines) else (),
     )

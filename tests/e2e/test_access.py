@@ -14,6 +14,9 @@ VIEWS = {
     "target": "/dough/1/target",
     "formula": "/dough/1/formula",
     "bake chart": "/dough/1/bake-chart",
+    "versions": "/dough/1/versions",
+    "bench sheet": "/dough/1/sheet",
+    "paste": "/paste",
     "results": "/dough/1/results",
 }
 
@@ -44,6 +47,21 @@ def test_axe_is_clean_on_every_view(chromium: Browser, server: Server, scheme: s
     page.get_by_role("button", name="Add line").click()
     expect(page.get_by_label("Name, role or another name for it")).to_be_visible()
     page.wait_for_timeout(400)
+    assert violations(page) == []
+    page.keyboard.press("Escape")
+    expect(page.get_by_label("Name, role or another name for it")).to_be_hidden()
+    page.get_by_role("button", name="Findings").click()
+    for tab in ("Findings", "Leavening", "Hidden parts", "Sizes and split"):
+        page.get_by_role("tab", name=tab).click()
+        expect(page.get_by_text("Working it out")).to_have_count(0)
+        assert violations(page) == [], tab
+    page.goto("/paste")
+    page.get_by_label("Paste ingredients", exact=False).fill("1 cup flour\n2 large eggs\n1 tsp salt\nsome nutmeg")
+    page.get_by_role("button", name="Read it").click()
+    expect(page.get_by_text("Which flour?")).to_be_visible()
+    assert violations(page) == []
+    page.keyboard.press("Control+k")
+    expect(page.get_by_role("listbox", name="Commands")).to_be_visible()
     assert violations(page) == []
     context.close()
 

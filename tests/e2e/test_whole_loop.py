@@ -10,6 +10,15 @@ from playwright.sync_api import Page, expect
 pytestmark = pytest.mark.e2e
 
 
+DEMO = (
+    "Cardamom rye with apricot",
+    "Toasted sesame thins",
+    "Orange and poppy softs",
+    "Black tea and lemon rounds",
+    "Hazelnut ginger snaps",
+)
+
+
 def number(text: str | None) -> float:
     found = re.search(r"-?\d+(\.\d+)?", text or "")
     assert found, f"no figure in {text!r}"
@@ -37,7 +46,7 @@ def saved(page: Page) -> None:
 
 def test_from_an_empty_shelf_to_a_compared_bake(page: Page) -> None:
     page.goto("/")
-    for name in ("Cardamom rye with apricot", "Toasted sesame thins"):
+    for name in DEMO:
         page.get_by_role("button", name=f"take off {name}").click()
         expect(page.get_by_role("heading", name=name)).to_have_count(0)
     expect(page.get_by_role("heading", name="Start your first dough")).to_be_visible()
@@ -48,6 +57,7 @@ def test_from_an_empty_shelf_to_a_compared_bake(page: Page) -> None:
     page.get_by_role("button", name="Put it on the shelf").click()
     expect(page).to_have_url(re.compile("/target$"))
     expect(page.get_by_text("No target yet.", exact=False)).to_be_visible()
+    page.get_by_role("button", name="Take a style").click()
     page.get_by_role("button", name="Chewy drop").click()
     expect(page.get_by_label("Target diameter")).to_have_value("87")
     page.get_by_label("Target height").fill("10")

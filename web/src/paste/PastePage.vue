@@ -158,7 +158,10 @@ async function enter(): Promise<void> {
           </template>
         </dl>
         <details v-if="recipe.aside.length" class="aside">
-          <summary>{{ recipe.aside.length }} lines not taken for ingredients</summary>
+          <summary>
+            {{ recipe.aside.length }} {{ recipe.aside.length === 1 ? 'line' : 'lines' }} not taken for
+            ingredients
+          </summary>
           <ul>
             <li v-for="(a, n) in recipe.aside" :key="n">
               <span>{{ a }}</span>

@@ -34,6 +34,12 @@ interface Said {
   settles?: string[]
 }
 
+/** The way of filling the cook or the text has said; one that was only assumed is left open. */
+const filled = computed(() => {
+  const open = line.value.asks.some((a) => a.code === 'filling')
+  return open && line.value.fillings.includes(line.value.filling) ? '' : line.value.filling
+})
+
 async function say(what: Said): Promise<void> {
   problem.value = ''
   const answered = [...new Set([...props.row.answered, ...(what.settles ?? [])])]
@@ -45,7 +51,7 @@ async function say(what: Said): Promise<void> {
           ingredient: what.ingredient ?? line.value.ingredient,
           quantities: line.value.quantities,
           amount: what.amount ?? '',
-          filling: what.filling ?? line.value.filling,
+          filling: what.filling ?? filled.value,
           step: (what.step ?? line.value.step) as Schemas['RecipeLineOut']['step'],
           habit: props.habit,
           answered,
@@ -223,10 +229,19 @@ function settle(code: string, choice: string): void {
 }
 @media (max-width: 800px) {
   .row {
-    grid-template-columns: 20px minmax(0, 1fr) 100px;
+    grid-template-columns: 20px minmax(0, 1fr) 96px;
   }
-  .row > :nth-child(n + 5):not(.below) {
-    grid-column: auto;
+  .written {
+    grid-column: 2 / -1;
+    white-space: normal;
+  }
+  .row > :nth-child(3),
+  .row > :nth-child(5) {
+    grid-column: 2;
+  }
+  .row > :nth-child(4),
+  .step {
+    grid-column: 3;
   }
 }
 </style>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
+import { fixed } from '@/ui/format'
 import { sidePath } from '@/cookie/scale'
 
 /** Target dashed, last bake filled, at the one scale all cookies on the shelf share. */
@@ -18,10 +19,13 @@ const grid = computed(() => {
 const spoken = computed(() => {
   const t = props.target.cookie
   const b = props.bake?.cookie
-  const wanted = t.diameter_mm == null ? 'no target size' : `target ${t.diameter_mm} by ${t.height_mm} mm`
+  const wanted =
+    t.diameter_mm == null
+      ? 'no target size'
+      : `target ${fixed(t.diameter_mm, 0)} by ${fixed(t.height_mm, 1)} mm`
   return b?.diameter_mm == null
     ? wanted
-    : `${wanted}; ${props.bake?.label} ${b.diameter_mm} by ${b.height_mm} mm`
+    : `${wanted}; ${props.bake?.label} ${fixed(b.diameter_mm, 0)} by ${fixed(b.height_mm, 1)} mm`
 })
 </script>
 

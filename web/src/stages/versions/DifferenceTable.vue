@@ -66,7 +66,7 @@ const change = (x: Schemas['ForecastChangeOut']): string => {
         <th scope="col" class="n">{{ a }}</th>
         <th scope="col" class="n">{{ b }}</th>
         <th scope="col" class="n">change</th>
-        <th scope="col"></th>
+        <th scope="col"><span class="visually-hidden">unit</span></th>
       </tr>
     </thead>
     <tbody>
