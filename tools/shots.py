@@ -16,9 +16,24 @@ def shelf(page: Page) -> None:
     page.get_by_role("heading", name="Cardamom rye with apricot").wait_for()
 
 
+RECIPE = """Platform rounds
+2 1/4 cups flour
+1 cup (2 sticks) butter, soft
+3/4 cup packed brown sugar
+1 large egg plus 1 yolk
+1 tsp soda
+1 tsp salt
+300 to 340 g rolled oats, by feel
+2 cups chocolate chips
+1/2 tsp nutmeg
+
+Bake at 375 for 11 minutes. Makes 30."""
+
+
 def target(page: Page) -> None:
     page.goto("/dough/1/target")
-    page.get_by_text("Or take a style").wait_for()
+    page.get_by_role("slider", name="Target on the texture map", exact=False).wait_for()
+    page.get_by_label("The cookie in words").wait_for()
 
 
 def formula(page: Page) -> None:
@@ -33,9 +48,47 @@ def bake_chart(page: Page) -> None:
     page.get_by_label("Minute of the bake").fill("7")
 
 
+def leavening(page: Page) -> None:
+    page.goto("/dough/1/formula")
+    page.get_by_role("button", name="Leavening").click()
+    page.get_by_text("Soda by heat alone").wait_for()
+
+
+def sizes(page: Page) -> None:
+    page.goto("/dough/1/formula")
+    page.get_by_role("button", name="Sizes").click()
+    page.get_by_role("button", name="Divide in two").click()
+    page.get_by_text("Part A").first.wait_for(state="attached")
+    page.wait_for_timeout(400)
+
+
+def paste_review(page: Page) -> None:
+    page.goto("/paste")
+    page.get_by_label("Paste ingredients", exact=False).fill(RECIPE)
+    page.get_by_role("button", name="Read it").click()
+    page.get_by_text("Which flour?").wait_for()
+
+
+def versions(page: Page) -> None:
+    page.goto("/dough/1/versions")
+    page.get_by_label("First of the two").select_option("2")
+    page.get_by_text("4 things changed at once", exact=False).wait_for()
+
+
+def bench_sheet(page: Page) -> None:
+    page.goto("/dough/3/sheet")
+    page.get_by_text("What", exact=False).first.wait_for()
+    page.get_by_role("button", name="Print").wait_for()
+
+
 def results(page: Page) -> None:
     page.goto("/dough/1/results")
     page.get_by_text("Against the target").wait_for()
+
+
+VIEWS = (
+    shelf, paste_review, target, formula, leavening, sizes, versions, bench_sheet, bake_chart, results,
+)  # fmt: skip
 
 
 def main() -> None:
@@ -45,7 +98,7 @@ def main() -> None:
             base_url=url, viewport={"width": 1280, "height": 800}, reduced_motion="reduce", color_scheme="light"
         )
         page = context.new_page()
-        for view in (shelf, target, formula, bake_chart, results):
+        for view in VIEWS:
             view(page)
             page.wait_for_load_state("networkidle")
             # Two frames later what was last changed is also what is painted.
