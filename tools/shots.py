@@ -58,8 +58,7 @@ def sizes(page: Page) -> None:
     page.goto("/dough/1/formula")
     page.get_by_role("button", name="Sizes").click()
     page.get_by_role("button", name="Divide in two").click()
-    page.get_by_text("Part A").first.wait_for(state="attached")
-    page.wait_for_timeout(400)
+    page.get_by_text("pieces, ", exact=False).nth(1).wait_for()
 
 
 def paste_review(page: Page) -> None:
@@ -77,7 +76,6 @@ def versions(page: Page) -> None:
 
 def bench_sheet(page: Page) -> None:
     page.goto("/dough/3/sheet")
-    page.get_by_text("What", exact=False).first.wait_for()
     page.get_by_role("button", name="Print").wait_for()
 
 

@@ -170,6 +170,9 @@ h3 {
   gap: 8px;
   align-items: baseline;
 }
+h3 b {
+  white-space: nowrap;
+}
 h3 input,
 .contact input {
   width: 70px;
@@ -249,7 +252,7 @@ p {
 }
 .lift {
   display: grid;
-  grid-template-columns: 170px minmax(0, 1fr);
+  grid-template-columns: 196px minmax(0, 1fr);
   gap: 10px;
   align-items: center;
   margin-top: 5px;
