@@ -35,7 +35,7 @@ def session(db: None) -> str:
     return browser.cookies["sessionid"].value
 
 
-@contract.include(path_regex=r"^/api/(doughs|preview|reference|kitchen)").parametrize()
+@contract.include(path_regex=r"^/api/(doughs|preview|reference|kitchen|recipes|bench|pantry)").parametrize()
 @settings(
     max_examples=12,
     deadline=None,

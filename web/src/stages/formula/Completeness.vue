@@ -60,14 +60,4 @@ input {
 select {
   width: auto;
 }
-.do {
-  border: 1px solid var(--cobalt);
-  background: var(--enamel);
-  color: var(--cobalt);
-  border-radius: 3px;
-  padding: 1px 8px;
-}
-.do:disabled {
-  opacity: 0.5;
-}
 </style>

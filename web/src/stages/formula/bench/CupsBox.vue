@@ -96,14 +96,4 @@ input {
 p {
   margin: 3px 0 0;
 }
-.do {
-  border: 1px solid var(--cobalt);
-  background: var(--enamel);
-  color: var(--cobalt);
-  border-radius: 3px;
-  padding: 1px 8px;
-}
-.do:disabled {
-  opacity: 0.5;
-}
 </style>

@@ -94,17 +94,6 @@ p {
   align-items: center;
   width: 100%;
 }
-.do {
-  border: 1px solid var(--cobalt);
-  background: var(--enamel);
-  color: var(--cobalt);
-  border-radius: 3px;
-  padding: 1px 8px;
-  white-space: nowrap;
-}
-.do:hover:not(:disabled) {
-  background: var(--cobalt-wash);
-}
 .link {
   border: 0;
   background: none;

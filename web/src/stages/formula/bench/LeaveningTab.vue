@@ -141,7 +141,7 @@ const recipe = (l: Schemas['LiftOut']): string =>
         ml
       </h3>
       <div v-for="l in account.lifts" :key="l.name" class="lift">
-        <button type="button" @click="take(l)">{{ recipe(l) }}</button>
+        <button type="button" class="do" @click="take(l)">{{ recipe(l) }}</button>
         <span class="small-words"
           ><b>{{ l.name }}</b
           >: {{ l.words
@@ -256,15 +256,5 @@ p {
   gap: 10px;
   align-items: center;
   margin-top: 5px;
-}
-.lift button {
-  border: 1px solid var(--cobalt);
-  background: var(--enamel);
-  color: var(--cobalt);
-  border-radius: 3px;
-  padding: 1px 8px;
-}
-.lift button:hover {
-  background: var(--cobalt-wash);
 }
 </style>

@@ -199,20 +199,6 @@ p {
 .measures select {
   width: auto;
 }
-.do {
-  border: 1px solid var(--cobalt);
-  background: var(--enamel);
-  color: var(--cobalt);
-  border-radius: 3px;
-  padding: 1px 8px;
-  white-space: nowrap;
-}
-.do:hover:not(:disabled) {
-  background: var(--cobalt-wash);
-}
-.do:disabled {
-  opacity: 0.5;
-}
 .sizes {
   width: 100%;
   margin-top: 6px;
