@@ -96,7 +96,7 @@ def find(ident: str, version: int | None = None) -> Ingredient | None:
     if not ident.startswith(PREFIX):
         return None
     rows = OwnIngredient.objects.filter(key=ident)
-    row = (rows.filter(version=version).first() if version else None) or rows.last()
+    row = rows.filter(version=version).first() if version else rows.last()
     return of_row(row).ingredient if row else None
 
 

@@ -131,6 +131,11 @@ class SizeStepOut(BaseModel):
     off_pct: float
 
 
+class SplitLineOut(BaseModel):
+    name: str
+    grams: float
+
+
 class SplitPartOut(BaseModel):
     name: str
     grams: float
@@ -138,6 +143,7 @@ class SplitPartOut(BaseModel):
     left_g: float
     added: str
     problem: str
+    lines: list[SplitLineOut]
 
 
 class SugarOut(BaseModel):
@@ -168,6 +174,7 @@ class BenchOut(BaseModel):
     sizes: list[SizeStepOut]
     split: list[SplitPartOut]
     split_problem: str
+    even: int
 
 
 class SplitIn(Strict):
@@ -236,6 +243,7 @@ def bench(request: HttpRequest, payload: BenchIn) -> HttpResponse:
             ],
             split=divided,
             split_problem=problem,
+            even=min((p.pieces for p in divided), default=0),
         )
     )
 
@@ -266,7 +274,13 @@ def _part_out(part: Part, wanted: SplitIn, draft: Draft, habit: Habit) -> SplitP
     total = part.grams + more
     count = int(total / portion + 1e-9) if portion else 0
     return SplitPartOut(
-        name=part.name, grams=total, pieces=count, left_g=total - count * (portion or 0.0), added=added, problem=problem
+        name=part.name,
+        grams=total,
+        pieces=count,
+        left_g=total - count * (portion or 0.0),
+        added=added,
+        problem=problem,
+        lines=[SplitLineOut(name=draft.formula.line(i).ingredient.name, grams=g) for i, g in part.lines],
     )
 
 

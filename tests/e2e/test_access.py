@@ -45,11 +45,11 @@ def test_axe_is_clean_on_every_view(chromium: Browser, server: Server, scheme: s
     assert violations(page) == []
     page.goto("/dough/1/formula")
     page.get_by_role("button", name="Add line").click()
-    expect(page.get_by_label("Name, role or another name for it")).to_be_visible()
+    expect(page.get_by_label("Name, role, need or another name for it")).to_be_visible()
     page.wait_for_timeout(400)
     assert violations(page) == []
     page.keyboard.press("Escape")
-    expect(page.get_by_label("Name, role or another name for it")).to_be_hidden()
+    expect(page.get_by_label("Name, role, need or another name for it")).to_be_hidden()
     page.get_by_role("button", name="Findings").click()
     for tab in ("Findings", "Leavening", "Hidden parts", "Sizes and split"):
         page.get_by_role("tab", name=tab).click()
@@ -102,7 +102,7 @@ def test_the_keyboard_alone_adds_a_line(page: Page) -> None:
     expect(page.get_by_label("Plain flour, grams")).to_have_value("250")
     page.get_by_role("button", name="Add line").focus()
     page.keyboard.press("Enter")
-    expect(page.get_by_label("Name, role or another name for it")).to_be_focused()
+    expect(page.get_by_label("Name, role, need or another name for it")).to_be_focused()
     page.keyboard.type("cornflour")
     page.keyboard.press("Enter")
     box = page.get_by_label("Maize starch, grams")

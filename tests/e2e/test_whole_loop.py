@@ -76,7 +76,7 @@ def test_from_an_empty_shelf_to_a_compared_bake(page: Page) -> None:
 
     # A line from the table, in percent.
     page.get_by_role("button", name="Add line").click()
-    page.get_by_label("Name, role or another name for it").fill("choc chip")
+    page.get_by_label("Name, role, need or another name for it").fill("choc chip")
     page.get_by_role("option", name="Dark chocolate chips").click()
     chips = page.get_by_label("Dark chocolate chips, baker's percentage")
     chips.fill("100")

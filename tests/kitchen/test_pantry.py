@@ -97,6 +97,8 @@ def test_the_bench_tells_findings_effects_gas_parts_sizes_and_a_split(client: Cl
     assert got["leavening"]["taste_state"] == "act"
     assert got["split"][0]["added"].startswith("+ 15 g cocoa")
     assert {p["key"] for p in got["parts"]} == {"water", "fat", "sugars", "starch", "protein", "salt"}
+    assert got["even"] == min(p["pieces"] for p in got["split"])
+    assert sum(x["grams"] for x in got["split"][0]["lines"]) > sum(x["grams"] for x in got["split"][1]["lines"])
     assert got["sugars"]["dissolved"] > 0
     bad = send(client, "POST", "/bench", {**body, "split": [{"name": "A", "share": 0}]}).json()
     assert "above 0" in bad["split_problem"]

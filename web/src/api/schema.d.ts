@@ -894,6 +894,8 @@ export interface components {
         };
         /** BenchOut */
         BenchOut: {
+            /** Even */
+            even: number;
             /** Findings */
             findings: components["schemas"]["FindingOut"][];
             leavening: components["schemas"]["LeaveningOut"] | null;
@@ -2540,6 +2542,13 @@ export interface components {
             /** Share */
             share: number;
         };
+        /** SplitLineOut */
+        SplitLineOut: {
+            /** Grams */
+            grams: number;
+            /** Name */
+            name: string;
+        };
         /** SplitPartOut */
         SplitPartOut: {
             /** Added */
@@ -2548,6 +2557,8 @@ export interface components {
             grams: number;
             /** Left G */
             left_g: number;
+            /** Lines */
+            lines: components["schemas"]["SplitLineOut"][];
             /** Name */
             name: string;
             /** Pieces */

@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import { computed, nextTick, ref, watch } from 'vue'
-import { useReference, type Ingredient } from '@/api/queries'
+import { computed, nextTick, ref, shallowRef, watch } from 'vue'
+import type { Schemas } from '@/api/client'
+import { usePantry, useReference, type Ingredient } from '@/api/queries'
 import { allergenWords, roleWord } from '@/ui/format'
 import OwnDialog from './OwnDialog.vue'
 import { search } from './search'
@@ -10,10 +11,31 @@ const open = defineModel<boolean>({ required: true })
 const emit = defineEmits<{ chosen: [string]; hidden: [] }>()
 
 const { all } = useReference()
+const { data: pantry } = usePantry()
 const own = ref(false)
+const changing = shallowRef<Schemas['OwnOut'] | null>(null)
+function make(id: string | null): void {
+  changing.value = (pantry.value ?? []).find((o) => o.ingredient.id === id) ?? null
+  own.value = true
+}
 const asked = ref('')
 const active = ref(0)
-const found = computed(() => search(all.value, asked.value))
+/** Needs an ingredient normally meets can be typed too: “vegan fat”, “gluten-free flour”. */
+const MEETS: Record<string, string> = {
+  vegan: 'vegan',
+  vegetarian: 'vegetarian',
+  gluten_free: 'gluten-free no-gluten',
+  dairy_free: 'milk-free dairy-free no-milk',
+  egg_free: 'egg-free no-egg',
+  nut_free: 'nut-free no-nuts',
+}
+const searched = computed(() =>
+  all.value.map((i) => {
+    const meets = Object.entries(MEETS).filter(([need]) => i.diet[need] === 'Y')
+    return { ...i, also: `${i.also} ${meets.map(([, words]) => words).join(' ')}` }
+  }),
+)
+const found = computed(() => search(searched.value, asked.value))
 
 watch(open, (now) => {
   if (!now) return
@@ -75,7 +97,7 @@ const parts = (i: Ingredient): string =>
     @shown="focusBox"
     @hidden="emit('hidden')"
   >
-    <label class="form-label" for="find-ingredient">Name, role or another name for it</label>
+    <label class="form-label" for="find-ingredient">Name, role, need or another name for it</label>
     <input
       id="find-ingredient"
       v-model="asked"
@@ -111,6 +133,9 @@ const parts = (i: Ingredient): string =>
     </p>
     <div v-if="looked" class="looked" aria-live="polite">
       <b>{{ looked.name }}</b> <span class="small-words">{{ looked.detail }}</span>
+      <button v-if="looked.id.startsWith('own-')" type="button" class="do" @click="make(looked.id)">
+        Change it
+      </button>
       <p class="small-words">
         <template v-if="parts(looked)">{{ parts(looked) }}. </template>
         <template v-if="looked.fillings.length">
@@ -126,10 +151,10 @@ const parts = (i: Ingredient): string =>
         {{ SOURCES[looked.source] ?? looked.source }}, {{ SURE[looked.confidence] }}.
       </p>
     </div>
-    <button type="button" class="ownlink" @click="own = true">
+    <button type="button" class="ownlink" @click="make(null)">
       Make one of your own: from a label, or a blend
     </button>
-    <OwnDialog v-model="own" @made="emit('chosen', $event)" />
+    <OwnDialog v-model="own" :own="changing" @made="emit('chosen', $event)" />
     <p class="small-words mb-0">
       Typical values, compiled from general knowledge of public tables and specifications; the label on your
       packet wins.

@@ -8,6 +8,8 @@ import { allergenWords, fixed } from '@/ui/format'
 type Recipe = Schemas['OwnIn']['recipe']
 
 const open = defineModel<boolean>({ required: true })
+/** The one to change into a new version; null makes a new ingredient. */
+const props = defineProps<{ own: Schemas['OwnOut'] | null }>()
 const emit = defineEmits<{ made: [string] }>()
 
 const LABEL = [
@@ -60,6 +62,21 @@ const strange = computed(() =>
   LABEL.filter(([key]) => (label[key] ?? '').trim() !== '' && number(label[key]) === null).map(([, n]) => n),
 )
 
+watch(open, (now) => {
+  const own = props.own
+  if (!now || !own) return
+  name.value = own.ingredient.name
+  way.value = own.recipe.way
+  if (own.recipe.way === 'label') {
+    like.value = own.recipe.like
+    cup.value = String(own.recipe.cup_g ?? '')
+    for (const [key] of LABEL) label[key] = String(own.recipe.label[key] ?? '')
+  } else if (own.recipe.way === 'blend') {
+    parts.value = own.recipe.parts.map((p) => ({ ...p }))
+    cup.value = String(own.recipe.cup_g ?? '')
+  } else Object.assign(flours, { ...own.recipe, protein: String(own.recipe.protein) })
+})
+
 let timer: ReturnType<typeof setTimeout> | undefined
 watch([recipe, open], () => {
   clearTimeout(timer)
@@ -84,7 +101,11 @@ async function keep(): Promise<void> {
     return
   }
   try {
-    const made = await data(client.POST('/api/pantry', { body: { name: name.value, recipe: recipe.value } }))
+    const made = await data(
+      client.POST('/api/pantry', {
+        body: { name: name.value, recipe: recipe.value, key: props.own?.ingredient.id ?? '' },
+      }),
+    )
     await queryClient.invalidateQueries({ queryKey: ['pantry'] })
     open.value = false
     emit('made', made.ingredient.id)
@@ -100,7 +121,7 @@ async function keep(): Promise<void> {
     v-model="open"
     title-tag="h2"
     title-class="h3"
-    title="An ingredient of your own"
+    :title="own ? `${own.ingredient.name}, version ${own.version + 1}` : 'An ingredient of your own'"
     no-footer
     size="lg"
   >
@@ -193,6 +214,9 @@ async function keep(): Promise<void> {
       >
       <div class="mt-3 d-flex gap-2 justify-content-end">
         <BButton variant="outline-primary" @click="open = false">Not now</BButton>
+        <span v-if="own" class="small-words later"
+          >What was made with version {{ own.version }} keeps it.</span
+        >
         <BButton type="submit" variant="primary" :disabled="!look">Keep it in the pantry</BButton>
       </div>
     </form>

@@ -28,8 +28,13 @@ export function search<T extends Named>(items: readonly T[], asked: string): T[]
 }
 
 function words(text: string): string[] {
-  return text
-    .toLowerCase()
-    .split(/[\s,()'-]+/)
-    .filter(Boolean)
+  return (
+    text
+      .toLowerCase()
+      // A need is one word: “egg-free” is not “egg” and “free”.
+      .replace(/\b(\w+)[\s-]free\b/g, '$1free')
+      .replace(/\bno[\s-](\w+)/g, 'no$1')
+      .split(/[\s,()'-]+/)
+      .filter(Boolean)
+  )
 }

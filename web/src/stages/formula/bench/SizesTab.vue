@@ -162,6 +162,14 @@ function dropPart(n: number): void {
     <p v-for="s in bench.split.filter((x) => x.added || x.problem)" :key="s.name" class="small-words">
       {{ s.name }}: <span v-if="s.problem" class="alert-words">▲ {{ s.problem }}</span> {{ s.added }}
     </p>
+    <p v-if="bench.even > 0 && bench.split.length > 1" class="small-words">
+      {{ bench.even }} pieces of each come out even; join them in pairs from there.
+    </p>
+    <details v-for="s in bench.split" :key="`f-${s.name}`" class="small-words">
+      <summary>What is in {{ s.name }}</summary>
+      <span v-for="(l, n) in s.lines" :key="n">{{ n ? ', ' : '' }}{{ l.name }} {{ grams(l.grams) }} g</span>
+      {{ s.added }}
+    </details>
     <p v-if="bench.split_problem" class="alert-words">▲ {{ bench.split_problem }}</p>
     <button type="button" class="do" @click="addPart">
       {{ wish.split.length ? 'Another part' : 'Divide in two' }}
