@@ -11,7 +11,7 @@ from enum import StrEnum
 from typing import Any
 
 from dough.balance import rail_value
-from dough.composition import composition, percent_of
+from dough.composition import percent_of
 from dough.entry import FIELDS, Field, read, read_named
 from dough.errors import EntryError
 from dough.formula import (
@@ -34,6 +34,7 @@ from dough.formula import (
 from dough.ingredients import Ingredient, Role, ingredient
 from dough.measures import CupCalibration, Habit
 from dough.recipe.entered import kitchen_measure
+from dough.scaling import factor_for, resize
 
 NO_FLOUR = "There is no flour in this formula, so percentages have no base. Add flour, or type grams."
 FLOUR_UNKNOWN = "A flour amount is unknown, so percentages have no base. Fill it in, or type grams."
@@ -110,18 +111,7 @@ def scale(draft: Draft, dough_text: str | float | None) -> Draft:
 
     Tops and finishes scale along. Raises EntryError when an amount is unknown or the dough is empty.
     """
-    where = "scale"
-    wanted = read_named(dough_text, "dough_g", where)
-    if wanted is None:
-        raise EntryError(where, "Type the dough you want in grams.")
-    total = composition(draft.formula).dough
-    if total.value is None:
-        raise EntryError(where, "An amount is unknown, so the dough cannot be scaled. Fill it in first.")
-    if total.value <= 0:
-        raise EntryError(where, "The formula is empty; there is nothing to scale yet.")
-    factor = wanted / total.value
-    lines = tuple(x if x.grams is None else x.weighing(x.grams * factor) for x in draft.formula.lines)
-    return _checked(replace(draft, formula=Formula(lines)), where)
+    return resize(draft, factor_for(draft, "dough", dough_text))
 
 
 def add_line(

@@ -36,7 +36,9 @@ class WholeSize:
     off_pct: float
 
 
-def factor_for(draft: Draft, by: str, text: str, line_id: str = "", habit: Habit = Habit.METRIC) -> float:
+def factor_for(
+    draft: Draft, by: str, typed: str | float | None, line_id: str = "", habit: Habit = Habit.METRIC
+) -> float:
     """The factor that a wish comes to. Raises EntryError with what to type when it makes none."""
     where = "scale"
     known = composition(draft.formula).dough.value
@@ -45,7 +47,8 @@ def factor_for(draft: Draft, by: str, text: str, line_id: str = "", habit: Habit
     if known <= 0:
         raise EntryError(where, "The formula is empty; there is nothing to scale yet.")
     if by == "dough":
-        return _positive(read(text, FIELDS["dough_g"], where), where, "the dough you want in grams") / known
+        return _positive(read(typed, FIELDS["dough_g"], where), where, "the dough you want in grams") / known
+    text = "" if typed is None else str(typed)
     if by == "tin":
         return _tin_g(text, where) / known
     if by == "line":

@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 
 from dough.errors import EntryError
 from dough.formula import USUAL_STEP, Step
-from dough.ingredients import Confidence, Role, ingredient, table
+from dough.ingredients import Confidence, ingredient, table
 from dough.measures import CupCalibration, Habit, Quantity, Weighed, filling_matters, fillings, millilitres, weigh
 from dough.recipe.amounts import FILLING_WORDS, Amount, amount_at, amounts_in
 from dough.recipe.names import Match, match, words_of
@@ -290,9 +290,3 @@ def is_ingredient_without_amount(text: str) -> bool:
         return False
     found = match(re.sub(r"\([^()]*\)", "", text))
     return bool(found.ident) and not found.unknown and not found.spelt
-
-
-def role_of(ident: str) -> Role | None:
-    """The role of an ingredient id, None when the table does not hold it."""
-    item = table().get(ident)
-    return item.role if item else None

@@ -6,14 +6,12 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Router
 from pydantic import BaseModel, Field
 
-from dough import edit
-from dough.bake.intake import Kit, NoCase, bake_case
-from dough.bake.model import forecast_or_reason
-from dough.balance import nearest_style
+from dough.bake.intake import Kit
 from dough.check import check_draft
 from dough.composition import composition
-from dough.errors import EntryError, EntryErrors
-from dough.findings import Finding, Remedy, findings
+from dough.effects import forecast_cookie, remedy_words
+from dough.errors import EntryError
+from dough.findings import Finding, findings
 from dough.formula import Draft
 from dough.gas import Raising, lifts, raising
 from dough.ingredients import Confidence, Role
@@ -24,15 +22,13 @@ from dough.recipe.lines import read_line
 from dough.scaling import Part, split, whole_sizes
 from dough.styles import Style, style
 from dough.sugars import sugar_state
-from dough.target import ATTRIBUTES, Cookie
+from dough.target import Cookie
 from dough.toppings import coverage
 from kitchen.api.errors import PROBLEMS
 from kitchen.api.previews import sent
 from kitchen.documents import DraftDoc, KitDoc, Strict
 
 router = Router(tags=["bench"])
-#: What a remedy is said to do, in the order of the sentence; a smaller change is not worth words.
-TOLD = (("diameter_mm", 0.3), ("height_mm", 0.1), ("rim_crisp", 2.0), ("middle_soft", 2.0), ("crust_l", 0.7))
 
 
 class RemedyOut(BaseModel):
@@ -208,7 +204,7 @@ def bench(request: HttpRequest, payload: BenchIn) -> HttpResponse:
     portion = draft.process.portion_g
     keep = 1.0 - draft.process.bowl_loss_pct / 100.0
     divided, problem = _split(draft, payload.split, payload.habit)
-    now = _forecast(draft, chosen, payload.kit.to_core())
+    now = forecast_cookie(draft, chosen, payload.kit.to_core())
     sugars = sugar_state(draft.formula)
     return sent(
         BenchOut(
@@ -286,7 +282,7 @@ def _part_out(part: Part, wanted: SplitIn, draft: Draft, habit: Habit) -> SplitP
 
 def _findings(draft: Draft, chosen: Style | None, kit: Kit, contact: float) -> list[FindingOut]:
     found = findings(draft.formula, composition(draft.formula), chosen, contact)
-    now = _forecast(draft, chosen, kit)
+    now = forecast_cookie(draft, chosen, kit)
     reasons = dict(draft.dismissed)
     return [_finding_out(f, draft, chosen, kit, now, reasons.get(f.key, "")) for f in found]
 
@@ -305,58 +301,13 @@ def _finding_out(
         confidence=f.confidence,
         remedies=[
             RemedyOut(
-                words=r.words, effect=_effect(draft, r, chosen, kit, now), op=r.op, role=r.role, line=r.line_id,
+                words=r.words, effect=remedy_words(draft, r, chosen, kit, now), op=r.op, role=r.role, line=r.line_id,
                 percent=r.percent,
             )
             for r in f.remedies
         ],
         dismissed=reason,
     )  # fmt: skip
-
-
-def _effect(draft: Draft, remedy: Remedy, chosen: Style | None, kit: Kit, now: Cookie | None) -> str:
-    """What the forecast does once the remedy is taken: the changes worth words, with their units."""
-    if now is None or remedy.percent is None:
-        return ""
-    try:
-        if remedy.op == "role" and remedy.role is not None:
-            changed = edit.set_role_percent(draft, remedy.role, remedy.percent)
-        else:
-            changed = edit.set_amount(draft, remedy.line_id, remedy.percent, "%")
-    except (EntryError, EntryErrors):
-        return ""
-    then = _forecast(changed, chosen, kit)
-    return difference_words(now, then) if then else ""
-
-
-def difference_words(now: Cookie, then: Cookie) -> str:
-    """“2.1 mm wider, 0.4 mm flatter, rim 3 points crisper”; “nothing you would see” when it is little."""
-    words = []
-    for key, least in TOLD:
-        attribute = next(a for a in ATTRIBUTES if a.key == key)
-        before, after = getattr(now, key), getattr(then, key)
-        if before is None or after is None or abs(after - before) < least:
-            continue
-        step = abs(after - before)
-        way = attribute.high_word if after > before else attribute.low_word
-        more = {"wide": "wider", "narrow": "narrower", "tall": "taller", "flat": "flatter", "dark": "darker"}.get(way)
-        if attribute.unit == "of 100":
-            words.append(f"{attribute.label.lower()} {step:.0f} points {_more(way)}")
-        else:
-            digits = 0 if attribute.unit == "L*" else 1
-            words.append(f"{step:.{digits}f} {attribute.unit} {more or _more(way)}")
-    return ", ".join(words) or "nothing you would see"
-
-
-def _more(word: str) -> str:
-    return {"dry": "drier", "pale": "paler", "dark": "darker"}.get(word, word + "er")
-
-
-def _forecast(draft: Draft, chosen: Style | None, kit: Kit) -> Cookie | None:
-    used = chosen or nearest_style(draft.formula)
-    case = bake_case(draft, used, kit) if used else NoCase("")
-    answer = forecast_or_reason(case)
-    return None if isinstance(answer, NoCase) else answer.cookie
 
 
 def _leavening(draft: Draft, account: Raising, contact: float, wanted: float) -> LeaveningOut:

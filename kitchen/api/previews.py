@@ -9,11 +9,11 @@ from ninja import Router
 from pydantic import BaseModel, Field
 
 from dough import edit
-from dough.bake.intake import Kit, NoCase, bake_case
-from dough.bake.model import forecast_or_reason
+from dough.bake.intake import NoCase, bake_case
 from dough.balance import nearest_style
 from dough.check import check_draft, check_target
 from dough.difference import difference
+from dough.effects import forecast_cookie
 from dough.formula import Draft
 from dough.ingredients import Role
 from dough.measures import Habit
@@ -276,7 +276,8 @@ def differ(request: HttpRequest, payload: DifferenceIn) -> DifferenceOut:
     check_draft(a)
     check_draft(b)
     found = difference(a, b)
-    cookies = [_cookie(d, payload.style, k.to_core()) for d, k in ((a, payload.kit_a), (b, payload.kit_b))]
+    chosen = style(payload.style) if payload.style else None
+    cookies = [forecast_cookie(d, chosen, k.to_core()) for d, k in ((a, payload.kit_a), (b, payload.kit_b))]
     return DifferenceOut(
         lines=[LineChangeOut.model_validate(x, from_attributes=True) for x in found.lines],
         process=[ProcessChangeOut.model_validate(x, from_attributes=True) for x in found.process],
@@ -285,12 +286,6 @@ def differ(request: HttpRequest, payload: DifferenceIn) -> DifferenceOut:
         words=found.words,
         forecast=[_forecast_change(t, *cookies) for t in ATTRIBUTES],
     )
-
-
-def _cookie(draft: Draft, chosen: str, kit: Kit) -> Cookie | None:
-    used = style(chosen) if chosen else nearest_style(draft.formula)
-    answer = forecast_or_reason(bake_case(draft, used, kit) if used else NoCase(""))
-    return None if isinstance(answer, NoCase) else answer.cookie
 
 
 def _forecast_change(t: Attribute, one: Cookie | None, other: Cookie | None) -> ForecastChangeOut:

@@ -15,6 +15,7 @@ from dough.measures import fillings
 from dough.oven import standings
 from dough.preview import RAW_DOUGH, cookie_outline
 from dough.recipe.names import called
+from dough.sheet import allergens_of
 from dough.target import ATTRIBUTES, NEEDS, from_style
 from dough.texture_map import known_words, regions
 from kitchen.api.errors import PROBLEMS
@@ -89,7 +90,7 @@ def ingredient_out(i: Ingredient) -> IngredientOut:
         source=i.source,
         confidence=i.confidence,
         note=i.note,
-        allergens=list(i.allergens_eu),
+        allergens=list(allergens_of([i])),
         water=i.parts.water,
         fat=i.parts.fat,
         sugars=i.parts.sugars,

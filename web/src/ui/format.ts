@@ -39,28 +39,6 @@ export function choice(value: string): string {
   return WORDS[value] ?? value.charAt(0).toUpperCase() + value.slice(1)
 }
 
-const ALLERGENS: Record<string, string> = {
-  Gl: 'gluten cereals',
-  Eg: 'egg',
-  Mi: 'milk',
-  Nu: 'tree nuts',
-  Pn: 'peanut',
-  So: 'soya',
-  Se: 'sesame',
-  Mu: 'mustard',
-  Sd: 'sulphites',
-}
-
-/** Allergen codes in words; a trailing ? means the label decides. */
-export function allergenWords(codes: readonly string[]): string {
-  return codes
-    .map((c) => {
-      const word = ALLERGENS[c.replace('?', '')] ?? c
-      return c.endsWith('?') ? `perhaps ${word}` : word
-    })
-    .join(', ')
-}
-
 export function stepWord(value: string): string {
   return value === 'fold-in' ? 'fold in' : value
 }

@@ -2,7 +2,7 @@
 import { computed, nextTick, ref, shallowRef, watch } from 'vue'
 import type { Schemas } from '@/api/client'
 import { usePantry, useReference, type Ingredient } from '@/api/queries'
-import { allergenWords, roleWord } from '@/ui/format'
+import { roleWord } from '@/ui/format'
 import OwnDialog from './OwnDialog.vue'
 import { search } from './search'
 
@@ -147,7 +147,7 @@ const parts = (i: Ingredient): string =>
             (from {{ looked.cup_low_g }} to {{ looked.cup_high_g }} g)</template
           >.
         </template>
-        Allergens: {{ allergenWords(looked.allergens) || 'none known' }}. {{ looked.note }} Source:
+        Allergens: {{ looked.allergens.join(', ') || 'none known' }}. {{ looked.note }} Source:
         {{ SOURCES[looked.source] ?? looked.source }}, {{ SURE[looked.confidence] }}.
       </p>
     </div>

@@ -3,7 +3,7 @@ import { useQueryClient } from '@tanstack/vue-query'
 import { computed, reactive, ref, shallowRef, watch } from 'vue'
 import { ApiError, client, data, type Schemas } from '@/api/client'
 import { useReference } from '@/api/queries'
-import { allergenWords, fixed } from '@/ui/format'
+import { fixed } from '@/ui/format'
 
 type Recipe = Schemas['OwnIn']['recipe']
 
@@ -202,7 +202,7 @@ async function keep(): Promise<void> {
             </p>
             <p class="small-words">
               Allergens as in {{ way === 'label' ? 'the row it is like' : 'its parts' }}:
-              {{ allergenWords(look.ingredient.allergens) || 'none known' }}. The packet wins.
+              {{ look.ingredient.allergens.join(', ') || 'none known' }}. The packet wins.
             </p>
           </template>
           <p v-if="problem" class="alert-words" role="alert">▲ {{ problem }}</p>

@@ -1,0 +1,58 @@
+"""What a change would do by the forecast, in words: the remedies of findings, and two drafts side by side."""
+
+from __future__ import annotations
+
+from dough import edit
+from dough.bake.intake import Kit, NoCase, bake_case
+from dough.bake.model import forecast_or_reason
+from dough.balance import nearest_style
+from dough.errors import EntryError, EntryErrors
+from dough.findings import Remedy
+from dough.formula import Draft
+from dough.styles import Style
+from dough.target import BY_KEY, Cookie
+
+#: What is told, in the order of the sentence; a smaller change is not worth words (judgement).
+TOLD = (("diameter_mm", 0.3), ("height_mm", 0.1), ("rim_crisp", 2.0), ("middle_soft", 2.0), ("crust_l", 0.7))
+COMPARED = {
+    "wide": "wider", "narrow": "narrower", "tall": "taller", "flat": "flatter", "dark": "darker", "pale": "paler",
+    "dry": "drier",
+}  # fmt: skip
+
+
+def forecast_cookie(draft: Draft, style: Style | None, kit: Kit) -> Cookie | None:
+    """The forecast cookie of a draft, by the nearest style where none is named; None without a forecast."""
+    used = style or nearest_style(draft.formula)
+    answer = forecast_or_reason(bake_case(draft, used, kit) if used else NoCase(""))
+    return None if isinstance(answer, NoCase) else answer.cookie
+
+
+def remedy_words(draft: Draft, remedy: Remedy, style: Style | None, kit: Kit, now: Cookie | None) -> str:
+    """What the forecast does once a remedy is taken; empty where there is nothing to compare."""
+    if now is None or remedy.percent is None:
+        return ""
+    try:
+        if remedy.op == "role" and remedy.role is not None:
+            changed = edit.set_role_percent(draft, remedy.role, remedy.percent)
+        else:
+            changed = edit.set_amount(draft, remedy.line_id, remedy.percent, "%")
+    except (EntryError, EntryErrors):
+        return ""
+    then = forecast_cookie(changed, style, kit)
+    return difference_words(now, then) if then else ""
+
+
+def difference_words(now: Cookie, then: Cookie) -> str:
+    """“2.1 mm wider, 0.4 mm flatter, rim 3 points crisper”; “nothing you would see” when it is little."""
+    words = []
+    for key, least in TOLD:
+        a, before, after = BY_KEY[key], getattr(now, key), getattr(then, key)
+        if before is None or after is None or abs(after - before) < least:
+            continue
+        size, way = abs(after - before), a.high_word if after > before else a.low_word
+        more = COMPARED.get(way, f"{way}er")
+        if a.unit == "of 100":
+            words.append(f"{a.label.lower()} {size:.0f} points {more}")
+        else:
+            words.append(f"{size:.{0 if a.unit == 'L*' else 1}f} {a.unit} {more}")
+    return ", ".join(words) or "nothing you would see"
