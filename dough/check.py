@@ -11,7 +11,8 @@ from dataclasses import fields
 from dough.entry import FIELDS, read_named
 from dough.errors import EntryError, EntryErrors
 from dough.formula import MAX_GRAMS, MAX_LINES, Draft, Formula, Line, Process
-from dough.target import NEEDS, Target
+from dough.swaps.needs import NEEDS
+from dough.target import Target
 
 
 def check_draft(draft: Draft) -> None:

@@ -23,6 +23,8 @@ CONTACT_SHARE = USUAL_CONTACT_SHARE_PCT / 100.0
 #: pH of a dough in balance, and how far soda can lift it (estimate, ±0.5).
 BALANCED_PH, LIFT, LIFT_MEQ = 7.4, 0.95, 6.0
 LOWEST_PH = 4.0
+#: Carbonates that work as soda, by the soda that gives the same gas and alkali (stoichiometry, H).
+SODAS = {"soda": 1.0, "khco3": 0.839}
 
 
 @dataclass(frozen=True, slots=True)
@@ -82,8 +84,8 @@ def leavening(lines: Iterable[Line], contact_share: float = CONTACT_SHARE) -> Le
         grams, item = line.grams or 0.0, line.ingredient
         contact = contact_share if line.role is Role.FOLD_IN else 1.0
         acid = grams * item.parts.acid_g_soda / 100.0
-        if item.kind == "soda":
-            soda += grams
+        if item.kind in SODAS:
+            soda += grams * SODAS[item.kind]
         elif acid != 0.0:
             sources.append(AcidSource(line.id, item.name, acid * contact, contact))
         buffers += grams / 100.0 * buffer_of(item) * contact

@@ -13,6 +13,9 @@ from typing import Any
 from dough.entry import read_named
 from dough.errors import EntryError
 from dough.styles import Style
+from dough.swaps.needs import Wish
+from dough.swaps.needs import need as find_need
+from dough.swaps.needs import wish as make_wish
 
 
 @dataclass(frozen=True, slots=True)
@@ -60,7 +63,7 @@ class Target:
     """A wanted cookie, the portion it is made from, and where the wish came from.
 
     count is pieces wanted, eat_age_h the hours after baking at which it will be eaten, needs the dietary
-    needs it has to meet (``NEEDS``).
+    needs it has to meet (``dough.swaps.needs``), wishes those that are a matter of how much.
     """
 
     cookie: Cookie
@@ -70,6 +73,7 @@ class Target:
     count: float | None = None
     eat_age_h: float | None = None
     needs: tuple[str, ...] = ()
+    wishes: tuple[Wish, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -157,25 +161,27 @@ def from_style(style: Style) -> Target:
     return Target(cookie, style.portion_g.typical, f"typical {style.name.lower()}", style.id)
 
 
-#: Dietary needs a target can carry.
-NEEDS = {
-    "vegan": "vegan", "vegetarian": "vegetarian", "no_milk": "no milk", "no_egg": "no egg", "no_gluten": "no gluten",
-    "no_nuts": "no tree nuts", "no_peanut": "no peanut", "no_sesame": "no sesame", "no_soy": "no soy",
-    "no_alcohol": "no alcohol", "no_caffeine": "no caffeine",
-}  # fmt: skip
-
-
 def adopt(old: Target, new: Target) -> Target:
     """Another cookie to want, with the count, the age at eating and the needs wished for before."""
-    return replace(new, count=old.count, eat_age_h=old.eat_age_h, needs=old.needs)
+    return replace(new, count=old.count, eat_age_h=old.eat_age_h, needs=old.needs, wishes=old.wishes)
 
 
 def set_need(target: Target, need: str, wanted: bool) -> Target:
     """Switch one dietary need on or off. Raises EntryError for a need that is not known."""
-    if need not in NEEDS:
-        raise EntryError("target.needs", f"“{need[:40]}” is not a need known here. Pick one from the list.")
+    find_need(need)
     others = tuple(n for n in target.needs if n != need)
     return replace(target, needs=(*others, need) if wanted else others)
+
+
+def set_wish(target: Target, ident: str, by_pct: float | None, from_per_100g: float | None) -> Target:
+    """Wish for less or more of something by so many percent of what 100 g holds now; None takes it back.
+
+    Raises EntryError for a wish that is not known, an amount out of reach, or nothing to count from.
+    """
+    others = tuple(w for w in target.wishes if w.need != ident)
+    if by_pct is None:
+        return replace(target, wishes=others)
+    return replace(target, wishes=(*others, make_wish(ident, by_pct, from_per_100g or 0.0)))
 
 
 def set_field(target: Target, name: str, value: str | float | None) -> Target:

@@ -15,8 +15,8 @@ from dough.bake.inputs import BakeInputs
 from dough.butter.method import state_after
 from dough.butter.solid_fat import SolidFat, blend, curve_of
 from dough.formula import Draft, Line, Method
-from dough.ingredients import Role
-from dough.leavening import CONTACT_SHARE, SODA_G_PER_MEQ, leavening
+from dough.ingredients import Role, ingredient
+from dough.leavening import CONTACT_SHARE, SODA_G_PER_MEQ, SODAS, leavening
 from dough.oven import heat_below, roof_k
 from dough.styles import Style
 from dough.tables import rows
@@ -31,6 +31,8 @@ OTHER_PROTEIN, LEAST_NETWORK = 0.6, 7.0
 PALE_L, DARK_L = 82.0, 25.0
 #: How strongly a mean water holding above plain flour's acts on the whole (a guess, L).
 HOLDING_POWER = 0.35
+#: Water holding up to which bakes were looked at; beyond it only a quarter of the rest counts (a guess, L).
+HOLDING_TRIED, HOLDING_BEYOND = 1.35, 0.25
 #: Roles whose unknown amount is small enough to forecast without; the forecast says so.
 SMALL = (Role.FLAVOUR, Role.BINDER, Role.SALT)
 SELF_RAISING = {"sr_uk": (0.045, 0.0), "sr_us": (0.045, 0.0)}
@@ -62,6 +64,7 @@ class Trait:
     matrix_share: float
     darkens: float
     crystallises: float
+    as_egg: float = 0.0
 
 
 PLAIN = Trait(None, None, 0.0, 0.0, 0.0)
@@ -77,6 +80,7 @@ def traits() -> dict[str, Trait]:
             float(r["matrix_share"] or 0),
             float(r["darkens"] or 0),
             float(r["crystallises"] or 0),
+            float(r["as_egg"] or 0),
         )
         for r in rows("bake_traits")
     }
@@ -173,12 +177,12 @@ def makeup(lines: list[Line], method: Method = Method.CREAMED_SOFT, contact_shar
         flour_moisture=s.moisture / s.flour if s.flour else 0.0,
         sucrose_g=s.sucrose,
         reducing_g=s.reducing,
-        fat_g=s.fat,
-        water_g=s.water,
+        fat_g=max(s.fat, 0.0),
+        water_g=max(s.water, 0.0),
         egg_white_g=s.white,
         egg_yolk_g=s.yolk,
         milk_solids_g=s.milk,
-        other_g=s.other,
+        other_g=max(s.other, 0.0),
         salt_g=s.salt,
         soda_g=s.soda,
         powder_g=s.powder,
@@ -187,7 +191,7 @@ def makeup(lines: list[Line], method: Method = Method.CREAMED_SOFT, contact_shar
         sugar_um=math.exp(s.grain / s.grained) if s.grained else 350.0,
         solid_fat=solid,
         raw_l=DARK_L + (PALE_L - DARK_L) * math.exp(-s.dark / base),
-        binding=max(holding, 0.2) ** HOLDING_POWER,
+        binding=_holding(holding) ** HOLDING_POWER,
         ph=account.ph if account else None,
     )
 
@@ -210,8 +214,8 @@ def _add(s: _Sums, line: Line, method: Method) -> None:
         if ident in SELF_RAISING:
             s.powder += SELF_RAISING[ident][0] * grams
         return
-    if ident == "soda":
-        s.soda += grams
+    if ident in SODAS:
+        s.soda += grams * SODAS[ident]
         return
     if ident in ("bp_da", "bp_sa"):
         s.powder += grams
@@ -237,9 +241,30 @@ def _network_protein(gluten: float, protein: float) -> float:
     return max(as_wheat + OTHER_PROTEIN * max(protein - as_wheat, 0.0), LEAST_NETWORK)
 
 
+def _holding(mean: float) -> float:
+    if mean > HOLDING_TRIED:
+        return HOLDING_TRIED + HOLDING_BEYOND * (mean - HOLDING_TRIED)
+    return max(mean, 0.2)
+
+
+def _stand_in_for_egg(s: _Sums, egg_g: float) -> None:
+    """Count so much of a replacer as whole egg: what that egg would bring comes off, so nothing is made up.
+
+    How much of a gel or purée works as egg is set so that the width and height kitchens report come out (L).
+    """
+    p = ingredient("egg").parts
+    s.white += egg_g * WHITE_SHARE
+    s.yolk += egg_g * YOLK_SHARE
+    s.water -= egg_g * p.water / 100.0
+    s.fat -= egg_g * p.fat / 100.0
+    s.other -= egg_g * (p.protein + p.minerals + p.other) / 100.0
+
+
 def _add_parts(s: _Sums, line: Line, per: float, method: Method) -> None:
     kind = line.ingredient.kind
     p, ident, trait = line.ingredient.parts, kind, traits().get(kind, PLAIN)
+    if trait.as_egg:
+        _stand_in_for_egg(s, 100.0 * per * trait.as_egg)
     polyol = per * p.other_sugar
     s.sucrose += per * p.sucrose + polyol * (1.0 - trait.crystallises) * 0.5
     s.reducing += per * p.reducing + polyol * (1.0 - trait.crystallises) * 0.5

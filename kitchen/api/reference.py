@@ -16,7 +16,8 @@ from dough.oven import standings
 from dough.preview import RAW_DOUGH, cookie_outline
 from dough.recipe.names import called
 from dough.sheet import allergens_of
-from dough.target import ATTRIBUTES, NEEDS, from_style
+from dough.swaps.needs import AMOUNTS, NEEDS
+from dough.target import ATTRIBUTES, from_style
 from dough.texture_map import known_words, regions
 from kitchen.api.errors import PROBLEMS
 from kitchen.api.forecast_schemas import ExplainOut, ModelOut
@@ -68,7 +69,8 @@ def reference_out() -> ReferenceOut:
         liners=_standings("liner"),
         shelves=_standings("shelf"),
         raw_dough=RAW_DOUGH,
-        needs=[NeedOut(id=k, name=v) for k, v in NEEDS.items()],
+        needs=[NeedOut(id=n.id, name=n.label, kind=n.kind) for n in NEEDS.values()],
+        wishes=[WishKindOut.model_validate(a, from_attributes=True) for a in AMOUNTS.values()],
         texture_words=list(known_words()),
     )
 

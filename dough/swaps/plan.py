@@ -1,0 +1,302 @@
+"""Swaps made: the whole formula with every pick in, its amounts solved, what it still lacks, in words."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass, replace
+
+from dough.formula import Draft, Formula, Line, Method, Process
+from dough.ingredients import Role
+from dough.styles import Style
+from dough.swaps.candidates import KEEP, OUT, broken
+from dough.swaps.ledger import FUNCTIONS, Entry, entries, ledger, per_100
+from dough.swaps.needs import Standing, Wish, marks
+from dough.swaps.reduce import Reduced, meets, per_100g, reduce, takes_from
+from dough.swaps.rules import Reduction, Rule, Steps
+from dough.swaps.solve import fixed_ledger, put_in, solve, unknowns
+
+#: What it does to the cookie when there is too little of a function, and too much (practice, M).
+MISSING = {
+    "fat": ("drier and harder", "greasier, wider"),
+    "water": ("drier, less spread", "wetter: wider, softer, longer to set"),
+    "sugars": ("less sweet, paler, spreads less", "sweeter, darker, spreads more"),
+    "starch": ("less body", "drier, more cakey"),
+    "sets": ("sets later and breaks more easily: leave it on the tray until cold", "firmer and drier"),
+    "network": ("crumbles more easily", "tougher"),
+    "emulsifier": ("fat may weep out and the crumb is coarser", "smoother"),
+    "acid": ("the dough is more alkaline: darker, wider", "the dough is more acid: paler, narrower"),
+    "salt": ("tastes flat", "tastes saltier"),
+    "air": ("denser, lifts less", "lighter"),
+}
+#: How many times to mend a reduction's share after the rest was balanced around it.
+ROUNDS = 4
+
+
+@dataclass(frozen=True, slots=True)
+class Change:
+    """One line before and after; None where it was not there, or is gone."""
+
+    line_id: str
+    before: str
+    before_g: float | None
+    after: str
+    after_g: float | None
+    why: str
+
+
+@dataclass(frozen=True, slots=True)
+class Way:
+    """A wish for less or more, the way taken (None: no way meets the needs) and how far it got."""
+
+    wish: Wish
+    way: Reduction | None
+    share_pct: float
+    reached: float | None
+    enough: bool
+
+
+@dataclass(frozen=True, slots=True)
+class Plan:
+    """The draft with the swaps made and everything there is to say about it.
+
+    unmet says which functions are out of tolerance and what that does; left are ids of lines that still break
+    a need because the cook leaves them or their amount is unknown; labels are ingredients to look up.
+    """
+
+    draft: Draft
+    picks: tuple[tuple[str, Rule], ...]
+    ways: tuple[Way, ...]
+    ledger: tuple[Entry, ...]
+    changes: tuple[Change, ...]
+    method: tuple[str, ...]
+    unmet: tuple[str, ...]
+    left: tuple[str, ...]
+    labels: tuple[str, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Solved:
+    """Every pick put in and every amount solved, before there are words for it."""
+
+    draft: Draft
+    used: Mapping[str, Rule]
+    ways: tuple[Way, ...]
+    ledger: tuple[Entry, ...]
+    said: tuple[str, ...]
+
+
+def put_together(
+    draft: Draft,
+    picks: Mapping[str, Rule],
+    ways: tuple[tuple[Wish, Reduction | None], ...] = (),
+    style: Style | None = None,
+) -> Solved:
+    """Put the picked rules (line id to rule) and ways into a draft and solve all amounts together."""
+    formula = draft.formula
+    used = {
+        x.id: picks[x.id] for x in formula.lines
+        if x.id in picks and picks[x.id].id != KEEP.id and (x.grams is not None or picks[x.id].id == OUT.id)
+    }  # fmt: skip
+    result, taken = _reduce(_swap(formula, used, ways), ways)
+    steps = [r.steps for r in used.values() if r.parts] + [w.way.steps for w in taken if w.way and w.share_pct > 0]
+    process, said = _process(draft.process, steps, style)
+    book = entries(ledger(formula.lines), ledger(result.lines), _flour(formula))
+    return Solved(replace(draft, formula=result, process=process), used, taken, book, tuple(said))
+
+
+def make(
+    draft: Draft,
+    needs: tuple[str, ...],
+    picks: Mapping[str, Rule],
+    ways: tuple[tuple[Wish, Reduction | None], ...] = (),
+    style: Style | None = None,
+) -> Plan:
+    """The picks put together, with what changed, what it lacks and what is left to look up, in words."""
+    done = put_together(draft, picks, ways, style)
+    result = done.draft.formula
+    method = [r.method for r in done.used.values() if r.method]
+    method += [w.way.method for w in done.ways if w.way and w.way.method and w.share_pct > 0]
+    return Plan(
+        draft=done.draft,
+        picks=tuple(done.used.items()),
+        ways=done.ways,
+        ledger=done.ledger,
+        changes=_changes(draft.formula, result, done),
+        method=tuple(dict.fromkeys([*method, *done.said])),
+        unmet=tuple(_short(e) for e in done.ledger if not e.within)
+        + tuple(_not_reached(w) for w in done.ways if not w.enough),
+        left=tuple(x.id for x in broken(result.lines, needs)),
+        labels=_labels(result, needs),
+    )
+
+
+def _flour(formula: Formula) -> float:
+    """What tolerances are taken on: the flour, or a third of everything where there is none."""
+    return formula.flour_g or max(sum(x.grams or 0.0 for x in formula.lines) / 3.0, 1.0)
+
+
+def _swap(formula: Formula, used: Mapping[str, Rule], ways: tuple[tuple[Wish, Reduction | None], ...]) -> Formula:
+    if not used:
+        return formula
+    found = unknowns(formula, used, _held(ways))
+    grams = solve(found, fixed_ledger(formula, used), ledger(formula.lines), _flour(formula))
+    return put_in(formula, used, found, grams)
+
+
+def _held(ways: tuple[tuple[Wish, Reduction | None], ...]) -> frozenset[Role]:
+    """Roles that may not move to balance the rest, because a wish is about them."""
+    about = {"less_sugar": (Role.SUGAR,), "less_sodium": (Role.SALT, Role.LEAVENING), "more_fibre": ()}
+    return frozenset(r for w, _ in ways for r in about[w.need])
+
+
+def _reduce(swapped: Formula, ways: tuple[tuple[Wish, Reduction | None], ...]) -> tuple[Formula, tuple[Way, ...]]:
+    """Each wish in turn on the swapped formula; rounding is mended by aiming a little further."""
+    result = swapped
+    taken: list[Way] = []
+    for wish, way in ways:
+        before = per_100g(result, wish.amount.counts)
+        if meets(wish, before):
+            taken.append(Way(wish, way, 0.0, before, True))
+            continue
+        if way is None:
+            taken.append(Way(wish, None, 0.0, before, False))
+            continue
+        done = _mended(result, wish, way)
+        result = done.formula
+        taken.append(Way(wish, way, done.share_pct, done.reached, done.enough))
+    return result, tuple(taken)
+
+
+def _mended(formula: Formula, wish: Wish, way: Reduction) -> Reduced:
+    aim = wish.wanted
+    done = reduce(formula, wish, way)
+    for _ in range(ROUNDS):
+        if done.enough or done.reached is None or done.share_pct >= way.limit_pct - 1e-6:
+            break
+        aim += wish.wanted - done.reached
+        done = reduce(formula, wish, way, max(aim, 0.0))
+    return done
+
+
+def _process(process: Process, steps: list[Steps], style: Style | None) -> tuple[Process, list[str]]:
+    """The process with what the swaps ask for: the strongest of each, not their sum."""
+    said: list[str] = []
+
+    def strongest(values: list[float]) -> float | None:
+        return max(values, key=abs) if values else None
+
+    oven = strongest([s.oven_k for s in steps if s.oven_k])
+    minutes = strongest([s.minutes for s in steps if s.minutes])
+    rest = strongest([s.rest_h for s in steps if s.rest_h])
+    cooler = strongest([s.dough_temp_k for s in steps if s.dough_temp_k])
+    oven_c = process.oven_c or (style.oven_c.typical if style else None)
+    baked = process.minutes or (style.minutes.typical if style else None)
+    if oven is not None and oven_c is not None:
+        process = replace(process, oven_c=oven_c + oven)
+        said.append(f"Oven {abs(oven):.0f} °C {'cooler' if oven < 0 else 'hotter'}: {oven_c + oven:.0f} °C.")
+    if minutes is not None and baked is not None:
+        process = replace(process, minutes=baked + minutes)
+        said.append(f"Bake {minutes:g} min longer: {baked + minutes:g} min, or until the rim is firm.")
+    if rest is not None and (process.rest_h or 0.0) < rest:
+        process = replace(process, rest_h=rest)
+        said.append(f"Rest the dough {rest * 60:.0f} min before shaping.")
+    if cooler is not None and process.dough_temp_c is not None:
+        process = replace(process, dough_temp_c=process.dough_temp_c + cooler)
+        said.append(f"Dough {abs(cooler):.0f} °C cooler: {process.dough_temp_c:.0f} °C.")
+    if any(s.mix == "melted" for s in steps) and process.method.startswith("creamed"):
+        process = replace(process, method=Method.MELTED)
+        said.append("Liquid fat holds no creamed air: mixed as a melted-fat dough.")
+    return process, said
+
+
+def _changes(before: Formula, after: Formula, done: Solved) -> tuple[Change, ...]:
+    old, new = {x.id: x for x in before.lines}, {x.id: x for x in after.lines}
+    found: list[Change] = []
+    for ident in dict.fromkeys([*old, *new]):
+        a, b = old.get(ident), new.get(ident)
+        if a is not None and b is not None and a.ingredient_id == b.ingredient_id and a.grams == b.grams:
+            continue
+        found.append(
+            Change(
+                ident, a.ingredient.name if a else "", a.grams if a else None, b.ingredient.name if b else "",
+                b.grams if b else None, _why(ident, a, b, old, done),
+            )
+        )  # fmt: skip
+    return tuple(found)
+
+
+def _why(ident: str, a: Line | None, b: Line | None, old: Mapping[str, Line], done: Solved) -> str:
+    used, book = done.used, done.ledger
+    if ident in used:
+        rule = used[ident]
+        if b is None:
+            return "left out" if not rule.parts else "gone into the lines of the same ingredient"
+        return f"stands in for {a.ingredient.name}" if a else ""
+    way = _way_of(ident, a, b, done)
+    if way is not None:
+        return f"{way.wish.amount.label}: {way.way.name.lower() if way.way else ''}"
+    if b is not None and a is None:
+        parent = next((i for i in used if ident.startswith(f"{i}-")), None)
+        if parent is not None:
+            return f"part of what stands in for {old[parent].ingredient.name}"
+        return f"keeps {_kept(b, b.grams or 0.0, book)} near where it was"
+    if a is None or b is None:
+        return "moved to what stands in for it"
+    change = (b.grams or 0.0) - (a.grams or 0.0)
+    joins = [i for i, r in used.items() if any(p.ingredient == a.ingredient_id for p in r.parts)]
+    if joins and change > 0:
+        return f"{change:+.1f} g with what stands in for {old[joins[0]].ingredient.name}"
+    return f"{change:+.1f} g keeps {_kept(a, change, book)} near where it was"
+
+
+def _way_of(ident: str, a: Line | None, b: Line | None, done: Solved) -> Way | None:
+    """The way to less or more that this line's change belongs to: what it takes from, or what it puts in."""
+    for w in done.ways:
+        if w.way is None or w.share_pct <= 0:
+            continue
+        if ident.startswith(f"{w.way.need}-") or (
+            b is not None and any(p.ingredient == b.ingredient_id for p in w.way.parts)
+        ):
+            return w
+        if a is not None and b is not None and takes_from(a, w.way) and (b.grams or 0.0) < (a.grams or 0.0):
+            return w
+    return None
+
+
+def _kept(line: Line, change: float, book: tuple[Entry, ...]) -> str:
+    """The function that would be furthest off without this change."""
+    brings = [change * v / 100.0 for v in per_100(line.ingredient)]
+    saved = [
+        (abs((e.error - g) / e.tolerance) - abs(e.off)) if e.tolerance > 0 else 0.0
+        for e, g in zip(book, brings, strict=True)
+    ]
+    return FUNCTIONS[saved.index(max(saved))].label.lower()
+
+
+def _short(e: Entry) -> str:
+    low, high = MISSING[e.function.key]
+    way, words = ("short", low) if e.error < 0 else ("over", high)
+    label = e.function.label
+    return f"{label}: {abs(e.error):.1f} {e.function.unit} {way} ({e.before:.1f} before, {e.after:.1f} after): {words}."
+
+
+def _not_reached(w: Way) -> str:
+    a = w.wish.amount
+    sign = "at most" if a.sign < 0 else "at least"
+    wanted = f"{w.wish.wanted:.1f} {a.unit} of {a.counts} in 100 g"
+    if w.reached is None:
+        return f"{a.label.capitalize()}: an amount is unknown, so it can't be worked out. Fill it in."
+    if w.way is None:
+        return f"{a.label.capitalize()}: no way known here meets the other needs ({w.reached:.1f} {a.unit} in 100 g)."
+    return (
+        f"{a.label.capitalize()}: gets to {w.reached:.1f}, {sign} {wanted} was wished; {w.way.name.lower()} ends there."
+    )
+
+
+def _labels(formula: Formula, needs: tuple[str, ...]) -> tuple[str, ...]:
+    found: dict[str, None] = {}
+    for x in formula.lines:
+        for m in marks(x.ingredient, needs):
+            if m.standing is Standing.LABEL:
+                found[f"{x.ingredient.name} ({m.label}): {m.words}"] = None
+    return tuple(found)

@@ -1,0 +1,293 @@
+"""Everything about the needs of a dough at once: broken lines, ranked candidates, and the swaps as picked.
+
+Candidates are ranked by how little they disturb the forecast (root mean square over the target's attributes,
+in clear misses), then by taste, by how practical they are and how well tried. The weights are judgement.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+
+from dough.bake.contract import BakeCase, Forecast
+from dough.bake.intake import Kit, NoCase, bake_case
+from dough.bake.model import forecast_or_reason, forecasts
+from dough.balance import nearest_style
+from dough.errors import EntryErrors
+from dough.formula import Draft, Line
+from dough.ingredients import Confidence, ingredient
+from dough.styles import Style
+from dough.swaps.candidates import KEEP, OUT, candidates, labels_to_read, suits
+from dough.swaps.needs import Mark, Standing, Wish, marks
+from dough.swaps.plan import Plan, Solved, Way, make, put_together
+from dough.swaps.rules import Reduction, Rule, allowed, reductions
+from dough.target import ATTRIBUTES, Cookie
+
+#: What counts against a candidate, in clear misses of the forecast (judgement).
+EVIDENCE_COST = {"tried here": -0.2, "well tried": 0.0, "practised": 0.25, "plausible": 0.7}
+TASTE_COST = {"same": 0.0, "near": 0.1, "plain": 0.5, "other": 0.4, "quite other": 0.9}
+CONFIDENCE_COST = {Confidence.HIGH: 0.0, Confidence.MIDDLE: 0.1, Confidence.LOW: 0.35}
+LABEL_COST, UNSUITED_COST, WEIGHING_COST, TINY_COST, OUT_COST = 0.5, 0.4, 0.15, 0.2, 1.5
+#: A clear ledger miss beyond tolerance costs this much for each tolerance, up to the cap.
+LEDGER_COST, LEDGER_CAP = 0.08, 1.2
+NO_FORECAST_COST = 1.0
+TINY_G = 0.8
+
+
+@dataclass(frozen=True, slots=True)
+class Candidate:
+    """A rule in a line's place, the rest of the swaps as picked. disturbance in clear misses; None unknown."""
+
+    rule: Rule
+    solved: Solved
+    cookie: Cookie | None
+    disturbance: float | None
+    evidence: str
+    labels: tuple[str, ...]
+    suits: bool
+    practical: str
+    score: float
+
+
+@dataclass(frozen=True, slots=True)
+class LineStudy:
+    """A line with its marks, the picked rule's id, and candidates, best first. Unknown amounts have no plans."""
+
+    line: Line
+    marks: tuple[Mark, ...]
+    pick: str
+    candidates: tuple[Candidate, ...]
+    unsolved: tuple[Rule, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class WayStudy:
+    """A wish with the ways to it that meet the needs, and the plan each gives."""
+
+    wish: Wish
+    pick: str
+    ways: tuple[tuple[Reduction, Way, float | None], ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Study:
+    """before and after are the forecasts; why_none says why there is no forecast."""
+
+    lines: tuple[LineStudy, ...]
+    wishes: tuple[WayStudy, ...]
+    plan: Plan
+    before: Forecast | None
+    after: Forecast | None
+    why_none: str
+    style: Style | None
+
+
+def study(
+    draft: Draft,
+    needs: tuple[str, ...],
+    wishes: tuple[Wish, ...],
+    picked: Mapping[str, str],
+    style: Style | None,
+    kit: Kit,
+    tried: Mapping[str, str] | None = None,
+) -> Study:
+    """Rank candidates for every marked line and make the picked swaps.
+
+    picked maps line ids to rule ids and wish ids to way ids; what it leaves open is chosen here. tried maps rule
+    ids to words about bakes already logged with them in this kitchen, which raises their evidence.
+    """
+    tried = tried or {}
+    used = style or nearest_style(draft.formula)
+    marked = [(x, found) for x in draft.formula.lines if (found := marks(x.ingredient, needs))]
+    pools = {x.id: (*candidates(x, needs), KEEP) for x, _ in marked}
+    chosen = {x.id: first_choice(pools[x.id], picked.get(x.id), found, used, draft) for x, found in marked}
+    ways = _ways(draft, needs, wishes, picked)
+    now = _forecast(draft, used, kit)
+    known = [x for x, _ in marked if x.grams is not None]
+    ranks: dict[str, tuple[Candidate, ...]] = {}
+    # Once around to choose what was left open, each beside the others as they then stand; a second time only
+    # for lines whose neighbours changed since.
+    stale = {x.id for x in known}
+    for _ in range(2):
+        for x in [k for k in known if k.id in stale]:
+            ranks[x.id] = _ranked(draft, needs, x, pools[x.id], chosen, ways, used, kit, now, tried)
+            stale.discard(x.id)
+            best = next((c.rule for c in ranks[x.id] if c.rule is not KEEP), None)
+            left_open = x.id not in picked and chosen[x.id] is not KEEP
+            if left_open and best is not None and best.id != chosen[x.id].id and _ == 0:
+                chosen[x.id] = best
+                stale |= {k.id for k in known if k.id != x.id and k.id in ranks}
+    lines = tuple(
+        LineStudy(x, found, chosen[x.id].id, ranks.get(x.id, ()), pools[x.id] if x.grams is None else ())
+        for x, found in marked
+    )
+    plan = make(draft, needs, chosen, ways, used)
+    after = _forecast(plan.draft, used, kit)
+    return Study(
+        lines, _way_studies(draft, needs, wishes, chosen, ways, used, kit, now), plan, now, after,
+        _why_none(draft, used, kit) if now is None else "", used,
+    )  # fmt: skip
+
+
+def disturbance(now: Cookie | None, then: Cookie | None) -> float | None:
+    """How far one forecast is from another, clear misses (root mean square over what both know)."""
+    if now is None or then is None:
+        return None
+    steps = []
+    for a in ATTRIBUTES:
+        x, y = getattr(now, a.key), getattr(then, a.key)
+        if x is not None and y is not None:
+            steps.append(((y - x) / a.step) ** 2)
+    return float((sum(steps) / len(steps)) ** 0.5) if steps else None
+
+
+def first_choice(
+    pool: tuple[Rule, ...], picked: str | None, found: tuple[Mark, ...], style: Style | None, draft: Draft
+) -> Rule:
+    """The pick, or what looks best before anything is worked out: what a label settles is kept."""
+    for rule in pool:
+        if rule.id == picked:
+            return rule
+    if not any(m.standing is Standing.BREAKS for m in found):
+        return KEEP
+    offered = [r for r in pool if r is not KEEP]
+
+    def standing(rule: Rule) -> float:
+        cost = EVIDENCE_COST[rule.evidence] + (0.0 if suits(rule, style, draft.process.method) else UNSUITED_COST)
+        return cost + (OUT_COST if not rule.parts else 0.0)
+
+    return min(offered, key=standing)
+
+
+def _ranked(
+    draft: Draft,
+    needs: tuple[str, ...],
+    line: Line,
+    pool: tuple[Rule, ...],
+    chosen: Mapping[str, Rule],
+    ways: tuple[tuple[Wish, Reduction | None], ...],
+    style: Style | None,
+    kit: Kit,
+    now: Forecast | None,
+    tried: Mapping[str, str],
+) -> tuple[Candidate, ...]:
+    plans = [put_together(draft, {**chosen, line.id: rule}, ways, style) for rule in pool]
+    cookies = _cookies([p.draft for p in plans], style, kit)
+    before = now.cookie if now else None
+    found = [
+        _candidate(rule, plan, cookie, disturbance(before, cookie), line, needs, style, draft, tried)
+        for rule, plan, cookie in zip(pool, plans, cookies, strict=True)
+    ]
+    return tuple(sorted(found, key=lambda c: (c.rule is KEEP, c.score)))
+
+
+def _candidate(
+    rule: Rule, solved: Solved, cookie: Cookie | None, away: float | None, line: Line, needs: tuple[str, ...],
+    style: Style | None, draft: Draft, tried: Mapping[str, str],
+) -> Candidate:  # fmt: skip
+    evidence = "tried here" if rule.id in tried else rule.evidence
+    labels = labels_to_read(rule, needs)
+    fits = not rule.parts or suits(rule, style, draft.process.method)
+    small = [p for p in rule.parts if (line.grams or 0.0) * p.per_100 / 100.0 < TINY_G]
+    extra = max(len(rule.parts) - 1, 0)
+    score = NO_FORECAST_COST if away is None else away
+    score += (
+        TASTE_COST[rule.taste]
+        + EVIDENCE_COST[evidence]
+        + CONFIDENCE_COST[rule.confidence]
+        + WEIGHING_COST * extra
+        + TINY_COST * len(small)
+    )
+    score += (LABEL_COST if labels else 0.0) + (0.0 if fits else UNSUITED_COST) + (OUT_COST if rule is OUT else 0.0)
+    off = sum(max(abs(e.off) - 1.0, 0.0) for e in solved.ledger)
+    score += min(LEDGER_COST * off, LEDGER_CAP)
+    words = [f"{len(rule.parts)} weighings" if extra else ""]
+    words.append("a very small amount to weigh" if small else "")
+    words.append("read the label" if labels else "")
+    return Candidate(
+        rule, solved, cookie, away, evidence, labels, fits, ", ".join(w for w in words if w) or "one weighing", score
+    )
+
+
+def _ways(
+    draft: Draft, needs: tuple[str, ...], wishes: tuple[Wish, ...], picked: Mapping[str, str]
+) -> tuple[tuple[Wish, Reduction | None], ...]:
+    """The picked way for each wish, or the first well-tried one that gets there."""
+    found: list[tuple[Wish, Reduction | None]] = []
+    for wish in wishes:
+        pool = _way_pool(wish, needs)
+        pick = next((w for w in pool if w.id == picked.get(wish.need)), None)
+        if pick is None and pool:
+            alone = [(w, put_together(draft, {}, ((wish, w),)).ways[0]) for w in pool]
+            enough = [w for w, got in alone if got.enough]
+            pick = enough[0] if enough else max(alone, key=lambda x: -_gap(x[1]))[0]
+        found.append((wish, pick))
+    return tuple(found)
+
+
+def _gap(way: Way) -> float:
+    return abs((way.reached or 0.0) - way.wish.wanted)
+
+
+def _way_pool(wish: Wish, needs: tuple[str, ...]) -> list[Reduction]:
+    return [
+        w for w in reductions().values()
+        if w.need == wish.need and allowed(tuple(ingredient(p.ingredient) for p in w.parts), needs)[0]
+    ]  # fmt: skip
+
+
+def _way_studies(
+    draft: Draft, needs: tuple[str, ...], wishes: tuple[Wish, ...], chosen: Mapping[str, Rule],
+    ways: tuple[tuple[Wish, Reduction | None], ...], style: Style | None, kit: Kit, now: Forecast | None,
+) -> tuple[WayStudy, ...]:  # fmt: skip
+    found = []
+    for wish in wishes:
+        pool = _way_pool(wish, needs)
+        plans = [put_together(draft, chosen, _instead(ways, wish, w), style) for w in pool]
+        cookies = _cookies([p.draft for p in plans], style, kit)
+        before = now.cookie if now else None
+        views = tuple(
+            (w, next(x for x in p.ways if x.wish.need == wish.need), disturbance(before, c))
+            for w, p, c in zip(pool, plans, cookies, strict=True)
+        )
+        pick = next((w for x, w in ways if x is wish), None)
+        found.append(WayStudy(wish, pick.id if pick else "", views))
+    return tuple(found)
+
+
+def _instead(
+    ways: tuple[tuple[Wish, Reduction | None], ...], wish: Wish, way: Reduction
+) -> tuple[tuple[Wish, Reduction | None], ...]:
+    return tuple((x, way if x is wish else w) for x, w in ways)
+
+
+def _forecast(draft: Draft, style: Style | None, kit: Kit) -> Forecast | None:
+    if style is None:
+        return None
+    answer = forecast_or_reason(bake_case(draft, style, kit))
+    return None if isinstance(answer, NoCase) else answer
+
+
+def _why_none(draft: Draft, style: Style | None, kit: Kit) -> str:
+    if style is None:
+        return "Add flour, sugar and fat to see a forecast."
+    answer = forecast_or_reason(bake_case(draft, style, kit))
+    return answer.because if isinstance(answer, NoCase) else ""
+
+
+def _cookies(drafts: list[Draft], style: Style | None, kit: Kit) -> list[Cookie | None]:
+    """Forecast cookies of many drafts in one batch; None where there is no case."""
+    if style is None:
+        return [None] * len(drafts)
+    cases = [bake_case(d, style, kit) for d in drafts]
+    real = [(i, c) for i, c in enumerate(cases) if isinstance(c, BakeCase)]
+    found: list[Cookie | None] = [None] * len(drafts)
+    try:
+        for (i, _), f in zip(real, forecasts([c for _, c in real]) if real else [], strict=True):
+            found[i] = f.cookie
+    except EntryErrors:
+        # One of them is out of the model's reach: ask for each alone.
+        for i, c in real:
+            answer = forecast_or_reason(c)
+            found[i] = None if isinstance(answer, NoCase) else answer.cookie
+    return found
