@@ -110,6 +110,7 @@ class Field:
 FIELDS: dict[str, Field] = {
     "grams": Field("Grams", "mass", "g", 0, 100_000, 2),
     "percent": Field("Baker's percentage", "percent", "%", 0, 5_000, 2),
+    "by_pct": Field("By how much", "percent", "%", 1, 500, 0),
     "contact_share_pct": Field("Acid of whole pieces that meets the dough", "percent", "%", 0, 100, 0),
     "cup_g": Field("A cup", "mass", "g", 5, 1000),
     "stack_of": Field("Cookies in the stack", "plain", "", 1, 40, 0),

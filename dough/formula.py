@@ -212,8 +212,10 @@ class Process:
 
 @dataclass(frozen=True, slots=True)
 class Draft:
-    """What is being edited: a formula and a process, and the findings set aside: (key, reason)."""
+    """What is being edited: a formula and a process, the findings set aside (key, reason), and the swaps that
+    made it what it is (line id or wish, rule)."""
 
     formula: Formula
     process: Process
     dismissed: tuple[tuple[str, str], ...] = ()
+    swaps: tuple[tuple[str, str], ...] = ()

@@ -21,7 +21,8 @@ KJ_PER_KCAL = 4.184
 SALT_PER_SODIUM = 2.54 / 1000.0
 #: Allergens of the EU's fourteen and the US's nine: code, name, on which lists.
 ALLERGENS: tuple[tuple[str, str, str], ...] = (
-    ("Gl", "cereals with gluten", "EU"), ("Wh", "wheat", "US"), ("Cr", "crustaceans", "EU, US"), ("Eg", "egg", "EU, US"),
+    ("Gl", "cereals with gluten", "EU"), ("Wh", "wheat", "US"), ("Cr", "crustaceans", "EU, US"),
+    ("Eg", "egg", "EU, US"),
     ("Fi", "fish", "EU, US"), ("Pn", "peanut", "EU, US"), ("So", "soya", "EU, US"), ("Mi", "milk", "EU, US"),
     ("Nu", "tree nuts", "EU, US"), ("Ce", "celery", "EU"), ("Mu", "mustard", "EU"), ("Se", "sesame", "EU, US"),
     ("Sd", "sulphites", "EU"), ("Lu", "lupin", "EU"), ("Mo", "molluscs", "EU"),
@@ -34,12 +35,15 @@ SENTENCES = (
     "A shared kitchen is a shared kitchen: flour dust, boards, sieves and wooden tools carry allergens over.",
 )
 NUTRIENTS: tuple[tuple[str, str, str, int], ...] = (
-    ("kj", "Energy", "kJ", 0), ("kcal", "Energy", "kcal", 0), ("fat", "Fat", "g", 1), ("saturates", "of which saturates", "g", 1),
+    ("kj", "Energy", "kJ", 0), ("kcal", "Energy", "kcal", 0), ("fat", "Fat", "g", 1),
+    ("saturates", "of which saturates", "g", 1),
     ("carbohydrate", "Carbohydrate", "g", 1), ("sugars", "of which sugars", "g", 1), ("fibre", "Fibre", "g", 1),
     ("protein", "Protein", "g", 1), ("salt", "Salt", "g", 2),
 )  # fmt: skip
 NUT_IDS = frozenset({"almonds", "walnuts", "pecans", "hazelnuts", "pistachios", "peanuts", "macadamia", "cashews"})
-CAFFEINE_PIECE_MG, POLYOL_PCT, FIBRE_GUM_PCT, CASSIA_PCT, HIGH_SALT = 20.0, 10.0, 3.0, 0.2, 1.5
+CAFFEINE_PIECE_MG, POLYOL_PCT, FIBRE_GUM_PCT, CASSIA_PCT = 20.0, 10.0, 3.0, 0.2
+#: Above this in 100 g the UK's traffic lights show red.
+HIGH = (("fat", 17.5), ("saturates", 5.0), ("sugars", 22.5), ("salt", 1.5))
 
 
 @dataclass(frozen=True, slots=True)
@@ -265,18 +269,12 @@ def _suggests(
     """What the figures suggest, never as a claim."""
     by = {n.key: n.baked_100g if n.baked_100g is not None else n.raw_100g for n in nutrients}
     found = []
-    high = [
-        name for key, name, limit in (
-            ("fat", "fat", 17.5), ("saturates", "saturates", 5.0), ("sugars", "sugars", 22.5), ("salt", "salt", HIGH_SALT)
-        ) if (by[key] or 0.0) > limit
-    ]  # fmt: skip
+    high = [name for name, limit in HIGH if (by[name] or 0.0) > limit]
     if high:
         found.append(f"High in {', '.join(high)} by the UK's traffic lights for 100 g.")
     fibre = by["fibre"]
     if fibre is not None and fibre >= 3.0:
-        found.append(
-            f"{fibre:.1f} g of fibre in 100 g is in the range the EU asks of a fibre claim (3 g, 6 g for high)."
-        )
+        found.append(f"{fibre:.1f} g of fibre in 100 g: the EU asks 3 g of a source of fibre and 6 g of high fibre.")
     items = tuple(x.ingredient for x in lines)
     for ident in ("vegan", "vegetarian", "no_gluten", "no_milk", "no_egg", "no_nuts"):
         worst = max((_worst(i, ident, suppliers) for i in items), key=list(Standing).index, default=Standing.MEETS)

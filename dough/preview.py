@@ -19,6 +19,7 @@ from dough.formula import Draft, Line
 from dough.ingredients import Confidence, Role
 from dough.outline import FULLNESS_CUT, FULLNESS_DROP, outline
 from dough.styles import Style
+from dough.swaps.needs import Mark, marks
 from dough.target import Closeness, Cookie, compare
 
 RAW_DOUGH = "Raw flour and egg can carry harmful bacteria: don't taste it. Local food-safety rules go first."
@@ -48,6 +49,7 @@ class LineView:
     id: str
     role: Role
     percent: float | None
+    marks: tuple[Mark, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -70,7 +72,7 @@ class Preview:
     wide_g: float | None
 
 
-def preview(draft: Draft, wanted: Cookie, style: Style | None, kit: Kit) -> Preview:
+def preview(draft: Draft, wanted: Cookie, style: Style | None, kit: Kit, needs: tuple[str, ...] = ()) -> Preview:
     """Work out everything a draft shows. Raises EntryErrors for lines that cannot be kept.
 
     Without a style the nearest drop style stands in for what the process leaves open, and says so.
@@ -85,7 +87,9 @@ def preview(draft: Draft, wanted: Cookie, style: Style | None, kit: Kit) -> Prev
     roles = balance(formula, style)
     return Preview(
         draft=draft,
-        lines=tuple(LineView(x.id, x.role, line_percent(formula, x)) for x in formula.lines),
+        lines=tuple(
+            LineView(x.id, x.role, line_percent(formula, x), marks(x.ingredient, needs)) for x in formula.lines
+        ),
         roles=roles,
         percent_note=_percent_note(draft),
         figures=figures(draft, comp),

@@ -9,14 +9,10 @@ from dough.composition import composition, pieces
 from dough.formats.writing import steps
 from dough.formula import Draft, Method, Step
 from dough.ingredients import Ingredient, Role
+from dough.label import NAMES
 from dough.preview import RAW_DOUGH
 
 ORDER = (Step.CREAM, Step.EGG, Step.DRY, Step.FOLD_IN, Step.TOP, Step.FINISH)
-#: EU-14 names of the allergen codes used in data/measures.csv.
-ALLERGENS = {
-    "Gl": "cereals with gluten", "Eg": "egg", "Mi": "milk", "Nu": "tree nuts", "Pn": "peanut", "So": "soya",
-    "Se": "sesame", "Mu": "mustard", "Sd": "sulphites",
-}  # fmt: skip
 LABELS_DECIDE = "By the table; labels, suppliers and local law decide."
 
 
@@ -88,7 +84,7 @@ def allergens_of(items: Iterable[Ingredient]) -> tuple[str, ...]:
     perhaps: dict[str, None] = {}
     for item in items:
         for code in item.allergens_eu:
-            word = ALLERGENS.get(code.rstrip("?"), code.rstrip("?"))
+            word = NAMES.get(code.rstrip("?"), code.rstrip("?"))
             (perhaps if code.endswith("?") else sure)[word] = None
     return (*sure, *(f"perhaps {w}" for w in perhaps if w not in sure))
 

@@ -9,6 +9,7 @@ from pydantic import BaseModel, ConfigDict, StringConstraints
 
 from dough.bake.intake import Kit
 from dough.formula import Draft, Formula, Line, Liner, Method, Place, Process, Shape, Shelf, Step
+from dough.swaps.needs import Wish, wish
 from dough.target import Cookie, Target
 from dough.trials.measure import Measured
 from kitchen.pantry import find
@@ -69,10 +70,18 @@ class DismissedDoc(Strict):
     reason: Annotated[str, StringConstraints(max_length=200)]
 
 
+class SwapDoc(Strict):
+    """A swap that made the draft what it is: the line (or wish) it was made at, and its rule."""
+
+    line: Key
+    rule: Key
+
+
 class DraftDoc(Strict):
     lines: list[LineDoc] = []
     process: ProcessDoc = ProcessDoc()
     dismissed: list[DismissedDoc] = []
+    swaps: Annotated[list[SwapDoc], Len(0, 300)] = []
 
     def to_core(self) -> Draft:
         lines = tuple(
@@ -91,7 +100,8 @@ class DraftDoc(Strict):
             for x in self.lines
         )
         aside = tuple((d.key, d.reason) for d in self.dismissed)
-        return Draft(Formula(lines), Process(**dict(self.process)), aside)
+        made = tuple((s.line, s.rule) for s in self.swaps)
+        return Draft(Formula(lines), Process(**dict(self.process)), aside, made)
 
     @classmethod
     def of(cls, draft: Draft) -> DraftDoc:
@@ -112,6 +122,7 @@ class DraftDoc(Strict):
             ],
             process=ProcessDoc.model_validate(draft.process, from_attributes=True),
             dismissed=[DismissedDoc(key=k, reason=r) for k, r in draft.dismissed],
+            swaps=[SwapDoc(line=k, rule=r) for k, r in draft.swaps],
         )
 
 
@@ -132,6 +143,17 @@ class CookieDoc(Strict):
         return cls.model_validate(cookie, from_attributes=True)
 
 
+class WishDoc(Strict):
+    """Less or more of something: by so many percent of from_per_100g (g, for sodium mg, in 100 g)."""
+
+    need: Annotated[str, StringConstraints(max_length=20)]
+    by_pct: float
+    from_per_100g: float
+
+    def to_core(self) -> Wish:
+        return wish(self.need, self.by_pct, self.from_per_100g)
+
+
 class TargetDoc(Strict):
     cookie: CookieDoc = CookieDoc()
     portion_g: float | None = None
@@ -140,11 +162,12 @@ class TargetDoc(Strict):
     count: float | None = None
     eat_age_h: float | None = None
     needs: Annotated[list[str], Len(0, 40)] = []
+    wishes: Annotated[list[WishDoc], Len(0, 6)] = []
 
     def to_core(self) -> Target:
         return Target(
             self.cookie.to_core(), self.portion_g, self.source, self.style_id, self.count, self.eat_age_h,
-            tuple(self.needs),
+            tuple(self.needs), tuple(w.to_core() for w in self.wishes),
         )  # fmt: skip
 
     @classmethod
@@ -157,6 +180,7 @@ class TargetDoc(Strict):
             count=target.count,
             eat_age_h=target.eat_age_h,
             needs=list(target.needs),
+            wishes=[WishDoc.model_validate(w, from_attributes=True) for w in target.wishes],
         )
 
 

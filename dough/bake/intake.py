@@ -111,6 +111,7 @@ class _Sums:
     held: float = 0.0
     dark: float = 0.0
     folded: float = 0.0
+    as_egg: float = 0.0
     fats: list[tuple[float, SolidFat]] = field(default_factory=list)
 
 
@@ -167,6 +168,7 @@ def makeup(lines: list[Line], method: Method = Method.CREAMED_SOFT, contact_shar
     whole = sum(x.grams or 0.0 for x in lines)
     for line in lines:
         _add(s, line, method)
+    _stand_in_for_egg(s)
     account = leavening(lines, contact_share)
     base = max(whole - s.folded, 1e-9)
     holding = s.holding / s.held if s.held else 1.0
@@ -177,12 +179,12 @@ def makeup(lines: list[Line], method: Method = Method.CREAMED_SOFT, contact_shar
         flour_moisture=s.moisture / s.flour if s.flour else 0.0,
         sucrose_g=s.sucrose,
         reducing_g=s.reducing,
-        fat_g=max(s.fat, 0.0),
-        water_g=max(s.water, 0.0),
+        fat_g=s.fat,
+        water_g=s.water,
         egg_white_g=s.white,
         egg_yolk_g=s.yolk,
         milk_solids_g=s.milk,
-        other_g=max(s.other, 0.0),
+        other_g=s.other,
         salt_g=s.salt,
         soda_g=s.soda,
         powder_g=s.powder,
@@ -247,24 +249,35 @@ def _holding(mean: float) -> float:
     return max(mean, 0.2)
 
 
-def _stand_in_for_egg(s: _Sums, egg_g: float) -> None:
-    """Count so much of a replacer as whole egg: what that egg would bring comes off, so nothing is made up.
+def _stand_in_for_egg(s: _Sums) -> None:
+    """Count what replaces egg as whole egg, and take off what that egg would bring, so that no gram is made up.
 
     How much of a gel or purée works as egg is set so that the width and height kitchens report come out (L).
+    Solids it lacks beside egg come out of its water, which it holds as egg would; there is no more egg than
+    there is water for.
     """
     p = ingredient("egg").parts
-    s.white += egg_g * WHITE_SHARE
-    s.yolk += egg_g * YOLK_SHARE
-    s.water -= egg_g * p.water / 100.0
-    s.fat -= egg_g * p.fat / 100.0
-    s.other -= egg_g * (p.protein + p.minerals + p.other) / 100.0
+    egg = min(s.as_egg, s.water / (p.water / 100.0)) if s.as_egg > 0 else 0.0
+    for _ in range(2):
+        fat = min(egg * p.fat / 100.0, s.fat)
+        solids = min(egg * (100.0 - p.water - p.fat) / 100.0, s.other)
+        water = egg - fat - solids
+        if water <= s.water:
+            break
+        egg *= s.water / water
+    else:
+        fat, solids, water = (v * s.water / max(water, s.water) for v in (fat, solids, water))
+        egg = fat + solids + water
+    s.fat, s.other, s.water = s.fat - fat, s.other - solids, s.water - water
+    s.white += egg * WHITE_SHARE
+    s.yolk += egg * YOLK_SHARE
 
 
 def _add_parts(s: _Sums, line: Line, per: float, method: Method) -> None:
     kind = line.ingredient.kind
     p, ident, trait = line.ingredient.parts, kind, traits().get(kind, PLAIN)
     if trait.as_egg:
-        _stand_in_for_egg(s, 100.0 * per * trait.as_egg)
+        s.as_egg += 100.0 * per * trait.as_egg
     polyol = per * p.other_sugar
     s.sucrose += per * p.sucrose + polyol * (1.0 - trait.crystallises) * 0.5
     s.reducing += per * p.reducing + polyol * (1.0 - trait.crystallises) * 0.5

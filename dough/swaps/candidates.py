@@ -37,7 +37,8 @@ def candidates(line: Line, needs: tuple[str, ...]) -> tuple[Rule, ...]:
     A line that can do without is offered left out; where nothing else is left, any line is.
     """
     kind = line.ingredient.kind
-    sure, ask = [], []
+    sure: list[Rule] = []
+    ask: list[Rule] = []
     for rule in rules().values():
         if kind not in rule.replaces or (not rule.parts and not line.in_dough):
             continue

@@ -6,6 +6,7 @@ A caution, not a procedure: washing removes what is seen, flour dust stays in th
 from __future__ import annotations
 
 from dataclasses import dataclass
+from itertools import pairwise
 
 from dough.formula import Formula
 from dough.label import NAMES, allergens
@@ -35,7 +36,7 @@ def day(doughs: tuple[Baked, ...]) -> Day:
     held = {d.name: frozenset(h.code for h in allergens(d.formula.lines, {}) if h.contains) for d in doughs}
     order = sorted(held, key=lambda n: (len(held[n]), n))
     cautions: list[str] = []
-    for early, late in zip(order, order[1:], strict=False):
+    for early, late in pairwise(order):
         brought = [NAMES[c] for c in NAMES if c in held[late] - held[early]]
         if brought:
             cautions.append(

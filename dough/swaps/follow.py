@@ -18,8 +18,9 @@ from dough.swaps.rules import Rule, reductions
 from dough.swaps.study import first_choice
 
 LABELS = {
-    "method": "Method", "dough_temp_c": "Dough, °C", "rest_h": "Rest, h", "rest_place": "Rests in", "portion_g": "Portion, g",
-    "shape": "Shape", "start_diameter_mm": "Start width, mm", "start_thickness_mm": "Start thickness, mm",
+    "method": "Method", "dough_temp_c": "Dough, °C", "rest_h": "Rest, h", "rest_place": "Rests in",
+    "portion_g": "Portion, g", "shape": "Shape", "start_diameter_mm": "Start width, mm",
+    "start_thickness_mm": "Start thickness, mm",
     "oven_id": "Oven", "oven_c": "Oven, °C", "fan": "Fan", "tray_id": "Tray", "liner": "Liner", "shelf": "Shelf",
     "minutes": "Minutes", "bang_minute": "Banged at, min", "rotate_minute": "Turned at, min",
     "bowl_loss_pct": "Bowl loss, %", "contact_share_pct": "Acid of pieces that counts, %",
@@ -71,7 +72,8 @@ def follow(
         a, b, mine = old.get(ident), new.get(ident), own.get(ident)
         if _same(a, b) or _same(mine, b):
             continue
-        change = Following(f"line:{ident}", _name(mine or b or a), _said(mine), _said(b), not _same(a, mine))
+        now, then = _said(mine, b), _said(b, mine)
+        change = Following(f"line:{ident}", _name(mine or b or a), now, then, not _same(a, mine))
         changes.append(change)
         if not _taken(change, take):
             continue
@@ -117,11 +119,16 @@ def _name(line: Line | None) -> str:
     return line.ingredient.name if line else ""
 
 
-def _said(line: Line | None) -> str:
+def _said(line: Line | None, other: Line | None) -> str:
+    """A line in words, what it shares with the other left out."""
     if line is None:
         return "not in it"
     amount = "amount unknown" if line.grams is None else f"{line.grams:g} g"
-    return f"{line.ingredient.name}, {amount}, {line.step.value}"
+    words = [line.ingredient.name] if other is None or other.ingredient_id != line.ingredient_id else []
+    words.append(amount)
+    if other is None or other.step is not line.step:
+        words.append(line.step.value)
+    return ", ".join(words)
 
 
 def _place(order: list[str], lines: tuple[Line, ...], ident: str) -> int:

@@ -1,8 +1,9 @@
 """What a formula's lines do, by function, so that a swap can be held to it.
 
 Fat, water, sugars, starch, gluten, emulsifier, acid and salt come from the ingredient table. What sets on
-heating, what stands in for gluten's network, and what holds air are in data/functions.csv: equivalents by
-usual dose, most of them estimates (L). Whole fold-ins count only what joins the dough (data/bake_traits.csv).
+heating, what stands in for gluten's network, what holds air, and how much more water a flour drinks than plain
+flour are in data/functions.csv: equivalents by usual dose, most of them estimates (L; water M). Whole fold-ins
+count only what joins the dough (data/bake_traits.csv).
 """
 
 from __future__ import annotations
@@ -12,7 +13,7 @@ from dataclasses import dataclass
 from functools import cache
 
 from dough.bake.intake import PLAIN, traits
-from dough.formula import Line
+from dough.formula import Formula, Line
 from dough.ingredients import Confidence, Ingredient, Role
 from dough.tables import rows
 
@@ -32,7 +33,7 @@ class Function:
 H, M, L = Confidence.HIGH, Confidence.MIDDLE, Confidence.LOW
 FUNCTIONS: tuple[Function, ...] = (
     Function("fat", "Fat", "g", 2.0, H, "from the ingredient table"),
-    Function("water", "Water", "g", 2.0, H, "from the ingredient table, alcohol counted as water"),
+    Function("water", "Water at work", "g", 2.0, M, "water and alcohol, less what flours drink beyond plain flour"),
     Function("sugars", "Sugars", "g", 2.0, H, "sugars and sugar alcohols, from the ingredient table"),
     Function("starch", "Starch", "g", 8.0, H, "from the ingredient table"),
     Function("sets", "Sets on heating", "g egg protein", 1.0, L, "as the egg protein that would set as firmly"),
@@ -69,11 +70,10 @@ class Entry:
 
 
 @cache
-def _table() -> dict[str, tuple[float | None, float | None, float | None]]:
-    def cell(text: str) -> float | None:
-        return float(text) if text else None
-
-    return {r["id"]: (cell(r["sets"]), cell(r["network"]), cell(r["air"])) for r in rows("functions")}
+def _table() -> dict[str, tuple[float, ...]]:
+    """Sets, network, air and drinks per 100 g; what is left empty there does none of it."""
+    keys = ("sets", "network", "air", "drinks")
+    return {r["id"]: tuple(float(r[k] or 0.0) for k in keys) for r in rows("functions")}
 
 
 _PER_100: dict[tuple[str, int], Ledger] = {}
@@ -89,13 +89,13 @@ def per_100(item: Ingredient) -> Ledger:
 
 def _of(item: Ingredient) -> Ledger:
     p = item.parts
-    sets, network, air = _table().get(item.kind, (None, None, None))
+    sets, network, air, drinks = _table().get(item.kind, (0.0, 0.0, 0.0, 0.0))
     share = 1.0
     if item.role is Role.FOLD_IN:
         share = traits().get(item.kind, PLAIN).matrix_share
     values = (
-        p.fat, p.water + p.ethanol, p.sugars + p.other_sugar, p.starch, sets or 0.0,
-        p.gluten_forming + (network or 0.0), p.phospholipid, p.acid_g_soda, p.salt, air or 0.0,
+        p.fat, p.water + p.ethanol - 100.0 * drinks, p.sugars + p.other_sugar, p.starch, sets,
+        p.gluten_forming + network, p.phospholipid, p.acid_g_soda, p.salt, air,
     )  # fmt: skip
     return tuple(v * share for v in values)
 
@@ -116,3 +116,8 @@ def entries(before: Ledger, after: Ledger, flour_g: float) -> tuple[Entry, ...]:
     return tuple(
         Entry(f, a, b, f.tolerance * flour_g / 100.0) for f, a, b in zip(FUNCTIONS, before, after, strict=True)
     )
+
+
+def flour_of(formula: Formula) -> float:
+    """What tolerances are taken on: the flour, or a third of everything where there is none."""
+    return formula.flour_g or max(sum(x.grams or 0.0 for x in formula.lines) / 3.0, 1.0)

@@ -7,6 +7,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass, replace
 
+from dough.errors import EntryError
 from dough.formula import USUAL_STEP, Draft, Formula, Line
 from dough.ingredients import Ingredient, Role, ingredient
 from dough.rules_of_thumb import strong_share
@@ -46,6 +47,15 @@ def equals(draft: Draft, line: Line, needs: tuple[str, ...] = ()) -> tuple[Equal
             continue
         found.append(_worked_out(draft, line, rule, parts))
     return tuple(found)
+
+
+def equal(draft: Draft, line_id: str, rule_id: str) -> Draft:
+    """The draft with one equivalent in a line's place. Raises EntryError when there is no such one for it."""
+    line = draft.formula.line(line_id)
+    for found in equals(draft, line):
+        if found.rule.id == rule_id:
+            return found.draft
+    raise EntryError(f"lines.{line_id}", "That does not stand in for this line. Pick one from its list.")
 
 
 def _parts(draft: Draft, line: Line, rule: Equivalent) -> tuple[Taking, ...]:
@@ -126,7 +136,8 @@ def _worked_out(draft: Draft, line: Line, rule: Equivalent, parts: tuple[Taking,
         order.insert(place if first else place + 1, name)
         first = False
     kept = tuple(lines[i] for i in order if lines[i].grams is None or (lines[i].grams or 0.0) > 0)
-    new = replace(draft, formula=Formula(kept))
+    made = {**dict(draft.swaps), line.id: rule.id}
+    new = replace(draft, formula=Formula(kept), swaps=tuple(made.items()))
     return Equal(rule, new, _changes(draft.formula, new.formula, rule), "; ".join(short))
 
 

@@ -9,7 +9,7 @@ from dough.formula import Draft, Formula, Line, Method, Process
 from dough.ingredients import Role
 from dough.styles import Style
 from dough.swaps.candidates import KEEP, OUT, broken
-from dough.swaps.ledger import FUNCTIONS, Entry, entries, ledger, per_100
+from dough.swaps.ledger import FUNCTIONS, Entry, entries, flour_of, ledger, per_100
 from dough.swaps.needs import Standing, Wish, marks
 from dough.swaps.reduce import Reduced, meets, per_100g, reduce, takes_from
 from dough.swaps.rules import Reduction, Rule, Steps
@@ -100,8 +100,11 @@ def put_together(
     result, taken = _reduce(_swap(formula, used, ways), ways)
     steps = [r.steps for r in used.values() if r.parts] + [w.way.steps for w in taken if w.way and w.share_pct > 0]
     process, said = _process(draft.process, steps, style)
-    book = entries(ledger(formula.lines), ledger(result.lines), _flour(formula))
-    return Solved(replace(draft, formula=result, process=process), used, taken, book, tuple(said))
+    book = entries(ledger(formula.lines), ledger(result.lines), flour_of(formula))
+    made = {**dict(draft.swaps), **{k: r.id for k, r in used.items()}}
+    made |= {w.wish.need: w.way.id for w in taken if w.way and w.share_pct > 0}
+    new = replace(draft, formula=result, process=process, swaps=tuple(made.items()))
+    return Solved(new, used, taken, book, tuple(said))
 
 
 def make(
@@ -130,16 +133,11 @@ def make(
     )
 
 
-def _flour(formula: Formula) -> float:
-    """What tolerances are taken on: the flour, or a third of everything where there is none."""
-    return formula.flour_g or max(sum(x.grams or 0.0 for x in formula.lines) / 3.0, 1.0)
-
-
 def _swap(formula: Formula, used: Mapping[str, Rule], ways: tuple[tuple[Wish, Reduction | None], ...]) -> Formula:
     if not used:
         return formula
     found = unknowns(formula, used, _held(ways))
-    grams = solve(found, fixed_ledger(formula, used), ledger(formula.lines), _flour(formula))
+    grams = solve(found, fixed_ledger(formula, used), ledger(formula.lines), flour_of(formula))
     return put_in(formula, used, found, grams)
 
 
@@ -245,8 +243,12 @@ def _why(ident: str, a: Line | None, b: Line | None, old: Mapping[str, Line], do
     change = (b.grams or 0.0) - (a.grams or 0.0)
     joins = [i for i, r in used.items() if any(p.ingredient == a.ingredient_id for p in r.parts)]
     if joins and change > 0:
-        return f"{change:+.1f} g with what stands in for {old[joins[0]].ingredient.name}"
-    return f"{change:+.1f} g keeps {_kept(a, change, book)} near where it was"
+        return f"{_signed(change)} g with what stands in for {old[joins[0]].ingredient.name}"
+    return f"{_signed(change)} g keeps {_kept(a, change, book)} near where it was"
+
+
+def _signed(grams: float) -> str:
+    return f"{grams:+.1f}".replace("-", "−")
 
 
 def _way_of(ident: str, a: Line | None, b: Line | None, done: Solved) -> Way | None:

@@ -45,7 +45,10 @@ class Steps:
 
 @dataclass(frozen=True, slots=True)
 class Rule:
-    """A way to replace an ingredient. taste is how near to what it replaces (judgement). reported is what kitchens say it does: width and height in %, low to high."""
+    """A way to replace an ingredient. taste is how near it is to what it replaces (judgement).
+
+    wide and high are what kitchens report it does to width and height, %, low to high.
+    """
 
     id: str
     name: str
@@ -124,7 +127,7 @@ def rules() -> dict[str, Rule]:
 def _rule(r: dict[str, str], parts: tuple[Part, ...]) -> Rule:
     return Rule(
         r["id"], r["name"], tuple(r["replaces"].split()), tuple(r["suits"].split()), parts, r["method"], r["effect"],
-        Steps(*(number(r[k]) for k in ("oven_k", "minutes", "rest_h", "dough_temp_k")), mix=r["mix"]),
+        Steps(number(r["oven_k"]), number(r["minutes"]), number(r["rest_h"]), number(r["dough_temp_k"]), r["mix"]),
         r["taste"], r["source"],
         Confidence(r["confidence"]), r["evidence"], _pair(r["wide_low"], r["wide_high"]),
         _pair(r["high_low"], r["high_high"]),

@@ -15,7 +15,7 @@ from scipy.optimize import lsq_linear
 
 from dough.formula import USUAL_STEP, Formula, Line
 from dough.ingredients import Ingredient, Role, ingredient
-from dough.swaps.ledger import FUNCTIONS, Ledger, ledger, per_100
+from dough.swaps.ledger import FUNCTIONS, Ledger, flour_of, ledger, per_100
 from dough.swaps.rules import Rule
 
 #: How much a part's usual ratio, and leaving a line alone, weigh beside the functions (judgement).
@@ -39,6 +39,7 @@ class Unknown:
     high: float
     scale: float
     moves: bool
+    line_g: float = 0.0
 
 
 def unknowns(formula: Formula, picks: Mapping[str, Rule], held: frozenset[Role]) -> list[Unknown]:
@@ -59,7 +60,7 @@ def unknowns(formula: Formula, picks: Mapping[str, Rule], held: frozenset[Role])
 
 def _movable(formula: Formula, picks: Mapping[str, Rule], held: frozenset[Role], parts: list[Unknown]) -> list[Unknown]:
     """The lines that may move a little, one of each kind: the largest."""
-    flour = formula.flour_g or 0.0
+    flour = flour_of(formula)
     free = [x for x in formula.lines if x.in_dough and x.grams and x.id not in picks and x.role not in held]
     found: list[Unknown] = []
 
@@ -67,7 +68,7 @@ def _movable(formula: Formula, picks: Mapping[str, Rule], held: frozenset[Role],
         if lines:
             line = max(lines, key=lambda x: x.grams or 0.0)
             grams = line.grams or 0.0
-            found.append(Unknown(line.id, line.ingredient, 0.0, -down * grams, up * grams, scale * flour, True))
+            found.append(Unknown(line.id, line.ingredient, 0.0, -down * grams, up * grams, scale * flour, True, grams))
 
     liquids = [x for x in free if x.role is Role.LIQUID and x.ingredient.parts.water > 60]
     if liquids:
@@ -96,10 +97,10 @@ def solve(found: list[Unknown], fixed: Ledger, wanted: Ledger, flour_g: float) -
 
 
 def _bother(u: Unknown) -> float:
-    """The smallest move worth making, g: 2 % of the line, at least 1 g, or 0.1 g of salt and soda."""
+    """The smallest move worth making, g: 2 % of the line, at least 1.5 g, or 0.1 g of salt and soda."""
     if u.item.role in (Role.SALT, Role.LEAVENING):
         return 0.1
-    return max(1.0, LEAST_MOVE * max(abs(u.low), abs(u.high)))
+    return max(1.5, LEAST_MOVE * u.line_g)
 
 
 def _least_squares(

@@ -18,6 +18,7 @@ from dough.formula import Draft, Line
 from dough.ingredients import Confidence, ingredient
 from dough.styles import Style
 from dough.swaps.candidates import KEEP, OUT, candidates, labels_to_read, suits
+from dough.swaps.ledger import FUNCTIONS, Entry, entries, flour_of, ledger, per_100
 from dough.swaps.needs import Mark, Standing, Wish, marks
 from dough.swaps.plan import Plan, Solved, Way, make, put_together
 from dough.swaps.rules import Reduction, Rule, allowed, reductions
@@ -36,7 +37,10 @@ TINY_G = 0.8
 
 @dataclass(frozen=True, slots=True)
 class Candidate:
-    """A rule in a line's place, the rest of the swaps as picked. disturbance in clear misses; None unknown."""
+    """A rule in a line's place, the rest of the swaps as picked. disturbance in clear misses; None unknown.
+
+    off is what the rule by itself does not bring of what the line did, beyond tolerance.
+    """
 
     rule: Rule
     solved: Solved
@@ -47,6 +51,7 @@ class Candidate:
     suits: bool
     practical: str
     score: float
+    off: tuple[Entry, ...]
 
 
 @dataclass(frozen=True, slots=True)
@@ -205,8 +210,29 @@ def _candidate(
     words.append("a very small amount to weigh" if small else "")
     words.append("read the label" if labels else "")
     return Candidate(
-        rule, solved, cookie, away, evidence, labels, fits, ", ".join(w for w in words if w) or "one weighing", score
+        rule,
+        solved,
+        cookie,
+        away,
+        evidence,
+        labels,
+        fits,
+        ", ".join(w for w in words if w) or "one weighing",
+        score,
+        _off(rule, line, draft),
     )
+
+
+def _off(rule: Rule, line: Line, draft: Draft) -> tuple[Entry, ...]:
+    """Functions the rule's usual parts miss or overdo beside the line itself, beyond tolerance."""
+    if not rule.parts or not line.in_dough or not line.grams:
+        return ()
+    brings = [0.0] * len(FUNCTIONS)
+    for part in rule.parts:
+        for i, value in enumerate(per_100(ingredient(part.ingredient))):
+            brings[i] += line.grams * part.per_100 / 100.0 * value / 100.0
+    book = entries(ledger((line,)), tuple(brings), flour_of(draft.formula))
+    return tuple(e for e in book if not e.within)
 
 
 def _ways(

@@ -18,7 +18,7 @@ from dough.formats.writing import write
 from dough.formula import Step
 from dough.sheet import LABELS_DECIDE, Sheet, bench_sheet
 from dough.styles import style
-from dough.target import Target, adopt, from_style, set_field, set_need
+from dough.target import Target, adopt, from_style, set_field, set_need, set_wish
 from dough.texture_map import from_words, in_hand, place_of, put_down
 from dough.trials.measure import read_list
 from kitchen.actions.base import MissingError, dough_for_reading
@@ -130,6 +130,14 @@ class WishOut(TargetDoc):
     filled_from: str = ""
 
 
+class WishIn(Strict):
+    """Less or more of something by so many percent of what 100 g of the draft holds; null takes it back."""
+
+    need: str = Field(max_length=20)
+    by_pct: Typed = None
+    from_per_100g: float | None = None
+
+
 class TargetEdit(Strict):
     """Set one field from what was typed, or take a style's typical cookie, a place on the map, words, a
     cookie in hand; or switch a need."""
@@ -143,6 +151,7 @@ class TargetEdit(Strict):
     in_hand: InHandDoc | None = None
     need: str | None = Field(default=None, max_length=20)
     wanted: bool = True
+    wish: WishIn | None = None
 
 
 @router.get("", response={200: list[ShelfItem], **PROBLEMS})
@@ -183,6 +192,9 @@ def edit_target(request: HttpRequest, payload: TargetEdit) -> WishOut:
         target = adopt(old, _in_hand(payload.in_hand))
     if payload.need:
         target = set_need(target, payload.need, payload.wanted)
+    if payload.wish:
+        by = read_named(payload.wish.by_pct, "by_pct", f"target.{payload.wish.need}")
+        target = set_wish(target, payload.wish.need, by, payload.wish.from_per_100g)
     if payload.field:
         target = set_field(target, payload.field, payload.value)
     check_target(target)

@@ -5,6 +5,7 @@ from __future__ import annotations
 from pydantic import BaseModel
 
 from dough.ingredients import Confidence, Role
+from dough.swaps.needs import Standing
 from kitchen.documents import CookieDoc, DraftDoc
 
 Point = list[float]
@@ -18,10 +19,20 @@ class BandOut(BaseModel):
     confidence: Confidence
 
 
+class MarkOut(BaseModel):
+    """A need this line breaks, or that only its label can settle."""
+
+    need: str
+    label: str
+    standing: Standing
+    words: str
+
+
 class LineOut(BaseModel):
     id: str
     role: Role
     percent: float | None
+    marks: list[MarkOut] = []
 
 
 class RoleOut(BaseModel):

@@ -20,12 +20,14 @@ from dough.measures import Habit
 from dough.preview import preview
 from dough.scaling import factor_for, resize
 from dough.styles import style
+from dough.swaps.follow import swapped
+from dough.swaps.pantry import equal
 from dough.target import ATTRIBUTES, Attribute, Cookie, Target
 from kitchen.api.details import detail_out
 from kitchen.api.errors import PROBLEMS
 from kitchen.api.forecast_schemas import PreviewDetailOut, PreviewOut
 from kitchen.api.views import preview_out
-from kitchen.documents import CookieDoc, DraftDoc, Key, KitDoc, Strict, Typed
+from kitchen.documents import CookieDoc, DraftDoc, Key, KitDoc, Strict, Typed, WishDoc
 from kitchen.pantry import cups, find
 
 router = Router(tags=["preview"])
@@ -130,6 +132,34 @@ class RecoverEdit(Strict):
         return edit.recover(draft, self.total, self.share)
 
 
+class SwapEdit(Strict):
+    """Make the swaps the needs ask for, as picked (line or wish id to rule id)."""
+
+    op: Literal["swap"]
+    needs: list[str] = Field(max_length=40)
+    wishes: list[WishDoc] = Field(default=[], max_length=6)
+    picks: dict[str, str] = Field(default={}, max_length=300)
+    style: str = Field(default="", max_length=20)
+
+    def apply(self, draft: Draft) -> Draft:
+        check_draft(draft)
+        chosen = style(self.style) if self.style else nearest_style(draft.formula)
+        wishes = tuple(w.to_core() for w in self.wishes)
+        return swapped(draft, tuple(self.needs), wishes, self.picks, chosen)
+
+
+class EqualEdit(Strict):
+    """Put an equivalent from the pantry in a line's place."""
+
+    op: Literal["equal"]
+    line: Key
+    rule: str = Field(max_length=40)
+
+    def apply(self, draft: Draft) -> Draft:
+        check_draft(draft)
+        return equal(draft, self.line, self.rule)
+
+
 class RemoveEdit(Strict):
     op: Literal["remove"]
     line: Key
@@ -178,6 +208,8 @@ Edit = Annotated[
     | StepEdit
     | ProcessEdit
     | LeavenEdit
+    | SwapEdit
+    | EqualEdit
     | DismissEdit,
     Field(discriminator="op"),
 ]
@@ -192,6 +224,7 @@ class PreviewIn(Strict):
     target: CookieDoc = CookieDoc()
     style: str = ""
     kit: KitDoc = KitDoc()
+    needs: list[str] = Field(default=[], max_length=40)
 
 
 def sent(answer: BaseModel) -> HttpResponse:
@@ -208,7 +241,8 @@ def follow(request: HttpRequest, payload: PreviewIn) -> HttpResponse:
     wanted = payload.target.to_core()
     check_target(Target(wanted))
     chosen = style(payload.style) if payload.style else None
-    return sent(preview_out(payload.seq, preview(draft, wanted, chosen, payload.kit.to_core()), wanted))
+    needs = tuple(payload.needs)
+    return sent(preview_out(payload.seq, preview(draft, wanted, chosen, payload.kit.to_core(), needs), wanted))
 
 
 @router.post("/detail", response={200: PreviewDetailOut, **PROBLEMS})

@@ -11,6 +11,7 @@ from ninja import Router
 from dough.colour import shade_hex
 from dough.formula import Method, Place, Shape, Step
 from dough.ingredients import Ingredient, Role, table
+from dough.label import ALLERGENS
 from dough.measures import fillings
 from dough.oven import standings
 from dough.preview import RAW_DOUGH, cookie_outline
@@ -22,6 +23,7 @@ from dough.texture_map import known_words, regions
 from kitchen.api.errors import PROBLEMS
 from kitchen.api.forecast_schemas import ExplainOut, ModelOut
 from kitchen.api.reference_schemas import (
+    AllergenOut,
     AttributeOut,
     FillingOut,
     IngredientOut,
@@ -30,6 +32,7 @@ from kitchen.api.reference_schemas import (
     ShadeOut,
     StandingOut,
     StyleOut,
+    WishKindOut,
 )
 from kitchen.api.schemas import KitchenOut, OvenOut, TrayOut
 from kitchen.api.views import points
@@ -71,6 +74,7 @@ def reference_out() -> ReferenceOut:
         raw_dough=RAW_DOUGH,
         needs=[NeedOut(id=n.id, name=n.label, kind=n.kind) for n in NEEDS.values()],
         wishes=[WishKindOut.model_validate(a, from_attributes=True) for a in AMOUNTS.values()],
+        allergens=[AllergenOut(code=c, name=n, lists=x) for c, n, x in ALLERGENS],
         texture_words=list(known_words()),
     )
 

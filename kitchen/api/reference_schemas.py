@@ -77,9 +77,31 @@ class StandingOut(BaseModel):
     note: str
 
 
+class WishKindOut(BaseModel):
+    """A need that is a matter of how much: what is counted, in which unit, and the usual wish in percent."""
+
+    id: str
+    label: str
+    counts: str
+    unit: str
+    usual_pct: float
+    most_pct: float
+
+
 class NeedOut(BaseModel):
+    """kind is way (of eating), allergen or other."""
+
     id: str
     name: str
+    kind: str
+
+
+class AllergenOut(BaseModel):
+    """lists names the laws that list it: EU (fourteen), US (nine)."""
+
+    code: str
+    name: str
+    lists: str
 
 
 class ReferenceOut(BaseModel):
@@ -98,4 +120,6 @@ class ReferenceOut(BaseModel):
     shelves: list[StandingOut]
     raw_dough: str
     needs: list[NeedOut]
+    wishes: list[WishKindOut]
+    allergens: list[AllergenOut]
     texture_words: list[str]

@@ -71,6 +71,8 @@ class DoughOut(BaseModel):
     target: TargetDoc
     draft_parent: int | None
     draft_differs: bool
+    follows: int | None
+    follows_name: str
     versions: list[VersionOut]
     last_bake: SizeOut | None
     bakes: int
@@ -86,6 +88,8 @@ class ShelfItem(BaseModel):
     revision: int
     versions: int
     bakes: int
+    needs: list[str]
+    follows_name: str
     target: SizeOut
     last_bake: SizeOut | None
     closeness: str

@@ -15,6 +15,7 @@ from dough.ingredients import table
 from dough.oven import marks
 from dough.preview import Preview, cookie_outline
 from dough.styles import Style, styles
+from dough.swaps.needs import AMOUNTS, NEEDS, Mark
 from dough.target import ATTRIBUTES, Attribute, Cookie, Target, compare, is_empty
 from dough.texture_map import place_of
 from dough.trials.compare import side_by_side
@@ -26,6 +27,7 @@ from kitchen.api.forecast_schemas import (
     FigureOut,
     ForecastOut,
     LineOut,
+    MarkOut,
     NoticeOut,
     PlaceOut,
     PreviewOut,
@@ -87,6 +89,8 @@ def dough_out(dough: Dough) -> DoughOut:
         target=TargetDoc.model_validate(dough.target),
         draft_parent=dough.draft_parent.number if dough.draft_parent else None,
         draft_differs=draft_differs(dough),
+        follows=dough.follows_id,
+        follows_name=dough.follows.name if dough.follows else "",
         versions=[
             VersionOut(
                 number=v.number,
@@ -120,6 +124,8 @@ def shelf_item(dough: Dough) -> ShelfItem:
         revision=dough.revision,
         versions=versions,
         bakes=len(bakes),
+        needs=need_words(dough),
+        follows_name=dough.follows.name if dough.follows else "",
         target=size_out(wanted, style, "target"),
         last_bake=size_out(measured_cookie(last), style, f"bake {last.number}") if last else None,
         closeness=_closeness_words(closeness.sentence if closeness else "", wanted, last),
@@ -128,6 +134,14 @@ def shelf_item(dough: Dough) -> ShelfItem:
         next=_next_words(dough, versions, len(bakes), wanted),
         saved_at=dough.saved_at,
     )
+
+
+def need_words(dough: Dough) -> list[str]:
+    """The needs and wishes of a dough's target in words."""
+    target = TargetDoc.model_validate(dough.target)
+    return [NEEDS[n].label for n in target.needs if n in NEEDS] + [
+        f"{AMOUNTS[w.need].label} by {w.by_pct:g} %" for w in target.wishes if w.need in AMOUNTS
+    ]
 
 
 def _closeness_words(sentence: str, wanted: Cookie, last: Bake | None) -> str:
@@ -154,7 +168,7 @@ def preview_out(seq: int, result: Preview, wanted: Cookie) -> PreviewOut:
     return PreviewOut(
         seq=seq,
         draft=DraftDoc.of(result.draft),
-        lines=[LineOut(id=x.id, role=x.role, percent=x.percent) for x in result.lines],
+        lines=[LineOut(id=x.id, role=x.role, percent=x.percent, marks=marks_out(x.marks)) for x in result.lines],
         roles=[_role_out(r, result.wide_g) for r in result.roles],
         percent_note=result.percent_note,
         figures=[FigureOut.model_validate(f, from_attributes=True) for f in result.figures],
@@ -172,6 +186,10 @@ def preview_out(seq: int, result: Preview, wanted: Cookie) -> PreviewOut:
         target_place=_place(wanted),
         wide_g=result.wide_g,
     )
+
+
+def marks_out(found: tuple[Mark, ...]) -> list[MarkOut]:
+    return [MarkOut(need=m.need, label=m.label, standing=m.standing, words=m.words) for m in found]
 
 
 def _place(cookie: Cookie) -> PlaceOut | None:

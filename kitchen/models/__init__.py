@@ -5,5 +5,17 @@ from kitchen.models.cups import CupWeighing
 from kitchen.models.dough import Dough, Version
 from kitchen.models.kitchen import Kitchen, Oven, Tray
 from kitchen.models.pantry import OwnIngredient
+from kitchen.models.supplier import SupplierLabel
 
-__all__ = ["Bake", "Batch", "CupWeighing", "Dough", "Kitchen", "Oven", "OwnIngredient", "Tray", "Version"]
+__all__ = [
+    "Bake",
+    "Batch",
+    "CupWeighing",
+    "Dough",
+    "Kitchen",
+    "Oven",
+    "OwnIngredient",
+    "SupplierLabel",
+    "Tray",
+    "Version",
+]

@@ -11,6 +11,8 @@ from kitchen.models.frozen import Frozen
 class Dough(models.Model):
     """A cookie being developed. ``draft`` and ``target`` are documents (kitchen/documents.py).
 
+    A diet version follows another dough: followed is the draft of that one it last took over.
+
     revision counts every write to name, style, draft or target; a write names the one it was based on.
     """
 
@@ -20,6 +22,10 @@ class Dough(models.Model):
     target = models.JSONField(default=dict)
     draft = models.JSONField(default=dict)
     draft_parent = models.ForeignKey("Version", null=True, blank=True, on_delete=models.PROTECT, related_name="+")
+    follows = models.ForeignKey("self", null=True, blank=True, on_delete=models.PROTECT, related_name="diet_versions")
+    followed = models.JSONField(default=dict)
+    followed_at = models.DateTimeField(null=True, blank=True)
+    picks = models.JSONField(default=dict)
     revision = models.PositiveIntegerField(default=1)
     created_at = models.DateTimeField()
     saved_at = models.DateTimeField()

@@ -116,6 +116,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/doughs/{dough_id}/diet-versions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Make
+         * @description Keep the dough as it stands, with its swaps made, as a diet version that follows it.
+         */
+        post: operations["kitchen_api_family_make"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/doughs/{dough_id}/draft": {
         parameters: {
             query?: never;
@@ -129,6 +149,90 @@ export interface paths {
          * @description Save name, style, target and draft; 409 with what is there now when the revision is stale.
          */
         put: operations["kitchen_api_doughs_save"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/doughs/{dough_id}/family": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Family
+         * @description What this dough follows and would follow, and its diet versions.
+         */
+        get: operations["kitchen_api_family_family"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/doughs/{dough_id}/follow": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Follow
+         * @description Take over what the parent changed.
+         */
+        post: operations["kitchen_api_family_follow"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/doughs/{dough_id}/label": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Label Sheet
+         * @description Allergens, ingredient list, nutrition and notices of the draft's finished piece.
+         */
+        get: operations["kitchen_api_family_label_sheet"];
+        put?: never;
+        /**
+         * Read Label
+         * @description Tick what a supplier's label says an ingredient may contain; it counts for every dough of the kitchen.
+         */
+        post: operations["kitchen_api_family_read_label"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/doughs/{dough_id}/label.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Label File
+         * @description The same as a PDF.
+         */
+        get: operations["kitchen_api_family_label_file"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -572,6 +676,86 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/swaps/day": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * One Day
+         * @description Several doughs on one day: the order, and what to clean between.
+         */
+        post: operations["kitchen_api_swaps_one_day"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/swaps/pantry": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Pantry
+         * @description What else in the pantry comes to the same as one line, and how many eggs it is by class.
+         */
+        post: operations["kitchen_api_swaps_pantry"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/swaps/per-100g": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Hundred
+         * @description What less sugar, less sodium and more fibre would count from.
+         */
+        post: operations["kitchen_api_swaps_hundred"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/swaps/study": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Look
+         * @description Every line that breaks a need with what could stand in for it, ranked, and the swaps as picked.
+         */
+        post: operations["kitchen_api_swaps_look"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -603,6 +787,18 @@ export interface components {
             op: "add";
             /** Step */
             step?: string | null;
+        };
+        /**
+         * AllergenOut
+         * @description lists names the laws that list it: EU (fourteen), US (nine).
+         */
+        AllergenOut: {
+            /** Code */
+            code: string;
+            /** Lists */
+            lists: string;
+            /** Name */
+            name: string;
         };
         /** AmountEdit */
         AmountEdit: {
@@ -911,10 +1107,77 @@ export interface components {
             /** Toppings */
             toppings: components["schemas"]["CoverageOut"][];
         };
+        /**
+         * CandidateOut
+         * @description A rule in a line's place. disturbance is in clear misses of the forecast; words say it; outline draws it.
+         *
+         *     evidence is tried here, well tried, practised or plausible; reported is what kitchens say it does, in %.
+         */
+        CandidateOut: {
+            confidence: components["schemas"]["Confidence"];
+            /** Disturbance */
+            disturbance: number | null;
+            /** Effect */
+            effect: string;
+            /** Evidence */
+            evidence: string;
+            /** Hex */
+            hex: string | null;
+            /** Labels */
+            labels: string[];
+            /** Method */
+            method: string;
+            /** Name */
+            name: string;
+            /** Off */
+            off: components["schemas"]["OffOut"][];
+            /** Outline */
+            outline: number[][];
+            /** Parts */
+            parts: components["schemas"]["SwapPartOut"][];
+            /** Practical */
+            practical: string;
+            /** Reported */
+            reported: string;
+            /** Rule */
+            rule: string;
+            /** Source */
+            source: string;
+            /** Suits */
+            suits: boolean;
+            /** Taste */
+            taste: string;
+            /** Tried */
+            tried: string;
+            /** Words */
+            words: string;
+        };
+        /** ChangeOut */
+        ChangeOut: {
+            /** After */
+            after: string;
+            /** After G */
+            after_g: number | null;
+            /** Before */
+            before: string;
+            /** Before G */
+            before_g: number | null;
+            /** Line Id */
+            line_id: string;
+            /** Why */
+            why: string;
+        };
         /** ChoiceOut */
         ChoiceOut: {
             /** Id */
             id: string;
+            /** Name */
+            name: string;
+        };
+        /** CompoundOut */
+        CompoundOut: {
+            /** Allergen */
+            allergen: boolean;
             /** Name */
             name: string;
         };
@@ -982,6 +1245,38 @@ export interface components {
             habit?: components["schemas"]["Habit"];
             /** Ingredient */
             ingredient: string;
+        };
+        /** DayDoughOut */
+        DayDoughOut: {
+            /** Brings */
+            brings: string[];
+            /** Name */
+            name: string;
+        };
+        /** DayIn */
+        DayIn: {
+            /** Doughs */
+            doughs: number[];
+        };
+        /** DayOut */
+        DayOut: {
+            /** Cautions */
+            cautions: string[];
+            /** Order */
+            order: components["schemas"]["DayDoughOut"][];
+        };
+        /** DietIn */
+        DietIn: {
+            /** Name */
+            name: string;
+            /**
+             * Picks
+             * @default {}
+             */
+            picks?: {
+                [key: string]: string;
+            };
+            target: components["schemas"]["TargetDoc"];
         };
         /** DifferenceIn */
         DifferenceIn: {
@@ -1056,6 +1351,10 @@ export interface components {
             draft_differs: boolean;
             /** Draft Parent */
             draft_parent: number | null;
+            /** Follows */
+            follows: number | null;
+            /** Follows Name */
+            follows_name: string;
             /** Id */
             id: number;
             last_bake: components["schemas"]["SizeOut"] | null;
@@ -1112,6 +1411,11 @@ export interface components {
              *     }
              */
             process?: components["schemas"]["ProcessDoc"];
+            /**
+             * Swaps
+             * @default []
+             */
+            swaps?: components["schemas"]["SwapDoc"][];
         };
         /** DraftIn */
         DraftIn: {
@@ -1127,6 +1431,10 @@ export interface components {
             style?: string;
             target: components["schemas"]["TargetDoc"];
         };
+        /** DraftOnly */
+        DraftOnly: {
+            draft: components["schemas"]["DraftDoc"];
+        };
         /**
          * DriveOut
          * @description One natural step of an input and what it does to an end value, in its unit.
@@ -1136,6 +1444,19 @@ export interface components {
             change: number;
             /** What */
             what: string;
+        };
+        /** EggCountOut */
+        EggCountOut: {
+            /** Count */
+            count: number;
+            /** Grams */
+            grams: number;
+            /** Market */
+            market: string;
+            /** Over G */
+            over_g: number;
+            /** Size */
+            size: string;
         };
         /**
          * EggOut
@@ -1172,6 +1493,40 @@ export interface components {
             value: number;
         };
         /**
+         * EqualEdit
+         * @description Put an equivalent from the pantry in a line's place.
+         */
+        EqualEdit: {
+            /** Line */
+            line: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "equal";
+            /** Rule */
+            rule: string;
+        };
+        /**
+         * EqualOut
+         * @description Something from the pantry that comes to the same; short says what could not be taken off.
+         */
+        EqualOut: {
+            /** Changes */
+            changes: components["schemas"]["ChangeOut"][];
+            confidence: components["schemas"]["Confidence"];
+            /** Name */
+            name: string;
+            /** Rule */
+            rule: string;
+            /** Short */
+            short: string;
+            /** Source */
+            source: string;
+            /** Words */
+            words: string;
+        };
+        /**
          * EstimateOut
          * @description A value with its 80 % range; low_at and high_at are the range's ends on a reading's scale, 0 to 1.
          */
@@ -1196,6 +1551,20 @@ export interface components {
             paragraphs: string[];
             /** Title */
             title: string;
+        };
+        /**
+         * FamilyOut
+         * @description The dough this one follows, what would follow from it, and the diet versions that follow this one.
+         */
+        FamilyOut: {
+            /** Following */
+            following: components["schemas"]["FollowingOut"][];
+            /** Parent */
+            parent: number | null;
+            /** Parent Name */
+            parent_name: string;
+            /** Siblings */
+            siblings: components["schemas"]["SiblingOut"][];
         };
         /** FieldError */
         FieldError: {
@@ -1254,6 +1623,29 @@ export interface components {
             what: string;
             /** Why */
             why: string;
+        };
+        /**
+         * FollowIn
+         * @description take names the keys of what to take over; the rest is known from then on.
+         */
+        FollowIn: {
+            /** Revision */
+            revision: number;
+            /** Take */
+            take: string[];
+        };
+        /** FollowingOut */
+        FollowingOut: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Now */
+            now: string;
+            /** Own */
+            own: boolean;
+            /** Then */
+            then: string;
         };
         /**
          * ForecastChangeOut
@@ -1389,6 +1781,21 @@ export interface components {
          * @enum {string}
          */
         Habit: "us" | "metric" | "au";
+        /** HeldOut */
+        HeldOut: {
+            /** Code */
+            code: string;
+            /** Contains */
+            contains: string[];
+            /** Lists */
+            lists: string;
+            /** May Contain */
+            may_contain: string[];
+            /** Name */
+            name: string;
+            /** Unread */
+            unread: string[];
+        };
         /**
          * InHandDoc
          * @description A cookie that was measured: what was typed, several widths and heights apart by spaces or commas.
@@ -1550,6 +1957,54 @@ export interface components {
             /** Sugars */
             sugars?: number | null;
         };
+        /** LabelOut */
+        LabelOut: {
+            /** Against */
+            against: string[];
+            /** Allergens */
+            allergens: components["schemas"]["HeldOut"][];
+            confidence: components["schemas"]["Confidence"];
+            /** Ingredients */
+            ingredients: components["schemas"]["NamedOut"][];
+            /** Lacks */
+            lacks: string[];
+            /** Loss From */
+            loss_from: string;
+            /** Loss Pct */
+            loss_pct: number | null;
+            /** Loss Plus Minus */
+            loss_plus_minus: number | null;
+            /** Notices */
+            notices: string[];
+            /** Nutrients */
+            nutrients: components["schemas"]["NutrientOut"][];
+            /** Piece G */
+            piece_g: number | null;
+            /** Pieces */
+            pieces: number | null;
+            /** Sentences */
+            sentences: string[];
+            /** Subtitle */
+            subtitle: string;
+            /** Suggests */
+            suggests: string[];
+            /** Suppliers */
+            suppliers: components["schemas"]["SupplierOut"][];
+            /** Title */
+            title: string;
+        };
+        /**
+         * LabelReadIn
+         * @description codes are the allergens the supplier's label says it may contain; none: it names none.
+         */
+        LabelReadIn: {
+            /** Codes */
+            codes: string[];
+            /** Ingredient */
+            ingredient: string;
+            /** Read On */
+            read_on?: string | null;
+        };
         /**
          * LeavenEdit
          * @description Soda, powder and tartar in grams, in the place of those that are there.
@@ -1613,6 +2068,29 @@ export interface components {
             wider_high_pct: number;
             /** Wider Low Pct */
             wider_low_pct: number;
+        };
+        /**
+         * LedgerOut
+         * @description One function of the whole dough before and after; tolerance in the same unit.
+         */
+        LedgerOut: {
+            /** After */
+            after: number;
+            /** Before */
+            before: number;
+            confidence: components["schemas"]["Confidence"];
+            /** How */
+            how: string;
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Tolerance */
+            tolerance: number;
+            /** Unit */
+            unit: string;
+            /** Within */
+            within: boolean;
         };
         /** LiftOut */
         LiftOut: {
@@ -1680,6 +2158,11 @@ export interface components {
         LineOut: {
             /** Id */
             id: string;
+            /**
+             * Marks
+             * @default []
+             */
+            marks?: components["schemas"]["MarkOut"][];
             /** Percent */
             percent: number | null;
             role: components["schemas"]["Role"];
@@ -1690,6 +2173,35 @@ export interface components {
          * @enum {string}
          */
         Liner: "paper" | "bare" | "silicone" | "perforated" | "foil";
+        /**
+         * MadeOut
+         * @description A swap that is in the draft already, with what has been baked with it here.
+         */
+        MadeOut: {
+            /** Evidence */
+            evidence: string;
+            /** Line */
+            line: string;
+            /** Name */
+            name: string;
+            /** Rule */
+            rule: string;
+            /** Tried */
+            tried: string;
+        };
+        /**
+         * MarkOut
+         * @description A need this line breaks, or that only its label can settle.
+         */
+        MarkOut: {
+            /** Label */
+            label: string;
+            /** Need */
+            need: string;
+            standing: components["schemas"]["Standing"];
+            /** Words */
+            words: string;
+        };
         /** MeaningOut */
         MeaningOut: {
             /** Word */
@@ -1750,10 +2262,28 @@ export interface components {
             /** To */
             to: number;
         };
-        /** NeedOut */
+        /** NamedOut */
+        NamedOut: {
+            /** Allergen */
+            allergen: boolean;
+            /** Compound */
+            compound: components["schemas"]["CompoundOut"][];
+            /** Grams */
+            grams: number;
+            /** Name */
+            name: string;
+            /** Percent */
+            percent: number;
+        };
+        /**
+         * NeedOut
+         * @description kind is way (of eating), allergen or other.
+         */
         NeedOut: {
             /** Id */
             id: string;
+            /** Kind */
+            kind: string;
             /** Name */
             name: string;
         };
@@ -1790,6 +2320,35 @@ export interface components {
             what: string;
             /** Why */
             why: string;
+        };
+        /** NutrientOut */
+        NutrientOut: {
+            /** Baked 100G */
+            baked_100g: number | null;
+            /** Digits */
+            digits: number;
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Piece */
+            piece: number | null;
+            /** Raw 100G */
+            raw_100g: number | null;
+            /** Unit */
+            unit: string;
+        };
+        /**
+         * OffOut
+         * @description A function out of its tolerance: how far, in its unit.
+         */
+        OffOut: {
+            /** Error */
+            error: number;
+            /** Label */
+            label: string;
+            /** Unit */
+            unit: string;
         };
         /** OvenOut */
         OvenOut: {
@@ -1829,6 +2388,24 @@ export interface components {
             /** Version */
             version: number;
         };
+        /** PantryIn */
+        PantryIn: {
+            draft: components["schemas"]["DraftDoc"];
+            /** Line */
+            line: string;
+            /**
+             * Needs
+             * @default []
+             */
+            needs?: string[];
+        };
+        /** PantryOut */
+        PantryOut: {
+            /** Eggs */
+            eggs: components["schemas"]["EggCountOut"][];
+            /** Equals */
+            equals: components["schemas"]["EqualOut"][];
+        };
         /** PartOut */
         PartOut: {
             /** Grams */
@@ -1843,6 +2420,18 @@ export interface components {
             lacks: number;
             /** Shares */
             shares: components["schemas"]["ShareOut"][];
+        };
+        /**
+         * PerHundredOut
+         * @description What 100 g of the whole piece holds before baking, by wish id; null where an amount is unknown.
+         */
+        PerHundredOut: {
+            /** Less Sodium */
+            less_sodium: number | null;
+            /** Less Sugar */
+            less_sugar: number | null;
+            /** More Fibre */
+            more_fibre: number | null;
         };
         /** PersonOut */
         PersonOut: {
@@ -1875,6 +2464,29 @@ export interface components {
             crisp: number;
             /** Height Mm */
             height_mm: number;
+        };
+        /**
+         * PlanOut
+         * @description The swaps as picked: what changes, the ledger, the method, what stays unmet, what still breaks a need.
+         */
+        PlanOut: {
+            /** Changes */
+            changes: components["schemas"]["ChangeOut"][];
+            draft: components["schemas"]["DraftDoc"];
+            /** Labels */
+            labels: string[];
+            /** Ledger */
+            ledger: components["schemas"]["LedgerOut"][];
+            /** Left */
+            left: string[];
+            /** Mass After G */
+            mass_after_g: number;
+            /** Mass Before G */
+            mass_before_g: number;
+            /** Method */
+            method: string[];
+            /** Unmet */
+            unmet: string[];
         };
         /**
          * PreviewDetailOut
@@ -1915,7 +2527,7 @@ export interface components {
         PreviewIn: {
             draft: components["schemas"]["DraftDoc"];
             /** Edit */
-            edit?: (components["schemas"]["AmountEdit"] | components["schemas"]["RoleEdit"] | components["schemas"]["ScaleEdit"] | components["schemas"]["ResizeEdit"] | components["schemas"]["RecoverEdit"] | components["schemas"]["AddEdit"] | components["schemas"]["RemoveEdit"] | components["schemas"]["MoveEdit"] | components["schemas"]["IngredientEdit"] | components["schemas"]["StepEdit"] | components["schemas"]["ProcessEdit"] | components["schemas"]["LeavenEdit"] | components["schemas"]["DismissEdit"]) | null;
+            edit?: (components["schemas"]["AmountEdit"] | components["schemas"]["RoleEdit"] | components["schemas"]["ScaleEdit"] | components["schemas"]["ResizeEdit"] | components["schemas"]["RecoverEdit"] | components["schemas"]["AddEdit"] | components["schemas"]["RemoveEdit"] | components["schemas"]["MoveEdit"] | components["schemas"]["IngredientEdit"] | components["schemas"]["StepEdit"] | components["schemas"]["ProcessEdit"] | components["schemas"]["LeavenEdit"] | components["schemas"]["SwapEdit"] | components["schemas"]["EqualEdit"] | components["schemas"]["DismissEdit"]) | null;
             /**
              * @default {
              *       "offset_k": null,
@@ -1923,6 +2535,11 @@ export interface components {
              *     }
              */
             kit?: components["schemas"]["KitDoc"];
+            /**
+             * Needs
+             * @default []
+             */
+            needs?: string[];
             /**
              * Seq
              * @default 0
@@ -2218,6 +2835,8 @@ export interface components {
          * @description What the screens need once: the table, the styles, the words.
          */
         ReferenceOut: {
+            /** Allergens */
+            allergens: components["schemas"]["AllergenOut"][];
             /** Attributes */
             attributes: components["schemas"]["AttributeOut"][];
             /** Ingredients */
@@ -2246,6 +2865,8 @@ export interface components {
             styles: components["schemas"]["StyleOut"][];
             /** Texture Words */
             texture_words: string[];
+            /** Wishes */
+            wishes: components["schemas"]["WishKindOut"][];
         };
         /**
          * RemedyOut
@@ -2468,11 +3089,15 @@ export interface components {
             closeness: string;
             /** Compared */
             compared: number;
+            /** Follows Name */
+            follows_name: string;
             /** Id */
             id: number;
             last_bake: components["schemas"]["SizeOut"] | null;
             /** Name */
             name: string;
+            /** Needs */
+            needs: string[];
             /** Next */
             next: string;
             /** Revision */
@@ -2491,6 +3116,17 @@ export interface components {
             versions: number;
             /** Within */
             within: number;
+        };
+        /** SiblingOut */
+        SiblingOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Needs */
+            needs: string[];
+            /** Waiting */
+            waiting: number;
         };
         /** SignIn */
         SignIn: {
@@ -2567,6 +3203,12 @@ export interface components {
             problem: string;
         };
         /**
+         * Standing
+         * @description From best to worst; usually has known exceptions, label is for the packet to settle.
+         * @enum {string}
+         */
+        Standing: "meets" | "usually" | "label" | "breaks";
+        /**
          * StandingOut
          * @description A liner or shelf: below is the heat from below against paper on the middle shelf.
          */
@@ -2602,6 +3244,76 @@ export interface components {
             /** Step */
             step: string;
         };
+        /**
+         * StudyIn
+         * @description picks maps line ids to rule ids and wish ids to way ids; what it leaves open is chosen.
+         */
+        StudyIn: {
+            draft: components["schemas"]["DraftDoc"];
+            /**
+             * @default {
+             *       "offset_k": null,
+             *       "tray_conductance": 1
+             *     }
+             */
+            kit?: components["schemas"]["KitDoc"];
+            /**
+             * Needs
+             * @default []
+             */
+            needs?: string[];
+            /**
+             * Picks
+             * @default {}
+             */
+            picks?: {
+                [key: string]: string;
+            };
+            /**
+             * Style
+             * @default
+             */
+            style?: string;
+            /**
+             * @default {
+             *       "bite_chewy": null,
+             *       "crumb_cakey": null,
+             *       "crust_l": null,
+             *       "diameter_mm": null,
+             *       "height_mm": null,
+             *       "middle_soft": null,
+             *       "rim_crisp": null
+             *     }
+             */
+            target?: components["schemas"]["CookieDoc"];
+            /**
+             * Wishes
+             * @default []
+             */
+            wishes?: components["schemas"]["WishDoc"][];
+        };
+        /** StudyOut */
+        StudyOut: {
+            after: components["schemas"]["ForecastOut"] | null;
+            before: components["schemas"]["ForecastOut"] | null;
+            /** Disturbance */
+            disturbance: number | null;
+            /** Lines */
+            lines: components["schemas"]["SwapLineOut"][];
+            /** Made */
+            made: components["schemas"]["MadeOut"][];
+            plan: components["schemas"]["PlanOut"];
+            /** Style Used */
+            style_used: string;
+            /** Target Outline */
+            target_outline: number[][];
+            /** Why None */
+            why_none: string;
+            /** Wishes */
+            wishes: components["schemas"]["SwapWishOut"][];
+            /** Words */
+            words: string;
+        };
         /** StyleOut */
         StyleOut: {
             /** Crisp */
@@ -2636,6 +3348,116 @@ export interface components {
             /** Words */
             words: string;
         };
+        /**
+         * SupplierOut
+         * @description An ingredient of the dough with the allergens only its label can settle, and what was read on it.
+         */
+        SupplierOut: {
+            /** Ingredient */
+            ingredient: string;
+            /** May Contain */
+            may_contain: string[];
+            /** Name */
+            name: string;
+            /** Open */
+            open: string[];
+            /** Read On */
+            read_on: string;
+        };
+        /**
+         * SwapDoc
+         * @description A swap that made the draft what it is: the line (or wish) it was made at, and its rule.
+         */
+        SwapDoc: {
+            /** Line */
+            line: string;
+            /** Rule */
+            rule: string;
+        };
+        /**
+         * SwapEdit
+         * @description Make the swaps the needs ask for, as picked (line or wish id to rule id).
+         */
+        SwapEdit: {
+            /** Needs */
+            needs: string[];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "swap";
+            /**
+             * Picks
+             * @default {}
+             */
+            picks?: {
+                [key: string]: string;
+            };
+            /**
+             * Style
+             * @default
+             */
+            style?: string;
+            /**
+             * Wishes
+             * @default []
+             */
+            wishes?: components["schemas"]["WishDoc"][];
+        };
+        /**
+         * SwapLineOut
+         * @description A marked line; needs_amount is true where its amount is unknown and nothing can be worked out.
+         */
+        SwapLineOut: {
+            /** Breaks */
+            breaks: boolean;
+            /** Candidates */
+            candidates: components["schemas"]["CandidateOut"][];
+            /** Grams */
+            grams: number | null;
+            /** Line */
+            line: string;
+            /** Marks */
+            marks: components["schemas"]["MarkOut"][];
+            /** Name */
+            name: string;
+            /** Needs Amount */
+            needs_amount: boolean;
+            /** Pick */
+            pick: string;
+            step: components["schemas"]["Step"];
+        };
+        /**
+         * SwapPartOut
+         * @description A part of what stands in: grams in this formula.
+         */
+        SwapPartOut: {
+            /** Grams */
+            grams: number;
+            /** Name */
+            name: string;
+        };
+        /** SwapWishOut */
+        SwapWishOut: {
+            /** By Pct */
+            by_pct: number;
+            /** Counts */
+            counts: string;
+            /** From Per 100G */
+            from_per_100g: number;
+            /** Label */
+            label: string;
+            /** Need */
+            need: string;
+            /** Pick */
+            pick: string;
+            /** Unit */
+            unit: string;
+            /** Wanted */
+            wanted: number;
+            /** Ways */
+            ways: components["schemas"]["WayOut"][];
+        };
         /** TargetDoc */
         TargetDoc: {
             /**
@@ -2668,6 +3490,11 @@ export interface components {
             source?: string;
             /** Style Id */
             style_id?: string | null;
+            /**
+             * Wishes
+             * @default []
+             */
+            wishes?: components["schemas"]["WishDoc"][];
         };
         /**
          * TargetEdit
@@ -2691,6 +3518,7 @@ export interface components {
              * @default true
              */
             wanted?: boolean;
+            wish?: components["schemas"]["WishIn"] | null;
             /** Words */
             words?: string | null;
         };
@@ -2747,6 +3575,37 @@ export interface components {
             /** Parent */
             parent: number | null;
         };
+        /**
+         * WayOut
+         * @description A way to less or more: the share it moves, in percent of what it moves, and what 100 g then holds.
+         */
+        WayOut: {
+            confidence: components["schemas"]["Confidence"];
+            /** Disturbance */
+            disturbance: number | null;
+            /** Effect */
+            effect: string;
+            /** Enough */
+            enough: boolean;
+            /** Evidence */
+            evidence: string;
+            /** Id */
+            id: string;
+            /** Method */
+            method: string;
+            /** Name */
+            name: string;
+            /** Reached */
+            reached: number | null;
+            /** Removes */
+            removes: string;
+            /** Share Pct */
+            share_pct: number;
+            /** Source */
+            source: string;
+            /** Tried */
+            tried: string;
+        };
         /** WeighedOut */
         WeighedOut: {
             /** Line */
@@ -2781,6 +3640,48 @@ export interface components {
             latest_min: number;
             /** Note */
             note: string;
+        };
+        /**
+         * WishDoc
+         * @description Less or more of something: by so many percent of from_per_100g (g, for sodium mg, in 100 g).
+         */
+        WishDoc: {
+            /** By Pct */
+            by_pct: number;
+            /** From Per 100G */
+            from_per_100g: number;
+            /** Need */
+            need: string;
+        };
+        /**
+         * WishIn
+         * @description Less or more of something by so many percent of what 100 g of the draft holds; null takes it back.
+         */
+        WishIn: {
+            /** By Pct */
+            by_pct?: string | number | null;
+            /** From Per 100G */
+            from_per_100g?: number | null;
+            /** Need */
+            need: string;
+        };
+        /**
+         * WishKindOut
+         * @description A need that is a matter of how much: what is counted, in which unit, and the usual wish in percent.
+         */
+        WishKindOut: {
+            /** Counts */
+            counts: string;
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /** Most Pct */
+            most_pct: number;
+            /** Unit */
+            unit: string;
+            /** Usual Pct */
+            usual_pct: number;
         };
         /**
          * WishOut
@@ -2832,6 +3733,11 @@ export interface components {
              * @default []
              */
             unknown?: string[];
+            /**
+             * Wishes
+             * @default []
+             */
+            wishes?: components["schemas"]["WishDoc"][];
         };
         /**
          * WrittenOut
@@ -3548,6 +4454,95 @@ export interface operations {
             };
         };
     };
+    kitchen_api_family_make: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                dough_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DietIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoughOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     kitchen_api_doughs_save: {
         parameters: {
             query?: never;
@@ -3571,6 +4566,437 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["DoughOut"];
                 };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_family_family: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                dough_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FamilyOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_family_follow: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                dough_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FollowIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoughOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_family_label_sheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                dough_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LabelOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_family_read_label: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                dough_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LabelReadIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LabelOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_family_label_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                dough_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Bad Request */
             400: {
@@ -5645,6 +7071,354 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SessionOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_swaps_one_day: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DayIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_swaps_pantry: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PantryIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PantryOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_swaps_hundred: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DraftOnly"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PerHundredOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_swaps_look: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StudyIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StudyOut"];
                 };
             };
             /** @description Bad Request */

@@ -52,6 +52,9 @@ const from = computed(() => {
 const findings = computed(
   () => (preview.value?.findings ?? []).filter((f) => f.state === 'look' || f.state === 'act').length,
 )
+const breaking = computed(
+  () => (preview.value?.lines ?? []).filter((x) => x.marks?.some((m) => m.standing === 'breaks')).length,
+)
 const saved = computed(() => {
   const at = record.value ? clock(record.value.saved_at) : ''
   return {
@@ -102,6 +105,8 @@ useCommands([
     keys: 'g f',
     run: () => router.push({ name: 'formula' }),
   },
+  { id: 'swaps', name: 'To the swaps', group: 'Go', keys: 'g s', run: () => router.push({ name: 'swaps' }) },
+  { id: 'label', name: 'Label sheet to print', group: 'Go', run: () => router.push({ name: 'label' }) },
   {
     id: 'versions',
     name: 'To the versions',
@@ -141,7 +146,13 @@ function rename(event: Event): void {
     <template v-if="work">
       <h1 class="visually-hidden">{{ work.name }}</h1>
       <input class="name" aria-label="Name of the dough" maxlength="80" :value="work.name" @change="rename" />
-      <span class="small-words">{{ from }}</span>
+      <span class="small-words"
+        >{{ from
+        }}<template v-if="record?.follows"
+          >, follows
+          <RouterLink :to="`/dough/${record.follows}/swaps`">{{ record.follows_name }}</RouterLink></template
+        ></span
+      >
     </template>
     <template #actions>
       <span v-if="work" class="small-words state" role="status" :class="saveState">{{ saved }}</span>
@@ -167,6 +178,10 @@ function rename(event: Event): void {
     <RouterLink :to="{ name: 'formula' }">
       Formula
       <span v-if="findings" class="count" :title="`${findings} outside the usual range`">{{ findings }}</span>
+    </RouterLink>
+    <RouterLink :to="{ name: 'swaps' }">
+      Swaps
+      <span v-if="breaking" class="count" :title="`${breaking} lines break a need`">{{ breaking }}</span>
     </RouterLink>
     <RouterLink :to="{ name: 'versions' }">
       Versions <span v-if="record?.versions.length" class="count">{{ record.versions.length }}</span>

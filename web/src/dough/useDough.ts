@@ -155,6 +155,7 @@ export function useDough(id: Ref<number>, kit: (draft: Draft) => Schemas['KitDoc
       target: now.target.cookie ?? {},
       style: now.style,
       kit: kit(now.draft),
+      needs: now.target.needs ?? [],
     }
   }
 
@@ -334,15 +335,30 @@ export function useDough(id: Ref<number>, kit: (draft: Draft) => Schemas['KitDoc
   }
 
   /** Make a kept version the draft again; undo gives back what was there. Throws ApiError when refused. */
-  async function goOnFrom(number: number): Promise<void> {
-    await save()
-    const before = work.value
-    const back = await data(
+  const goOnFrom = (number: number): Promise<void> =>
+    takeBack(() =>
       client.POST('/api/doughs/{dough_id}/versions/{number}/return', {
         params: { path: { dough_id: id.value, number } },
         body: { revision },
       }),
     )
+
+  /** Take over changes of the dough this one follows, by key; undo gives back what was there. */
+  const follow = (take: string[]): Promise<void> =>
+    takeBack(() =>
+      client.POST('/api/doughs/{dough_id}/follow', {
+        params: { path: { dough_id: id.value } },
+        body: { revision, take },
+      }),
+    )
+
+  /** Let the server change the draft, and go on with what it answers. */
+  async function takeBack(
+    asked: () => Promise<{ data?: Dough; error?: unknown; response: Response }>,
+  ): Promise<void> {
+    await save()
+    const before = work.value
+    const back = await data(asked())
     const [kept, undone] = [past.value, future.value]
     take(back)
     past.value = kept
@@ -387,6 +403,7 @@ export function useDough(id: Ref<number>, kit: (draft: Draft) => Schemas['KitDoc
     save,
     keep,
     goOnFrom,
+    follow,
     takeTheirs,
     keepMine,
     undo: () => step(past, future),

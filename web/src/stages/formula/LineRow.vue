@@ -24,6 +24,7 @@ const gramsProblem = computed(
 )
 const percentProblem = computed(() => dough.problemAt(`${where.value}.percent`))
 const problem = computed(() => gramsProblem.value || percentProblem.value || dough.problemAt(where.value))
+const marks = computed(() => dough.preview.value?.lines.find((x) => x.id === props.line.id)?.marks ?? [])
 const noPercent = computed(() => props.line.step === 'top' || props.line.step === 'finish')
 
 const byFeel = computed(() => {
@@ -75,6 +76,15 @@ function amount(text: string, unit: 'g' | '%'): void {
         {{ name }} <span v-if="ingredient?.detail" class="small-words detail">{{ ingredient.detail }}</span>
       </button>
       <span v-if="byFeel || line.said" class="small-words said">{{ byFeel || line.said }}</span>
+      <RouterLink
+        v-for="m in marks"
+        :key="m.need"
+        class="need"
+        :class="{ breaks: m.standing === 'breaks' }"
+        :to="{ name: 'swaps' }"
+        :title="`${m.label}: ${m.words}`"
+        >{{ m.standing === 'breaks' ? '▲' : '△' }} {{ m.label }}</RouterLink
+      >
       <span v-if="finding" class="alert-words finding">▲ {{ finding }}</span></span
     >
     <select
@@ -176,6 +186,15 @@ function amount(text: string, unit: 'g' | '%'): void {
 }
 .said {
   white-space: nowrap;
+}
+.need {
+  white-space: nowrap;
+  font-size: 0.8125rem;
+  color: var(--ink-2);
+  margin-right: -8px;
+}
+.need.breaks {
+  color: var(--alert);
 }
 .finding {
   overflow: hidden;

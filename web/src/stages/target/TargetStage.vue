@@ -10,6 +10,7 @@ import { fixed } from '@/ui/format'
 import ScoreSlider from './ScoreSlider.vue'
 import ShadeStrip from './ShadeStrip.vue'
 import { bare } from './bare'
+import NeedSwitches from '@/stages/swaps/NeedSwitches.vue'
 import InHandDialog from './InHandDialog.vue'
 import StyleShelf from './StyleShelf.vue'
 import TextureMap from './TextureMap.vue'
@@ -73,13 +74,6 @@ async function takeStyle(style: string): Promise<void> {
 async function put(place: Schemas['PlaceOut']): Promise<void> {
   const made = await data(client.POST('/api/doughs/target-edit', { body: { target: target.value, place } }))
   problems.value = {}
-  dough.change({ target: bare(made) })
-}
-
-async function need(id: string, wanted: boolean): Promise<void> {
-  const made = await data(
-    client.POST('/api/doughs/target-edit', { body: { target: target.value, need: id, wanted } }),
-  )
   dough.change({ target: bare(made) })
 }
 
@@ -175,17 +169,11 @@ async function settle(key: string, score: number): Promise<void> {
           label="Wanted crust shade"
           @pick="set('crust_l', $event)"
         />
-        <h3 id="needs">Needs</h3>
-        <div class="needs" role="group" aria-labelledby="needs">
-          <label v-for="n in reference?.needs ?? []" :key="n.id">
-            <input
-              type="checkbox"
-              :checked="target.needs?.includes(n.id)"
-              @change="need(n.id, ($event.target as HTMLInputElement).checked)"
-            />
-            {{ n.name }}
-          </label>
-        </div>
+        <h3>Needs</h3>
+        <NeedSwitches short />
+        <p v-if="(target.needs?.length ?? 0) + (target.wishes?.length ?? 0)" class="small-words">
+          <RouterLink :to="{ name: 'swaps' }">See which lines break them, and what could stand in</RouterLink>
+        </p>
       </div>
     </div>
     <BModal v-model="shelf" title-tag="h2" title-class="h3" title="A style’s typical cookie" no-footer>
@@ -253,11 +241,6 @@ h3 .small-words {
 .sizes :deep(input) {
   width: 50px;
   flex: none;
-}
-.needs {
-  display: grid;
-  grid-template-columns: 1fr 1fr;
-  font-size: 0.8125rem;
 }
 @media (max-width: 1100px) {
   .body {

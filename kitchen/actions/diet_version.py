@@ -1,0 +1,103 @@
+"""Make a diet version of a dough, and let it follow its parent."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+
+from django.db import transaction
+
+from dough.balance import nearest_style
+from dough.check import check_draft, check_target
+from dough.errors import EntryError
+from dough.styles import style
+from dough.swaps.candidates import broken
+from dough.swaps.follow import Follow, follow, swapped
+from kitchen.actions.base import Action, MissingError, clean_name, dough_for_reading, dough_for_writing
+from kitchen.documents import DraftDoc, TargetDoc
+from kitchen.models import Dough
+
+
+@dataclass(frozen=True, kw_only=True)
+class MakeDietVersion(Action):
+    """A sibling of the dough as it stands, with the swaps its target's needs and wishes ask for, as picked."""
+
+    dough_id: int
+    name: str
+    target: TargetDoc
+    picks: dict[str, str]
+
+    def execute(self) -> Dough:
+        cook = self.cook()
+        name = clean_name(self.name)
+        target = self.target.to_core()
+        check_target(target)
+        if not target.needs and not target.wishes:
+            raise EntryError("needs", "Switch on a need first: a diet version meets one its parent does not.")
+        with transaction.atomic():
+            parent = dough_for_reading(self.dough_id)
+            if parent.follows_id is not None:
+                raise EntryError("name", "This is a diet version itself. Make the new one from the dough it follows.")
+            draft = DraftDoc.model_validate(parent.draft).to_core()
+            check_draft(draft)
+            used = style(parent.style) if parent.style else nearest_style(draft.formula)
+            made = swapped(draft, target.needs, target.wishes, self.picks, used)
+            left = broken(made.formula.lines, target.needs)
+            if left:
+                names = ", ".join(x.ingredient.name for x in left[:4])
+                raise EntryError("needs", f"Still in it against a need: {names}. Pick what stands in for it first.")
+            return Dough.objects.create(
+                name=name,
+                style=parent.style,
+                draft=DraftDoc.of(made).model_dump(mode="json"),
+                target=TargetDoc.of(replace(target, source=target.source)).model_dump(mode="json"),
+                follows=parent,
+                followed=parent.draft,
+                followed_at=self.now,
+                picks=self.picks,
+                created_at=self.now,
+                saved_at=self.now,
+                saved_by=cook,
+            )
+
+
+def following(sibling: Dough, take: frozenset[str] | None = None) -> Follow:
+    """What would follow from the parent as it stands. Raises MissingError for a dough that follows none."""
+    if sibling.follows is None:
+        raise MissingError("This dough follows no other.")
+    target = TargetDoc.model_validate(sibling.target).to_core()
+    parent = DraftDoc.model_validate(sibling.follows.draft).to_core()
+    used = style(sibling.follows.style) if sibling.follows.style else nearest_style(parent.formula)
+    return follow(
+        DraftDoc.model_validate(sibling.draft).to_core(),
+        DraftDoc.model_validate(sibling.followed).to_core(),
+        parent, target.needs, target.wishes, sibling.picks, used, take,
+    )  # fmt: skip
+
+
+@dataclass(frozen=True, kw_only=True)
+class FollowParent(Action):
+    """Take over the named changes of the parent; the rest is known from now on and not asked again."""
+
+    dough_id: int
+    revision: int
+    take: tuple[str, ...]
+
+    def execute(self) -> Dough:
+        cook = self.cook()
+        with transaction.atomic():
+            sibling = dough_for_writing(self.dough_id, self.revision)
+            found = following(sibling, frozenset(self.take))
+            known = {c.key for c in found.changes}
+            if strange := [k for k in self.take if k not in known]:
+                raise EntryError("take", f"“{strange[0][:40]}” is no longer among what would follow. Look again.")
+            check_draft(found.draft)
+            if sibling.follows is None:
+                raise MissingError("This dough follows no other.")
+            sibling.draft = DraftDoc.of(found.draft).model_dump(mode="json")
+            sibling.followed = sibling.follows.draft
+            sibling.followed_at = self.now
+            sibling.revision += 1
+            sibling.saved_at = self.now
+            sibling.saved_by = cook
+            sibling.save()
+            return sibling

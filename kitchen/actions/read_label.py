@@ -1,0 +1,43 @@
+"""Say what a supplier's label says an ingredient may contain."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from datetime import date
+
+from django.db import transaction
+
+from dough.errors import EntryError
+from dough.ingredients import ingredient
+from dough.label import NAMES
+from kitchen.actions.base import Action
+from kitchen.models import SupplierLabel
+from kitchen.pantry import find
+
+
+@dataclass(frozen=True, kw_only=True)
+class ReadLabel(Action):
+    """codes are the allergens the label says it may contain; none means the label was read and names none."""
+
+    ingredient_id: str
+    codes: tuple[str, ...]
+    read_on: date | None = None
+
+    def execute(self) -> SupplierLabel:
+        cook = self.cook()
+        if find(self.ingredient_id) is None:
+            ingredient(self.ingredient_id)
+        strange = [c for c in self.codes if c not in NAMES]
+        if strange:
+            raise EntryError("codes", f"“{strange[0][:20]}” is not an allergen known here. Tick those in the list.")
+        day = self.read_on or self.now.date()
+        if day > self.now.date():
+            raise EntryError("read_on", "A label can't be read on a day to come. Pick today or earlier.")
+        with transaction.atomic():
+            return SupplierLabel.objects.create(
+                ingredient=self.ingredient_id,
+                may_contain=list(dict.fromkeys(self.codes)),
+                read_on=day,
+                said_at=self.now,
+                said_by=cook,
+            )

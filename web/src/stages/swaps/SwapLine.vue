@@ -1,0 +1,169 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { Schemas } from '@/api/client'
+import { fixed, grams, stepWord } from '@/ui/format'
+import TinySide from './TinySide.vue'
+
+type Candidate = Schemas['CandidateOut']
+const props = defineProps<{
+  line: Schemas['SwapLineOut']
+  open: boolean
+  before: readonly (readonly number[])[]
+}>()
+defineEmits<{ toggle: []; pick: [string] }>()
+
+const SURE: Record<string, string> = { H: 'ratio well known', M: 'ratio a fair guide', L: 'ratio rough' }
+const picked = computed(() => props.line.candidates.find((c) => c.rule === props.line.pick))
+const wide = computed(() =>
+  Math.max(100, ...props.line.candidates.flatMap((c) => c.outline.map(([x = 0]) => 2.2 * Math.abs(x)))),
+)
+const parts = (c: Candidate): string => c.parts.map((p) => `${grams(p.grams)} g ${p.name}`).join(' + ')
+const off = (c: Candidate): string =>
+  c.off
+    .map(
+      (o) => `${o.label.toLowerCase()} ${o.error > 0 ? '+' : '−'}${Math.abs(o.error).toFixed(1)} ${o.unit}`,
+    )
+    .join(', ')
+const plain = (rule: string): boolean => rule === 'keep' || rule === 'out'
+</script>
+
+<template>
+  <article class="swap" :class="{ open }">
+    <h3>
+      <button type="button" :aria-expanded="open" @click="$emit('toggle')">
+        <span class="sign" :class="{ breaks: line.breaks }" aria-hidden="true">{{
+          line.breaks ? '▲' : '△'
+        }}</span>
+        <span class="name"
+          >{{ line.name }} <span class="fig">{{ line.grams === null ? '?' : grams(line.grams) }} g</span>
+          <span v-if="line.step === 'top' || line.step === 'finish'" class="small-words"
+            >on top, {{ stepWord(line.step) }}</span
+          ></span
+        >
+        <span class="arrow">→ {{ picked?.name ?? 'nothing yet' }}</span>
+      </button>
+    </h3>
+    <p class="marks small-words">
+      <span v-for="m in line.marks" :key="m.need" :class="{ 'alert-words': m.standing === 'breaks' }"
+        ><b v-if="line.marks.length > 1 || m.standing === 'label'">{{ m.label }}:</b> {{ m.words }}</span
+      >
+    </p>
+    <p v-if="line.needs_amount" class="alert-words">
+      ▲ Its amount is unknown, so nothing can be worked out. Fill it in on the formula.
+    </p>
+    <div v-else-if="open" role="radiogroup" :aria-label="`What stands in for ${line.name}`">
+      <label
+        v-for="c in line.candidates"
+        :key="c.rule"
+        class="candidate"
+        :class="{ on: c.rule === line.pick }"
+      >
+        <input
+          type="radio"
+          :name="`swap-${line.line}`"
+          :value="c.rule"
+          :checked="c.rule === line.pick"
+          @change="$emit('pick', c.rule)"
+        />
+        <TinySide v-if="c.outline.length" :shape="c.outline" :ghost="before" :fill="c.hex" :across="wide" />
+        <span v-else class="blank" />
+        <span class="what">
+          <b>{{ c.name }}</b>
+          <span v-if="c.parts.length" class="small-words">{{ parts(c) }}</span>
+          <span class="small-words">{{ c.words ? `forecast: ${c.words}` : '' }}</span>
+          <template v-if="c.rule === line.pick && !plain(c.rule)">
+            <span v-if="c.effect || c.reported" class="small-words"
+              >kitchens say: {{ [c.effect, c.reported].filter(Boolean).join('; ') }}</span
+            >
+            <span v-if="off(c)" class="small-words">by itself short or over: {{ off(c) }}</span>
+            <span v-for="l in c.labels" :key="l" class="alert-words">△ read the label of {{ l }}</span>
+          </template>
+        </span>
+        <span v-if="!plain(c.rule)" class="how small-words">
+          <b :class="c.evidence.replace(' ', '-')">{{
+            c.evidence === 'plausible' ? 'plausible, untested here' : c.evidence
+          }}</b>
+          <span :title="c.tried || c.source">{{ c.tried || `${SURE[c.confidence]}, ${c.source}` }}</span>
+          <span>{{ c.taste }} taste<template v-if="!c.suits">, not for this style</template></span>
+        </span>
+        <span class="away"
+          ><b class="fig">{{ fixed(c.disturbance, 1) }}</b
+          ><span class="visually-hidden"> clear misses</span></span
+        >
+      </label>
+    </div>
+  </article>
+</template>
+
+<style scoped>
+.swap {
+  border-bottom: 1px solid var(--rule);
+  padding: 4px 0 5px;
+}
+h3 {
+  margin: 0;
+  font-size: 0.9375rem;
+}
+h3 button {
+  display: flex;
+  gap: 8px;
+  width: 100%;
+  border: 0;
+  background: none;
+  padding: 2px 0;
+  text-align: left;
+  color: var(--ink);
+  font-weight: 650;
+}
+h3 button:hover .name {
+  text-decoration: underline;
+}
+.sign {
+  color: var(--ink-2);
+}
+.sign.breaks {
+  color: var(--alert);
+}
+.name {
+  flex: none;
+}
+.arrow {
+  color: var(--cobalt);
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.marks {
+  margin: 0 0 2px 22px;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 14px;
+}
+.candidate {
+  display: grid;
+  grid-template-columns: 16px 76px minmax(0, 1fr) 158px 30px;
+  gap: 9px;
+  align-items: center;
+  padding: 4px 6px;
+  border-left: 3px solid transparent;
+  line-height: 1.22;
+}
+.candidate:hover {
+  background: var(--enamel-2);
+}
+.candidate.on {
+  background: var(--butter-wash);
+  border-left-color: var(--butter);
+}
+.what,
+.how {
+  display: flex;
+  flex-direction: column;
+}
+.tried-here {
+  color: var(--cobalt);
+}
+.away {
+  text-align: right;
+}
+</style>
