@@ -16,7 +16,13 @@ from statistics import median, quantiles
 from playwright.sync_api import Page, ViewportSize
 
 from dough.bake.batch import bake
+from dough.bake.intake import Kit
 from dough.bake.outputs import endings
+from dough.formula import Draft, Formula, Line, Process, Step
+from dough.styles import styles
+from dough.swaps.candidates import candidates
+from dough.swaps.plan import put_together
+from dough.swaps.study import study
 from tests.evidence.recipes import DROP
 from tools.serve import chromium, demo_server
 
@@ -94,6 +100,36 @@ def model() -> None:
     print(f"{'the same uncompiled':<46} {median(plain) / median(compiled):.0f} times as long")
 
 
+BROKEN = (
+    "ap", "butter", "egg", "yolk", "milk", "buttermilk", "cream", "honey", "smp", "vanilla", "espresso", "cocoa_n",
+    "dark65", "milkchoc", "whitechoc", "walnuts", "hazelnuts", "almond", "tahini", "pb", "rye", "mayo", "marsh",
+    "toffee", "soymilk",
+)  # fmt: skip
+NEEDS = ("vegan", "no_gluten", "no_nuts", "no_peanut", "no_sesame", "no_soy", "no_alcohol", "no_caffeine")
+
+
+def swaps() -> None:
+    """A formula of 25 lines that all break a need: one solution, and every candidate of every line."""
+    lines = tuple(Line(i, i, 40.0 if n else 300.0, Step.DRY) for n, i in enumerate(BROKEN))
+    draft = Draft(Formula(lines), Process())
+    pools = {x.id: candidates(x, NEEDS) for x in lines}
+    first = {i: pool[0] for i, pool in pools.items()}
+    style = styles()["chewy"]
+    base = put_together(draft, first, (), style).amounts
+    summary("swaps: all 25 lines solved together", [clock(lambda: put_together(draft, first)) for _ in range(30)], 300)
+    count = sum(len(p) for p in pools.values())
+
+    def each() -> None:
+        for ident, pool in pools.items():
+            others = {k: v for k, v in base.items() if k != ident}
+            for rule in pool:
+                put_together(draft, {**first, ident: rule}, (), style, others)
+
+    summary(f"swaps: each of {count} candidates solved", [clock(each) for _ in range(5)], 300)
+    whole = [clock(lambda: study(draft, NEEDS, (), {}, style, Kit())) for _ in range(5)]
+    summary("swaps: candidates forecast and ranked too", whole)
+
+
 def clock(work: Callable[[], object]) -> float:
     begun = time.perf_counter()
     work()
@@ -102,6 +138,7 @@ def clock(work: Callable[[], object]) -> float:
 
 def main() -> None:
     model()
+    swaps()
     with demo_server() as url, chromium() as browser:
         size: ViewportSize = {"width": 1280, "height": 800}
         page = browser.new_context(base_url=url, viewport=size, bypass_csp=True).new_page()

@@ -74,6 +74,20 @@ def versions(page: Page) -> None:
     page.get_by_text("4 things changed at once", exact=False).wait_for()
 
 
+def swaps(page: Page) -> None:
+    page.goto("/dough/3/swaps")
+    for need in ("no egg", "no milk"):
+        page.get_by_role("switch", name=need, exact=True).click()
+        page.locator(f"[role=switch][aria-checked=true]:has-text('{need}')").wait_for()
+    page.get_by_text("3 lines break a need").wait_for()
+    page.get_by_text("With the swaps").wait_for()
+
+
+def label_sheet(page: Page) -> None:
+    page.goto("/dough/5/label")
+    page.get_by_role("heading", name="Nutrition").wait_for()
+
+
 def bench_sheet(page: Page) -> None:
     page.goto("/dough/3/sheet")
     page.get_by_role("button", name="Print").wait_for()
@@ -85,7 +99,8 @@ def results(page: Page) -> None:
 
 
 VIEWS = (
-    shelf, paste_review, target, formula, leavening, sizes, versions, bench_sheet, bake_chart, results,
+    shelf, paste_review, target, formula, leavening, sizes, versions, bench_sheet, bake_chart, results, label_sheet,
+    swaps,
 )  # fmt: skip
 
 

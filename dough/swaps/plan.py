@@ -13,7 +13,7 @@ from dough.swaps.ledger import FUNCTIONS, Entry, entries, flour_of, ledger, per_
 from dough.swaps.needs import Standing, Wish, marks
 from dough.swaps.reduce import Reduced, meets, per_100g, reduce, takes_from
 from dough.swaps.rules import Reduction, Rule, Steps
-from dough.swaps.solve import fixed_ledger, put_in, solve, unknowns
+from dough.swaps.solve import Amounts, fixed_ledger, put_in, solve, unknowns
 
 #: What it does to the cookie when there is too little of a function, and too much (practice, M).
 MISSING = {
@@ -83,6 +83,7 @@ class Solved:
     ways: tuple[Way, ...]
     ledger: tuple[Entry, ...]
     said: tuple[str, ...]
+    amounts: Amounts
 
 
 def put_together(
@@ -90,21 +91,26 @@ def put_together(
     picks: Mapping[str, Rule],
     ways: tuple[tuple[Wish, Reduction | None], ...] = (),
     style: Style | None = None,
+    settled: Amounts | None = None,
 ) -> Solved:
-    """Put the picked rules (line id to rule) and ways into a draft and solve all amounts together."""
+    """Put the picked rules (line id to rule) and ways into a draft and solve all amounts together.
+
+    settled holds amounts of lines as solved before, so that one line can be tried without solving all again.
+    """
     formula = draft.formula
     used = {
         x.id: picks[x.id] for x in formula.lines
         if x.id in picks and picks[x.id].id != KEEP.id and (x.grams is not None or picks[x.id].id == OUT.id)
     }  # fmt: skip
-    result, taken = _reduce(_swap(formula, used, ways), ways)
+    swapped, amounts = _swap(formula, used, ways, settled)
+    result, taken = _reduce(swapped, ways)
     steps = [r.steps for r in used.values() if r.parts] + [w.way.steps for w in taken if w.way and w.share_pct > 0]
     process, said = _process(draft.process, steps, style)
     book = entries(ledger(formula.lines), ledger(result.lines), flour_of(formula))
     made = {**dict(draft.swaps), **{k: r.id for k, r in used.items()}}
     made |= {w.wish.need: w.way.id for w in taken if w.way and w.share_pct > 0}
     new = replace(draft, formula=result, process=process, swaps=tuple(made.items()))
-    return Solved(new, used, taken, book, tuple(said))
+    return Solved(new, used, taken, book, tuple(said), amounts)
 
 
 def make(
@@ -133,12 +139,21 @@ def make(
     )
 
 
-def _swap(formula: Formula, used: Mapping[str, Rule], ways: tuple[tuple[Wish, Reduction | None], ...]) -> Formula:
+def _swap(
+    formula: Formula,
+    used: Mapping[str, Rule],
+    ways: tuple[tuple[Wish, Reduction | None], ...],
+    settled: Amounts | None,
+) -> tuple[Formula, Amounts]:
     if not used:
-        return formula
-    found = unknowns(formula, used, _held(ways))
+        return formula, {}
+    found = unknowns(formula, used, _held(ways), settled)
     grams = solve(found, fixed_ledger(formula, used), ledger(formula.lines), flour_of(formula))
-    return put_in(formula, used, found, grams)
+    amounts: dict[str, tuple[float, ...]] = {}
+    for u, g in zip(found, grams, strict=True):
+        if not u.moves:
+            amounts[u.line_id] = (*amounts.get(u.line_id, ()), g)
+    return put_in(formula, used, found, grams), amounts
 
 
 def _held(ways: tuple[tuple[Wish, Reduction | None], ...]) -> frozenset[Role]:

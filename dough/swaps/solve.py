@@ -42,15 +42,27 @@ class Unknown:
     line_g: float = 0.0
 
 
-def unknowns(formula: Formula, picks: Mapping[str, Rule], held: frozenset[Role]) -> list[Unknown]:
-    """Everything that may change when these lines (id to rule) are replaced; roles in held stay still."""
+Amounts = Mapping[str, tuple[float, ...]]
+"""Line id to the grams of the parts that replace it, in the order of its rule."""
+
+
+def unknowns(
+    formula: Formula, picks: Mapping[str, Rule], held: frozenset[Role], settled: Amounts | None = None
+) -> list[Unknown]:
+    """Everything that may change when these lines (id to rule) are replaced; roles in held stay still.
+
+    settled gives amounts of lines that are not to be solved again.
+    """
     found: list[Unknown] = []
     for line in formula.lines:
         rule = picks.get(line.id)
         if rule is None or line.grams is None:
             continue
-        for part in rule.parts:
+        known = (settled or {}).get(line.id)
+        for n, part in enumerate(rule.parts):
             usual, low, high = (line.grams * v / 100.0 for v in (part.per_100, part.low, part.high))
+            if known is not None and len(known) == len(rule.parts):
+                usual = low = high = known[n]
             found.append(
                 Unknown(line.id, ingredient(part.ingredient), usual, low, high, max((high - low) / 2, 1e-6), False)
             )

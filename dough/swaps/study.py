@@ -22,6 +22,7 @@ from dough.swaps.ledger import FUNCTIONS, Entry, entries, flour_of, ledger, per_
 from dough.swaps.needs import Mark, Standing, Wish, marks
 from dough.swaps.plan import Plan, Solved, Way, make, put_together
 from dough.swaps.rules import Reduction, Rule, allowed, reductions
+from dough.swaps.solve import Amounts
 from dough.target import ATTRIBUTES, Cookie
 
 #: What counts against a candidate, in clear misses of the forecast (judgement).
@@ -33,6 +34,8 @@ LABEL_COST, UNSUITED_COST, WEIGHING_COST, TINY_COST, OUT_COST = 0.5, 0.4, 0.15, 
 LEDGER_COST, LEDGER_CAP = 0.08, 1.2
 NO_FORECAST_COST = 1.0
 TINY_G = 0.8
+#: Up to so many marked lines are ranked a second time beside what was chosen for the others.
+SECOND_ROUND = 8
 
 
 @dataclass(frozen=True, slots=True)
@@ -56,13 +59,17 @@ class Candidate:
 
 @dataclass(frozen=True, slots=True)
 class LineStudy:
-    """A line with its marks, the picked rule's id, and candidates, best first. Unknown amounts have no plans."""
+    """A line with its marks, the picked rule's id, and candidates, best first. Unknown amounts have no plans.
+
+    missing are functions that none of the candidates brings: there the first one is the least bad.
+    """
 
     line: Line
     marks: tuple[Mark, ...]
     pick: str
     candidates: tuple[Candidate, ...]
     unsolved: tuple[Rule, ...]
+    missing: tuple[str, ...]
 
 
 @dataclass(frozen=True, slots=True)
@@ -110,22 +117,27 @@ def study(
     now = _forecast(draft, used, kit)
     known = [x for x, _ in marked if x.grams is not None]
     ranks: dict[str, tuple[Candidate, ...]] = {}
-    # Once around to choose what was left open, each beside the others as they then stand; a second time only
-    # for lines whose neighbours changed since.
+    # Once around to choose what was left open, each beside the others as they then stand; then again for the
+    # lines whose neighbours changed since. Long lists are left at once around.
     stale = {x.id for x in known}
-    for _ in range(2):
+    for choosing in (True, False):
+        base = put_together(draft, chosen, ways, used).amounts
         for x in [k for k in known if k.id in stale]:
-            ranks[x.id] = _ranked(draft, needs, x, pools[x.id], chosen, ways, used, kit, now, tried)
+            ranks[x.id] = _ranked(draft, needs, x, pools[x.id], chosen, ways, used, kit, now, tried, base)
             stale.discard(x.id)
             best = next((c.rule for c in ranks[x.id] if c.rule is not KEEP), None)
-            left_open = x.id not in picked and chosen[x.id] is not KEEP
-            if left_open and best is not None and best.id != chosen[x.id].id and _ == 0:
+            left_open = choosing and x.id not in picked and chosen[x.id] is not KEEP
+            if left_open and best is not None and best.id != chosen[x.id].id:
                 chosen[x.id] = best
-                stale |= {k.id for k in known if k.id != x.id and k.id in ranks}
+                if len(known) <= SECOND_ROUND:
+                    stale |= {k.id for k in known if k.id != x.id and k.id in ranks}
     lines = tuple(
-        LineStudy(x, found, chosen[x.id].id, ranks.get(x.id, ()), pools[x.id] if x.grams is None else ())
+        LineStudy(
+            x, found, chosen[x.id].id, ranks.get(x.id, ()), pools[x.id] if x.grams is None else (),
+            _missing(ranks.get(x.id, ())),
+        )
         for x, found in marked
-    )
+    )  # fmt: skip
     plan = make(draft, needs, chosen, ways, used)
     after = _forecast(plan.draft, used, kit)
     return Study(
@@ -175,8 +187,10 @@ def _ranked(
     kit: Kit,
     now: Forecast | None,
     tried: Mapping[str, str],
+    base: Amounts,
 ) -> tuple[Candidate, ...]:
-    plans = [put_together(draft, {**chosen, line.id: rule}, ways, style) for rule in pool]
+    others = {k: v for k, v in base.items() if k != line.id}
+    plans = [put_together(draft, {**chosen, line.id: rule}, ways, style, others) for rule in pool]
     cookies = _cookies([p.draft for p in plans], style, kit)
     before = now.cookie if now else None
     found = [
@@ -221,6 +235,14 @@ def _candidate(
         score,
         _off(rule, line, draft),
     )
+
+
+def _missing(found: tuple[Candidate, ...]) -> tuple[str, ...]:
+    """Labels of the functions that every candidate falls short of, leaving aside leaving out and keeping."""
+    real = [{e.function.label for e in c.off if e.error < 0} for c in found if c.rule.parts]
+    if not real:
+        return ()
+    return tuple(f.label for f in FUNCTIONS if all(f.label in short for short in real))
 
 
 def _off(rule: Rule, line: Line, draft: Draft) -> tuple[Entry, ...]:

@@ -53,7 +53,10 @@ class CandidateOut(BaseModel):
 
 
 class SwapLineOut(BaseModel):
-    """A marked line; needs_amount is true where its amount is unknown and nothing can be worked out."""
+    """A marked line; needs_amount is true where its amount is unknown and nothing can be worked out.
+
+    missing are functions none of its candidates brings.
+    """
 
     line: str
     name: str
@@ -64,6 +67,7 @@ class SwapLineOut(BaseModel):
     pick: str
     candidates: list[CandidateOut]
     needs_amount: bool
+    missing: list[str]
 
 
 class WayOut(BaseModel):

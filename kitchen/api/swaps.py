@@ -164,6 +164,7 @@ def _line(x: LineStudy, found: Study, known: dict[str, str]) -> SwapLineOut:
         pick=x.pick,
         candidates=[_candidate(c, line.grams or 0.0, found, known) for c in x.candidates],
         needs_amount=line.grams is None,
+        missing=list(x.missing),
     )
 
 

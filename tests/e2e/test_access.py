@@ -14,6 +14,8 @@ VIEWS = {
     "target": "/dough/1/target",
     "formula": "/dough/1/formula",
     "bake chart": "/dough/1/bake-chart",
+    "swaps": "/dough/3/swaps",
+    "label sheet": "/dough/3/label",
     "versions": "/dough/1/versions",
     "bench sheet": "/dough/1/sheet",
     "paste": "/paste",
@@ -55,6 +57,14 @@ def test_axe_is_clean_on_every_view(chromium: Browser, server: Server, scheme: s
         page.get_by_role("tab", name=tab).click()
         expect(page.get_by_text("Working it out")).to_have_count(0)
         assert violations(page) == [], tab
+    page.goto("/dough/3/swaps")
+    page.get_by_role("switch", name="no egg").click()
+    page.get_by_role("switch", name="less sugar").click()
+    expect(page.get_by_role("radiogroup").nth(1)).to_be_visible()
+    assert violations(page) == []
+    page.get_by_role("tab", name="From the pantry").click()
+    expect(page.get_by_label("Instead of")).to_be_visible()
+    assert violations(page) == []
     page.goto("/paste")
     page.get_by_label("Paste ingredients", exact=False).fill("1 cup flour\n2 large eggs\n1 tsp salt\nsome nutmeg")
     page.get_by_role("button", name="Read it").click()

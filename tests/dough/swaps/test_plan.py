@@ -245,6 +245,16 @@ def test_candidates_are_ranked_and_a_bake_here_raises_the_evidence() -> None:
     assert raised.score < last.score
 
 
+def test_a_function_nothing_brings_is_named_and_the_first_is_the_least_bad() -> None:
+    draft, _ = from_style_formula(styles()["cakey"])
+    found = study(draft, ("no_egg", "no_soy", "no_milk"), (), {}, styles()["cakey"], Kit())
+    line = next(x for x in found.lines if x.line.role is Role.EGG)
+    assert "Sets on heating" in line.missing
+    real = [c for c in line.candidates if c.rule.parts]
+    assert all(any(e.function.key == "sets" for e in c.off) for c in real)
+    assert real[0].score == min(c.score for c in real)
+
+
 def test_the_cooks_pick_is_kept_and_others_follow_it() -> None:
     draft, _ = from_style_formula(styles()["cakey"])
     eggs = [x.id for x in draft.formula.lines if x.ingredient_id == "egg"]

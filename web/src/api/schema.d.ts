@@ -3407,6 +3407,8 @@ export interface components {
         /**
          * SwapLineOut
          * @description A marked line; needs_amount is true where its amount is unknown and nothing can be worked out.
+         *
+         *     missing are functions none of its candidates brings.
          */
         SwapLineOut: {
             /** Breaks */
@@ -3419,6 +3421,8 @@ export interface components {
             line: string;
             /** Marks */
             marks: components["schemas"]["MarkOut"][];
+            /** Missing */
+            missing: string[];
             /** Name */
             name: string;
             /** Needs Amount */

@@ -299,6 +299,10 @@ function rename(event: Event): void {
   }
   .stages {
     padding: 0 6px;
+    overflow-x: auto;
+  }
+  .stages a {
+    padding: 7px 9px 8px;
   }
 }
 </style>

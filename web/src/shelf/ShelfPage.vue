@@ -82,6 +82,11 @@ async function putBack(): Promise<void> {
           {{ d.bakes }} {{ d.bakes === 1 ? 'bake' : 'bakes'
           }}<template v-if="d.compared"> · last one {{ d.within }} of {{ d.compared }} within reach</template>
         </p>
+        <p v-if="d.needs.length || d.follows_name" class="small-words facts">
+          <b v-if="d.needs.length">{{ d.needs.join(', ') }}</b><template v-if="d.follows_name">
+            {{ d.needs.length ? '·' : '' }} follows {{ d.follows_name }}</template
+          >
+        </p>
         <p class="next">
           <span><b>Next:</b> {{ d.next.charAt(0).toLowerCase() + d.next.slice(1) }}</span>
           <span class="small-words">saved {{ day(d.saved_at) }}</span>

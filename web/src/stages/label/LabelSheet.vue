@@ -284,6 +284,10 @@ p {
   grid-column: 1 / -1;
 }
 @media (max-width: 900px) {
+  header,
+  .acts {
+    flex-wrap: wrap;
+  }
   .cols {
     grid-template-columns: minmax(0, 1fr);
   }

@@ -22,11 +22,11 @@ const small = (n: number): string => n.toFixed(Math.abs(n) < 10 ? 1 : 0)
     <h3>Line by line</h3>
     <p v-if="plan.changes.length === 0" class="small-words">Nothing changes.</p>
     <table v-else class="changes">
-      <thead class="visually-hidden">
+      <thead>
         <tr>
-          <th scope="col">line</th>
-          <th scope="col">before, g</th>
-          <th scope="col">after, g</th>
+          <th scope="col"><span class="visually-hidden">line</span></th>
+          <th scope="col">was g</th>
+          <th scope="col">is g</th>
         </tr>
       </thead>
       <tbody>
@@ -115,6 +115,12 @@ h3:first-child {
 }
 table {
   width: 100%;
+}
+.changes thead th {
+  font-weight: 400;
+  font-size: 0.8125rem;
+  color: var(--ink-2);
+  text-align: right;
 }
 .changes td {
   vertical-align: baseline;

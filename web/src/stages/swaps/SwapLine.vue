@@ -51,47 +51,55 @@ const plain = (rule: string): boolean => rule === 'keep' || rule === 'out'
     <p v-if="line.needs_amount" class="alert-words">
       ▲ Its amount is unknown, so nothing can be worked out. Fill it in on the formula.
     </p>
-    <div v-else-if="open" role="radiogroup" :aria-label="`What stands in for ${line.name}`">
-      <label
-        v-for="c in line.candidates"
-        :key="c.rule"
-        class="candidate"
-        :class="{ on: c.rule === line.pick }"
-      >
-        <input
-          type="radio"
-          :name="`swap-${line.line}`"
-          :value="c.rule"
-          :checked="c.rule === line.pick"
-          @change="$emit('pick', c.rule)"
-        />
-        <TinySide v-if="c.outline.length" :shape="c.outline" :ghost="before" :fill="c.hex" :across="wide" />
-        <span v-else class="blank" />
-        <span class="what">
-          <b>{{ c.name }}</b>
-          <span v-if="c.parts.length" class="small-words">{{ parts(c) }}</span>
-          <span class="small-words">{{ c.words ? `forecast: ${c.words}` : '' }}</span>
-          <template v-if="c.rule === line.pick && !plain(c.rule)">
-            <span v-if="c.effect || c.reported" class="small-words"
-              >kitchens say: {{ [c.effect, c.reported].filter(Boolean).join('; ') }}</span
-            >
-            <span v-if="off(c)" class="small-words">by itself short or over: {{ off(c) }}</span>
-            <span v-for="l in c.labels" :key="l" class="alert-words">△ read the label of {{ l }}</span>
-          </template>
-        </span>
-        <span v-if="!plain(c.rule)" class="how small-words">
-          <b :class="c.evidence.replace(' ', '-')">{{
-            c.evidence === 'plausible' ? 'plausible, untested here' : c.evidence
-          }}</b>
-          <span :title="c.tried || c.source">{{ c.tried || `${SURE[c.confidence]}, ${c.source}` }}</span>
-          <span>{{ c.taste }} taste<template v-if="!c.suits">, not for this style</template></span>
-        </span>
-        <span class="away"
-          ><b class="fig">{{ fixed(c.disturbance, 1) }}</b
-          ><span class="visually-hidden"> clear misses</span></span
+    <template v-else-if="open">
+      <p v-if="line.missing.length" class="marks small-words">
+        △ Nothing known here brings what it did for: {{ line.missing.join(', ').toLowerCase() }}. The first is
+        the least bad.
+      </p>
+      <div role="radiogroup" :aria-label="`What stands in for ${line.name}`">
+        <label
+          v-for="c in line.candidates"
+          :key="c.rule"
+          class="candidate"
+          :class="{ on: c.rule === line.pick }"
         >
-      </label>
-    </div>
+          <input
+            type="radio"
+            :name="`swap-${line.line}`"
+            :value="c.rule"
+            :checked="c.rule === line.pick"
+            @change="$emit('pick', c.rule)"
+          />
+          <TinySide v-if="c.outline.length" :shape="c.outline" :ghost="before" :fill="c.hex" :across="wide" />
+          <span v-else class="blank" />
+          <span class="what">
+            <b>{{ c.name }}</b>
+            <span v-if="c.parts.length" class="small-words">{{ parts(c) }}</span>
+            <span class="small-words">{{ c.words ? `forecast: ${c.words}` : '' }}</span>
+            <template v-if="c.rule === line.pick && !plain(c.rule)">
+              <span v-if="c.effect || c.reported" class="small-words"
+                >kitchens say: {{ [c.effect, c.reported].filter(Boolean).join('; ') }}</span
+              >
+              <span v-if="off(c)" class="small-words">by itself short or over: {{ off(c) }}</span>
+              <span v-for="l in c.labels" :key="l" class="alert-words">△ read the label of {{ l }}</span>
+            </template>
+          </span>
+          <span v-if="!plain(c.rule)" class="how small-words">
+            <b :class="c.evidence.replace(' ', '-')">{{
+              c.evidence === 'plausible' ? 'plausible, untested here' : c.evidence
+            }}</b>
+            <span v-if="c.tried || c.rule === line.pick">{{
+              c.tried || `${SURE[c.confidence]}, ${c.source}`
+            }}</span>
+            <span>{{ c.taste }} taste<template v-if="!c.suits">, not for this style</template></span>
+          </span>
+          <span class="away"
+            ><b class="fig">{{ fixed(c.disturbance, 1) }}</b
+            ><span class="visually-hidden"> clear misses</span></span
+          >
+        </label>
+      </div>
+    </template>
   </article>
 </template>
 

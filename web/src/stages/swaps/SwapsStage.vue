@@ -36,7 +36,7 @@ const isSibling = computed(() => dough.record.value?.follows != null)
   <section class="swaps panel" aria-label="Swaps">
     <header>
       <h2>Swaps</h2>
-      <span class="small-words" role="status">
+      <span class="small-words" aria-live="polite">
         <template v-if="busy && !study">Looking through the lines …</template>
         <template v-else-if="!wanted">no need switched on</template>
         <template v-else-if="breaking.length === 0 && changes === 0"
@@ -129,7 +129,7 @@ const isSibling = computed(() => dough.record.value?.follows != null)
         </template>
         <PantryPanel v-else />
       </div>
-      <div class="sum">
+      <div class="sum" tabindex="0" role="group" aria-label="What it comes to, and diet versions">
         <PlanPanel v-if="study && (changes || study.plan.labels.length)" :plan="study.plan" />
         <FamilyPanel />
       </div>
