@@ -8,6 +8,7 @@ from __future__ import annotations
 import math
 from dataclasses import fields
 
+from dough.butter.creaming import mixers
 from dough.entry import FIELDS, read_named
 from dough.errors import EntryError, EntryErrors
 from dough.formula import MAX_GRAMS, MAX_LINES, Draft, Formula, Line, Process
@@ -44,7 +45,10 @@ def process_problems(process: Process) -> list[EntryError]:
     """One error for each process value out of reach."""
     named = [f.name for f in fields(Process) if f.name in FIELDS]
     found = (_problem(getattr(process, name), name, f"process.{name}") for name in named)
-    return [problem for problem in found if problem is not None]
+    problems = [problem for problem in found if problem is not None]
+    if process.mixer and process.mixer not in mixers():
+        problems.append(EntryError("process.mixer", "That mixer is not known here. Pick one from the list."))
+    return problems
 
 
 def formula_problems(formula: Formula) -> list[EntryError]:

@@ -11,6 +11,7 @@ from enum import StrEnum
 from typing import Any
 
 from dough.balance import rail_value
+from dough.butter.creaming import mixer
 from dough.composition import percent_of
 from dough.entry import FIELDS, Field, read, read_named
 from dough.errors import EntryError
@@ -41,10 +42,10 @@ FLOUR_UNKNOWN = "A flour amount is unknown, so percentages have no base. Fill it
 
 PROCESS_NUMBERS = (
     "dough_temp_c", "rest_h", "portion_g", "start_diameter_mm", "start_thickness_mm", "oven_c", "minutes",
-    "bang_minute", "rotate_minute", "bowl_loss_pct", "contact_share_pct",
+    "bang_minute", "rotate_minute", "bowl_loss_pct", "contact_share_pct", "butter_temp_c", "cream_minutes", "chill_h",
 )  # fmt: skip
 CHOICES: dict[str, type[StrEnum]] = {
-    "method": Method, "rest_place": Place, "shape": Shape, "liner": Liner, "shelf": Shelf,
+    "method": Method, "rest_place": Place, "chill_place": Place, "shape": Shape, "liner": Liner, "shelf": Shelf,
 }  # fmt: skip
 
 
@@ -226,6 +227,8 @@ def set_process(draft: Draft, name: str, value: str | float | bool | None) -> Dr
         if name == "contact_share_pct":
             number = USUAL_CONTACT_SHARE_PCT if number is None else number
         return _with_process(draft, name, number)
+    if name == "mixer" and isinstance(value, str):
+        return _with_process(draft, name, mixer(value).kind if value else "")
     if name == "fan" and isinstance(value, bool):
         return replace(draft, process=replace(process, fan=value))
     if name in ("oven_id", "tray_id") and (value is None or (isinstance(value, int) and not isinstance(value, bool))):

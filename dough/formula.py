@@ -186,7 +186,8 @@ class Formula:
 class Process:
     """How the dough is made, portioned and baked. None is "not said yet".
 
-    rest_h is hours between mixing and baking, rest_place where; start sizes are before baking.
+    dough_temp_c is at the oven. rest_h is hours before shaping, chill_h after it, each with its place; start sizes
+    are before baking. mixer is a kind of data/mixers.csv.
     """
 
     method: Method = Method.CREAMED_SOFT
@@ -208,6 +209,11 @@ class Process:
     rotate_minute: float | None = None
     bowl_loss_pct: float = USUAL_BOWL_LOSS_PCT
     contact_share_pct: float = USUAL_CONTACT_SHARE_PCT
+    butter_temp_c: float | None = None
+    cream_minutes: float | None = None
+    mixer: str = ""
+    chill_h: float | None = None
+    chill_place: Place = Place.FRIDGE
 
 
 @dataclass(frozen=True, slots=True)

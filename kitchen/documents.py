@@ -61,6 +61,11 @@ class ProcessDoc(Strict):
     rotate_minute: float | None = None
     bowl_loss_pct: float = 2.0
     contact_share_pct: float = 10.0
+    butter_temp_c: float | None = None
+    cream_minutes: float | None = None
+    mixer: Annotated[str, StringConstraints(max_length=20)] = ""
+    chill_h: float | None = None
+    chill_place: Place = Place.FRIDGE
 
 
 class DismissedDoc(Strict):

@@ -63,12 +63,14 @@ class Makeup:
 
 @dataclass(frozen=True, slots=True)
 class Handling:
-    """Between bowl and oven: °C at oven entry, hours of rest and where."""
+    """Between bowl and oven: °C at oven entry, hours of rest and where, air beside the method's usual."""
 
     method: Method
     dough_temp_c: float
     rest_h: float
     rest_place: Place
+    air: float = 1.0
+    butter_c: float | None = None
 
 
 @dataclass(frozen=True, slots=True)

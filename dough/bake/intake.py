@@ -12,6 +12,7 @@ from functools import cache
 
 from dough.bake.contract import BakeCase, Handling, Heat, Makeup, Piece
 from dough.bake.inputs import BakeInputs
+from dough.butter.creaming import air_ratio, mixer
 from dough.butter.method import state_after
 from dough.butter.solid_fat import SolidFat, blend, curve_of
 from dough.formula import Draft, Line, Method
@@ -36,6 +37,9 @@ HOLDING_TRIED, HOLDING_BEYOND = 1.35, 0.25
 #: Roles whose unknown amount is small enough to forecast without; the forecast says so.
 SMALL = (Role.FLAVOUR, Role.BINDER, Role.SALT)
 SELF_RAISING = {"sr_uk": (0.045, 0.0), "sr_us": (0.045, 0.0)}
+#: Methods whose air depends on creaming, and the most it can be beside the usual (judgement).
+CREAMED = (Method.CREAMED_SOFT, Method.CREAMED_COLD, Method.BROWNED_RESET)
+MOST_AIR = 2.0
 #: Share of baking powder's gas that ammonium bicarbonate gives, by weight (practice, M).
 AMMONIA_AS_POWDER = 3.0
 
@@ -134,8 +138,10 @@ def bake_case(draft: Draft, style: Style, kit: Kit) -> BakeCase | NoCase:
         handling=Handling(
             process.method,
             20.0 if process.dough_temp_c is None else process.dough_temp_c,
-            process.rest_h or 0.0,
-            process.rest_place,
+            (process.rest_h or 0.0) + (process.chill_h or 0.0),
+            process.chill_place if process.chill_h else process.rest_place,
+            _air(draft),
+            process.butter_temp_c if process.method in CREAMED else None,
         ),
         piece=Piece(
             process.portion_g or style.portion_g.typical,
@@ -156,6 +162,15 @@ def bake_case(draft: Draft, style: Style, kit: Kit) -> BakeCase | NoCase:
         ),
         style=style,
     )
+
+
+def _air(draft: Draft) -> float:
+    """Air beside the method's usual, from how the butter was creamed; 1 where nothing is said of it."""
+    p = draft.process
+    if p.method not in CREAMED:
+        return 1.0
+    by = mixer(p.mixer) if p.mixer else None
+    return min(air_ratio(p.cream_minutes, p.butter_temp_c, by, draft.formula), MOST_AIR)
 
 
 def makeup(lines: list[Line], method: Method = Method.CREAMED_SOFT, contact_share: float = CONTACT_SHARE) -> Makeup:
@@ -308,7 +323,7 @@ def _add_parts(s: _Sums, line: Line, per: float, method: Method) -> None:
 def bake_inputs(case: BakeCase) -> BakeInputs:
     """What the bake model is given for a case."""
     m, h, piece, heat = case.makeup, case.handling, case.piece, case.heat
-    state = state_after(h.method, h.rest_h, h.rest_place, h.dough_temp_c)
+    state = state_after(h.method, h.rest_h, h.rest_place, h.dough_temp_c, h.butter_c)
     return BakeInputs(
         flour_g=m.flour_g,
         flour_protein=m.flour_protein,
@@ -331,7 +346,7 @@ def bake_inputs(case: BakeCase) -> BakeInputs:
         powder_g=m.powder_g,
         acid_meq=m.acid_meq,
         inclusion_share=m.inclusion_share,
-        overrun=state.overrun,
+        overrun=state.overrun * h.air,
         raw_l=m.raw_l,
         dough_temp_c=h.dough_temp_c,
         rest_h=h.rest_h,

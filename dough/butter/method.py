@@ -36,9 +36,24 @@ STATES = {
 BROWNED_WATER_LOST = 1.0
 
 
-def state_after(method: Method, rest_h: float, place: Place, dough_temp_c: float) -> MethodState:
-    """Air and crystals at the oven. Time in the cold rebuilds what melting took."""
+#: Butter warmer than this when mixed has begun to lose its network; at WARM_C so much is left as here. Set so
+#: that butter mixed at 25 °C and baked at once widens as kitchens report (L).
+FIRM_C, WARM_C, WARM_NETWORK, LEAST_NETWORK = 19.0, 25.0, 0.35, 0.30
+
+
+def network_left(butter_temp_c: float) -> float:
+    """Share of the fat's crystal network that mixing at this temperature leaves, 1 up to 19 °C (L)."""
+    lost = (1.0 - WARM_NETWORK) * (butter_temp_c - FIRM_C) / (WARM_C - FIRM_C)
+    return min(max(1.0 - lost, LEAST_NETWORK), 1.0)
+
+
+def state_after(
+    method: Method, rest_h: float, place: Place, dough_temp_c: float, butter_temp_c: float | None = None
+) -> MethodState:
+    """Air and crystals at the oven. Time in the cold rebuilds what melting, or mixing too warm, took."""
     start = STATES[method]
+    if butter_temp_c is not None:
+        start = MethodState(start.overrun, min(start.crystal, start.crystal * network_left(butter_temp_c)))
     cold_h = rest_h if place is not Place.COUNTER or dough_temp_c < 15.0 else 0.0
     if start.crystal >= 1.0:
         return start

@@ -1,12 +1,13 @@
 """Solid fat against temperature: the one owner of it.
 
 Source: data/solid_fat.csv, logistic curves fitted to typical melting curves of each fat (±4 points
-for butter, M; brands of plant block differ by several °C, L). Winter butter melts about 2 °C later
-and summer butter 2 °C earlier than the typical curve here.
+for butter, M; brands of plant block differ by several °C, L). The points behind butter's curve are in
+data/butter_solid.csv; winter and summer butter are the same curve moved (dough.butter.feel).
 """
 
 from __future__ import annotations
 
+import math
 from collections.abc import Iterable
 from dataclasses import dataclass
 from functools import cache
@@ -25,6 +26,11 @@ class SolidFat:
 
 BUTTER = SolidFat(0.58, 16.5, 5.5)
 LIQUID = SolidFat(0.0, 16.5, 5.5)
+
+
+def solid_pct(curve: SolidFat, temp_c: float) -> float:
+    """Solid share of a fat at a temperature, % of the fat."""
+    return 100.0 * curve.solid_max / (1.0 + math.exp((temp_c - curve.mid_c) / curve.width_k))
 
 
 @cache

@@ -6,7 +6,20 @@ Every operation but the session needs a signed-in cook (session cookie, CSRF che
 from ninja import NinjaAPI
 from ninja.security import django_auth
 
-from kitchen.api import bakes, bench, doughs, errors, family, pantry, previews, recipes, reference, session, swaps
+from kitchen.api import (
+    bakes,
+    bench,
+    butter,
+    doughs,
+    errors,
+    family,
+    pantry,
+    previews,
+    recipes,
+    reference,
+    session,
+    swaps,
+)
 
 api = NinjaAPI(title="Tarte", version="1", auth=django_auth, docs_url=None, openapi_url=None)
 errors.install(api)
@@ -16,6 +29,8 @@ api.add_router("/preview", previews.router)
 api.add_router("/doughs", doughs.router)
 api.add_router("/doughs", bakes.router)
 api.add_router("/doughs", family.router)
+api.add_router("/butter", butter.router)
+api.add_router("/doughs", butter.dough_router)
 api.add_router("/swaps", swaps.router)
 api.add_router("/bench", bench.router)
 api.add_router("/pantry", pantry.router)

@@ -1,6 +1,7 @@
 """One file per thing that lasts."""
 
 from kitchen.models.bake import Bake, Batch
+from kitchen.models.butter import ButterOut, ButterReading, MixerReading
 from kitchen.models.cups import CupWeighing
 from kitchen.models.dough import Dough, Version
 from kitchen.models.kitchen import Kitchen, Oven, Tray
@@ -10,9 +11,12 @@ from kitchen.models.supplier import SupplierLabel
 __all__ = [
     "Bake",
     "Batch",
+    "ButterOut",
+    "ButterReading",
     "CupWeighing",
     "Dough",
     "Kitchen",
+    "MixerReading",
     "Oven",
     "OwnIngredient",
     "SupplierLabel",

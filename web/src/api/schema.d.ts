@@ -24,6 +24,190 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/butter/browned": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Browned
+         * @description What browning leaves, what to add back, and where to cool it.
+         */
+        post: operations["kitchen_api_butter_browned"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/butter/clock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Look
+         * @description How long a form takes from where it is, beside the other forms, and how long to firm it up again.
+         */
+        post: operations["kitchen_api_butter_look"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/butter/cream": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Cream
+         * @description Air against minutes, a weighed cup, and what it does to the forecast.
+         */
+        post: operations["kitchen_api_butter_cream"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/butter/dough": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Dough Temperature
+         * @description Where the dough will come out, or what one part has to be for it to come out as wanted.
+         */
+        post: operations["kitchen_api_butter_dough_temperature"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/butter/mixers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Mixers
+         * @description Kinds of mixer, with what this kitchen has learned of their heat.
+         */
+        get: operations["kitchen_api_butter_list_mixers"];
+        put?: never;
+        /**
+         * Note Mixer
+         * @description Teach a mixer's heat by one reading.
+         */
+        post: operations["kitchen_api_butter_note_mixer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/butter/mixing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Mixing
+         * @description The schools of making this dough: order and end points, and what the forecast does when one is taken.
+         */
+        post: operations["kitchen_api_butter_mixing"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/butter/reading": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * With Reading
+         * @description What a reading would do to the forecast; taking it over is an edit of the draft.
+         */
+        post: operations["kitchen_api_butter_with_reading"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/butter/rest": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Rest
+         * @description How long for what, where, and past when it is not used.
+         */
+        post: operations["kitchen_api_butter_rest"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/butter/strip": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Strip
+         * @description The temperature strip of a draft: feels, solid fat, the zone its method wants, what being off costs.
+         */
+        post: operations["kitchen_api_butter_strip"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/doughs": {
         parameters: {
             query?: never;
@@ -110,6 +294,50 @@ export interface paths {
          * @description Log a bake; the same key twice logs it once.
          */
         post: operations["kitchen_api_bakes_log"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/doughs/{dough_id}/butter": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Butter Of Dough
+         * @description The butter last taken out for a dough, its readings, and where it stands now.
+         */
+        get: operations["kitchen_api_butter_butter_of_dough"];
+        put?: never;
+        /**
+         * Take Out
+         * @description Butter is out: from now on its clock runs.
+         */
+        post: operations["kitchen_api_butter_take_out"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/doughs/{dough_id}/butter/reading": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Butter
+         * @description A reading: the clock goes on from it.
+         */
+        post: operations["kitchen_api_butter_read_butter"];
         delete?: never;
         options?: never;
         head?: never;
@@ -760,6 +988,38 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /** AcceptIn */
+        AcceptIn: {
+            draft: components["schemas"]["DraftDoc"];
+            /**
+             * @default {
+             *       "offset_k": null,
+             *       "tray_conductance": 1
+             *     }
+             */
+            kit?: components["schemas"]["KitDoc"];
+            /**
+             * Style
+             * @default
+             */
+            style?: string;
+            /** Temp C */
+            temp_c: string | number | null;
+        };
+        /**
+         * AcceptOut
+         * @description What the forecast does with butter at a reading, and the process values that say so.
+         */
+        AcceptOut: {
+            /** Butter Temp C */
+            butter_temp_c: number;
+            /** Dough Temp C */
+            dough_temp_c: number | null;
+            /** Effect */
+            effect: string;
+            /** Verdict */
+            verdict: string;
+        };
         /**
          * AcidOut
          * @description An acid as the soda it takes up; contact is the share of it that meets the dough.
@@ -1107,6 +1367,97 @@ export interface components {
             /** Toppings */
             toppings: components["schemas"]["CoverageOut"][];
         };
+        /** BrownIn */
+        BrownIn: {
+            /** After G */
+            after_g?: string | number | null;
+            /** Before G */
+            before_g?: string | number | null;
+            /**
+             * Butter
+             * @default butter
+             */
+            butter?: string;
+            /**
+             * Room C
+             * @default 21
+             */
+            room_c?: string | number | null;
+            /**
+             * Strained
+             * @default false
+             */
+            strained?: boolean;
+        };
+        /** BrownedOut */
+        BrownedOut: {
+            /** After G */
+            after_g: number;
+            /** Before G */
+            before_g: number;
+            /** Caution */
+            caution: string;
+            /** Coolings */
+            coolings: components["schemas"]["CoolingOut"][];
+            /** Egg Below C */
+            egg_below_c: number;
+            /** Measured */
+            measured: boolean;
+            /** More Butter G */
+            more_butter_g: number;
+            /** Note */
+            note: string;
+            /** Set C */
+            set_c: number;
+            /** Solids Lost G */
+            solids_lost_g: number;
+            /** Supercools */
+            supercools: string;
+            /** Water Back G */
+            water_back_g: number;
+            /** Water Lost G */
+            water_lost_g: number;
+        };
+        /**
+         * ButterClockOut
+         * @description firm_min is how long in the fridge from three degrees too warm back into the zone.
+         */
+        ButterClockOut: {
+            /** Core Low */
+            core_low: number | null;
+            /** Curve */
+            curve: number[][];
+            /** Firm Min */
+            firm_min: number | null;
+            /** Forms */
+            forms: components["schemas"]["FormTimeOut"][];
+            /** Low Early */
+            low_early: number | null;
+            /** Low Late */
+            low_late: number | null;
+            /** Never */
+            never: string;
+            /** To High */
+            to_high: number | null;
+            /** To Low */
+            to_low: number | null;
+        };
+        /** ButterOutOut */
+        ButterOutOut: {
+            /** Forms */
+            forms: components["schemas"]["FormTimeOut"][];
+            /** Keep */
+            keep: string;
+            /** Practice */
+            practice: string[];
+            /** Rule */
+            rule: string;
+            taken: components["schemas"]["TakenOut"] | null;
+            /** Zone High C */
+            zone_high_c: number;
+            /** Zone Low C */
+            zone_low_c: number;
+        };
         /**
          * CandidateOut
          * @description A rule in a line's place. disturbance is in clear misses of the forecast; words say it; outline draws it.
@@ -1204,6 +1555,17 @@ export interface components {
             /** Rim Crisp */
             rim_crisp?: number | null;
         };
+        /** CoolingOut */
+        CoolingOut: {
+            /** Name */
+            name: string;
+            /** Place */
+            place: string;
+            /** To Egg Min */
+            to_egg_min: number | null;
+            /** To Set Min */
+            to_set_min: number | null;
+        };
         /**
          * CoverageOut
          * @description A topping: grams a piece, share of the top covered as shaped and as baked (a guess).
@@ -1217,6 +1579,77 @@ export interface components {
             per_piece_g: number;
             /** Shaped */
             shaped: number;
+        };
+        /** CreamIn */
+        CreamIn: {
+            /** Cup Mass G */
+            cup_mass_g?: string | number | null;
+            /** Cup Water G */
+            cup_water_g?: string | number | null;
+            draft: components["schemas"]["DraftDoc"];
+            /**
+             * @default {
+             *       "offset_k": null,
+             *       "tray_conductance": 1
+             *     }
+             */
+            kit?: components["schemas"]["KitDoc"];
+            /** Minutes */
+            minutes?: string | number | null;
+            /**
+             * Mixer
+             * @default stand
+             */
+            mixer?: string;
+            /**
+             * Style
+             * @default
+             */
+            style?: string;
+            /** Temp C */
+            temp_c?: string | number | null;
+        };
+        /**
+         * CreamOut
+         * @description Density in g/ml and air by volume against minutes; slow: more sugar than butter creams longer.
+         */
+        CreamOut: {
+            cup: components["schemas"]["CupTestOut"] | null;
+            /** Effect */
+            effect: string;
+            /** Fat G */
+            fat_g: number;
+            /** Minutes */
+            minutes: number | null;
+            /** Overrun */
+            overrun: number | null;
+            /** Points */
+            points: components["schemas"]["CreamPointOut"][];
+            /** Slow */
+            slow: boolean;
+            /** Solid Density */
+            solid_density: number;
+            /** Stop High */
+            stop_high: number;
+            /** Stop Low */
+            stop_low: number;
+            /** Sugar G */
+            sugar_g: number;
+            /** Temp C */
+            temp_c: number;
+            /** Warms */
+            warms: number;
+        };
+        /** CreamPointOut */
+        CreamPointOut: {
+            /** Density */
+            density: number;
+            /** Minutes */
+            minutes: number;
+            /** Phi */
+            phi: number;
+            /** Temp C */
+            temp_c: number;
         };
         /**
          * CupOut
@@ -1232,6 +1665,19 @@ export interface components {
             /** Weighings */
             weighings: number;
         };
+        /** CupTestOut */
+        CupTestOut: {
+            /** Go On Min */
+            go_on_min: number | null;
+            /** Overrun */
+            overrun: number;
+            /** Phi */
+            phi: number;
+            /** Relative Density */
+            relative_density: number;
+            /** Verdict */
+            verdict: string;
+        };
         /** CupsIn */
         CupsIn: {
             /**
@@ -1245,6 +1691,18 @@ export interface components {
             habit?: components["schemas"]["Habit"];
             /** Ingredient */
             ingredient: string;
+        };
+        /**
+         * CurveOut
+         * @description Solid fat, % of the fat, against °C; own is the dough's own fat.
+         */
+        CurveOut: {
+            /** Name */
+            name: string;
+            /** Own */
+            own: boolean;
+            /** Points */
+            points: number[][];
         };
         /** DayDoughOut */
         DayDoughOut: {
@@ -1375,6 +1833,42 @@ export interface components {
             /** Versions */
             versions: components["schemas"]["VersionOut"][];
         };
+        /**
+         * DoughTempOut
+         * @description Where the dough comes out and the ways to where it should; friction from the mixer, ± its sd.
+         */
+        DoughTempOut: {
+            /** Curdle */
+            curdle: string;
+            /** Effect */
+            effect: string;
+            /** Friction K */
+            friction_k: number;
+            /** High C */
+            high_c: number;
+            /** Low C */
+            low_c: number;
+            /** Minutes */
+            minutes: number;
+            /** Mixed C */
+            mixed_c: number;
+            /** Mixer */
+            mixer: string;
+            /** Parts */
+            parts: components["schemas"]["PartTempOut"][];
+            /** Per Min K */
+            per_min_k: number;
+            /** Per Min Sd */
+            per_min_sd: number;
+            /** Readings */
+            readings: number;
+            /** Solved */
+            solved: number | null;
+            /** Wanted C */
+            wanted_c: number;
+            /** Ways */
+            ways: string[];
+        };
         /** DraftDoc */
         DraftDoc: {
             /**
@@ -1391,12 +1885,17 @@ export interface components {
              * @default {
              *       "bang_minute": null,
              *       "bowl_loss_pct": 2,
+             *       "butter_temp_c": null,
+             *       "chill_h": null,
+             *       "chill_place": "fridge",
              *       "contact_share_pct": 10,
+             *       "cream_minutes": null,
              *       "dough_temp_c": 20,
              *       "fan": false,
              *       "liner": "paper",
              *       "method": "creamed_soft",
              *       "minutes": null,
+             *       "mixer": "",
              *       "oven_c": null,
              *       "oven_id": null,
              *       "portion_g": null,
@@ -1566,6 +2065,25 @@ export interface components {
             /** Siblings */
             siblings: components["schemas"]["SiblingOut"][];
         };
+        /** FeelOut */
+        FeelOut: {
+            /** Feel */
+            feel: string;
+            /** High C */
+            high_c: number;
+            /** Key */
+            key: string;
+            /** Low C */
+            low_c: number;
+            /** Middle C */
+            middle_c: number;
+            /** Use */
+            use: string;
+            /** Yield High Kpa */
+            yield_high_kpa: number;
+            /** Yield Low Kpa */
+            yield_low_kpa: number;
+        };
         /** FieldError */
         FieldError: {
             /** Message */
@@ -1686,6 +2204,15 @@ export interface components {
             reference: string;
             /** Warnings */
             warnings: string[];
+        };
+        /** FormTimeOut */
+        FormTimeOut: {
+            /** Form */
+            form: string;
+            /** Minutes */
+            minutes: number | null;
+            /** Name */
+            name: string;
         };
         /** FoundOut */
         FoundOut: {
@@ -2174,6 +2701,29 @@ export interface components {
          */
         Liner: "paper" | "bare" | "silicone" | "perforated" | "foil";
         /**
+         * LookIn
+         * @description A clock without taking anything out.
+         */
+        LookIn: {
+            /** Form */
+            form: string;
+            /** High C */
+            high_c: number;
+            /** Low C */
+            low_c: number;
+            /** Room C */
+            room_c: string | number | null;
+            /** @default typical */
+            season?: components["schemas"]["Season"];
+            /** Start C */
+            start_c: string | number | null;
+            /**
+             * Wrapped
+             * @default true
+             */
+            wrapped?: boolean;
+        };
+        /**
          * MadeOut
          * @description A swap that is in the draft already, with what has been baked with it here.
          */
@@ -2242,6 +2792,72 @@ export interface components {
          * @enum {string}
          */
         Method: "creamed_soft" | "creamed_cold" | "melted" | "browned_reset" | "rubbed_in" | "processor";
+        /**
+         * MethodOut
+         * @description A way of making the dough, what butter it wants, and what the forecast does when it is taken.
+         */
+        MethodOut: {
+            /** Also */
+            also: string;
+            /** Effect */
+            effect: string;
+            /** Form */
+            form: string;
+            /** Method */
+            method: string;
+            /** Mixer */
+            mixer: string;
+            /** Now */
+            now: boolean;
+            /** Order */
+            order: string[];
+            /** Zone High C */
+            zone_high_c: number;
+            /** Zone Low C */
+            zone_low_c: number;
+        };
+        /** MixerIn */
+        MixerIn: {
+            /** After C */
+            after_c: string | number | null;
+            /** Before C */
+            before_c: string | number | null;
+            /** Kind */
+            kind: string;
+            /** Minutes */
+            minutes: string | number | null;
+        };
+        /** MixerOut */
+        MixerOut: {
+            confidence: components["schemas"]["Confidence"];
+            /** Kind */
+            kind: string;
+            /** Name */
+            name: string;
+            /** Per Min K */
+            per_min_k: number;
+            /** Readings */
+            readings: number;
+            /** Sd K */
+            sd_k: number;
+            /** Tau Min */
+            tau_min: number;
+            /** Warms High */
+            warms_high: number;
+            /** Warms Low */
+            warms_low: number;
+        };
+        /** MixingOut */
+        MixingOut: {
+            /** Consistency */
+            consistency: string[];
+            /** Cures */
+            cures: string[];
+            /** Methods */
+            methods: components["schemas"]["MethodOut"][];
+            /** Over Mixing */
+            over_mixing: string;
+        };
         /**
          * ModelOut
          * @description Where a forecast comes from: docs/model.md, section by section.
@@ -2420,6 +3036,19 @@ export interface components {
             lacks: number;
             /** Shares */
             shares: components["schemas"]["ShareOut"][];
+        };
+        /** PartTempOut */
+        PartTempOut: {
+            /** Heat */
+            heat: number;
+            /** Key */
+            key: string;
+            /** Mass G */
+            mass_g: number;
+            /** Name */
+            name: string;
+            /** Temp C */
+            temp_c: number;
         };
         /**
          * PerHundredOut
@@ -2639,11 +3268,19 @@ export interface components {
              * @default 2
              */
             bowl_loss_pct?: number;
+            /** Butter Temp C */
+            butter_temp_c?: number | null;
+            /** Chill H */
+            chill_h?: number | null;
+            /** @default fridge */
+            chill_place?: components["schemas"]["Place"];
             /**
              * Contact Share Pct
              * @default 10
              */
             contact_share_pct?: number;
+            /** Cream Minutes */
+            cream_minutes?: number | null;
             /**
              * Dough Temp C
              * @default 20
@@ -2660,6 +3297,11 @@ export interface components {
             method?: components["schemas"]["Method"];
             /** Minutes */
             minutes?: number | null;
+            /**
+             * Mixer
+             * @default
+             */
+            mixer?: string;
             /** Oven C */
             oven_c?: number | null;
             /** Oven Id */
@@ -2723,6 +3365,19 @@ export interface components {
             habit?: ("us" | "metric" | "au") | null;
             /** Text */
             text: string;
+        };
+        /**
+         * ReadingIn
+         * @description What the thermometer says, or how it feels.
+         */
+        ReadingIn: {
+            /**
+             * Feel
+             * @default
+             */
+            feel?: string;
+            /** Temp C */
+            temp_c?: string | number | null;
         };
         /**
          * ReadingOut
@@ -2917,6 +3572,48 @@ export interface components {
             /** Text */
             text: string;
         };
+        /** RestIn */
+        RestIn: {
+            draft: components["schemas"]["DraftDoc"];
+            /** @default fridge */
+            place?: components["schemas"]["Place"];
+            /** Purpose */
+            purpose: string;
+            /**
+             * Room C
+             * @default 21
+             */
+            room_c?: string | number | null;
+            /** Start C */
+            start_c?: string | number | null;
+            /** Thickness Mm */
+            thickness_mm: string | number | null;
+        };
+        /** RestOut */
+        RestOut: {
+            /** Core Target C */
+            core_target_c: number | null;
+            /** Curve */
+            curve: number[][];
+            /** Least Min */
+            least_min: number | null;
+            /** Name */
+            name: string;
+            /** Purpose */
+            purpose: string;
+            /** Purposes */
+            purposes: {
+                [key: string]: string;
+            };
+            /** To Core Min */
+            to_core_min: number | null;
+            /** Use By H */
+            use_by_h: number;
+            /** Use By Words */
+            use_by_words: string;
+            /** Why */
+            why: string;
+        };
         /** RevisionIn */
         RevisionIn: {
             /** Revision */
@@ -3002,6 +3699,12 @@ export interface components {
              */
             op: "scale";
         };
+        /**
+         * Season
+         * @description What the cows ate: pale and hard, or deep yellow and soft.
+         * @enum {string}
+         */
+        Season: "winter" | "typical" | "summer";
         /**
          * SessionOut
          * @description cook is null when nobody is signed in.
@@ -3244,6 +3947,72 @@ export interface components {
             /** Step */
             step: string;
         };
+        /** StripCostOut */
+        StripCostOut: {
+            /** Diameter Mm */
+            diameter_mm: number | null;
+            /** Height Mm */
+            height_mm: number | null;
+            /** Rim Crisp */
+            rim_crisp: number | null;
+            /** Temp C */
+            temp_c: number;
+            /** Words */
+            words: string;
+        };
+        /** StripIn */
+        StripIn: {
+            draft: components["schemas"]["DraftDoc"];
+            /**
+             * @default {
+             *       "offset_k": null,
+             *       "tray_conductance": 1
+             *     }
+             */
+            kit?: components["schemas"]["KitDoc"];
+            /** @default typical */
+            season?: components["schemas"]["Season"];
+            /**
+             * Style
+             * @default
+             */
+            style?: string;
+        };
+        /**
+         * StripOut
+         * @description zone is what the method wants of the butter, dough what it wants of the mixed dough; spread_k is how far
+         *     a brand may lie off.
+         */
+        StripOut: {
+            /** Also */
+            also: string;
+            /** Costs */
+            costs: components["schemas"]["StripCostOut"][];
+            /** Curves */
+            curves: components["schemas"]["CurveOut"][];
+            /** Dough High C */
+            dough_high_c: number;
+            /** Dough Low C */
+            dough_low_c: number;
+            /** Fat */
+            fat: string;
+            /** Feel Now */
+            feel_now: string;
+            /** Feels */
+            feels: components["schemas"]["FeelOut"][];
+            /** Mixer */
+            mixer: string;
+            /** Now C */
+            now_c: number | null;
+            /** Spread K */
+            spread_k: number;
+            /** Verdict */
+            verdict: string;
+            /** Zone High C */
+            zone_high_c: number;
+            /** Zone Low C */
+            zone_low_c: number;
+        };
         /**
          * StudyIn
          * @description picks maps line ids to rule ids and wish ids to way ids; what it leaves open is chosen.
@@ -3462,6 +4231,64 @@ export interface components {
             /** Ways */
             ways: components["schemas"]["WayOut"][];
         };
+        /** TakeOutIn */
+        TakeOutIn: {
+            /** Form */
+            form: string;
+            /**
+             * Out At
+             * Format: date-time
+             */
+            out_at: string;
+            /** Room C */
+            room_c: string | number | null;
+            /** @default typical */
+            season?: components["schemas"]["Season"];
+            /** Start C */
+            start_c: string | number | null;
+            /**
+             * Wrapped
+             * @default true
+             */
+            wrapped?: boolean;
+        };
+        /**
+         * TakenOut
+         * @description Butter that is out: ready_at and past_at are when its mean enters and leaves the zone.
+         */
+        TakenOut: {
+            /** Core Low */
+            core_low: number | null;
+            /** Curve */
+            curve: number[][];
+            /** Form */
+            form: string;
+            /** Low Early */
+            low_early: number | null;
+            /** Low Late */
+            low_late: number | null;
+            /** Never */
+            never: string;
+            /**
+             * Out At
+             * Format: date-time
+             */
+            out_at: string;
+            /** Past At */
+            past_at: string | null;
+            /** Readings */
+            readings: number[][];
+            /** Ready At */
+            ready_at: string | null;
+            /** Room C */
+            room_c: number;
+            /** Start C */
+            start_c: number;
+            /** To High */
+            to_high: number | null;
+            /** To Low */
+            to_low: number | null;
+        };
         /** TargetDoc */
         TargetDoc: {
             /**
@@ -3525,6 +4352,51 @@ export interface components {
             wish?: components["schemas"]["WishIn"] | null;
             /** Words */
             words?: string | null;
+        };
+        /**
+         * TempsIn
+         * @description What each part of the dough has, °C as typed; empty: the room's. solve names the part to find, or minutes.
+         */
+        TempsIn: {
+            draft: components["schemas"]["DraftDoc"];
+            /**
+             * @default {
+             *       "offset_k": null,
+             *       "tray_conductance": 1
+             *     }
+             */
+            kit?: components["schemas"]["KitDoc"];
+            /** Minutes */
+            minutes?: string | number | null;
+            /**
+             * Mixer
+             * @default stand
+             */
+            mixer?: string;
+            /**
+             * Room C
+             * @default 21
+             */
+            room_c?: string | number | null;
+            /**
+             * Solve
+             * @default
+             */
+            solve?: string;
+            /**
+             * Style
+             * @default
+             */
+            style?: string;
+            /**
+             * Temps
+             * @default {}
+             */
+            temps?: {
+                [key: string]: string | number | null;
+            };
+            /** Wanted C */
+            wanted_c?: string | number | null;
         };
         /**
          * ToProtein
@@ -3786,6 +4658,872 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BenchOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_butter_browned: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BrownIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BrownedOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_butter_look: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LookIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ButterClockOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_butter_cream: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CreamIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CreamOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_butter_dough_temperature: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TempsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoughTempOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_butter_list_mixers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MixerOut"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_butter_note_mixer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MixerIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MixerOut"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_butter_mixing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StripIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MixingOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_butter_with_reading: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AcceptIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AcceptOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_butter_rest: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RestIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RestOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_butter_strip: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StripIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StripOut"];
                 };
             };
             /** @description Bad Request */
@@ -4391,6 +6129,269 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BakeOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_butter_butter_of_dough: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                dough_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ButterOutOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_butter_take_out: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                dough_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakeOutIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ButterOutOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_butter_read_butter: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                dough_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReadingIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ButterOutOut"];
                 };
             };
             /** @description Bad Request */

@@ -1,0 +1,115 @@
+"""Take butter out, read its temperature, and note what a mixer adds. Each is written once."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from datetime import datetime, timedelta
+
+from django.db import transaction
+
+from dough.butter.conduction import form
+from dough.butter.creaming import mixer
+from dough.butter.feel import Season, degrees_of
+from dough.entry import FIELDS, read
+from dough.errors import EntryError
+from kitchen.actions.base import Action, MissingError, dough_for_reading
+from kitchen.models import ButterOut, ButterReading, MixerReading
+
+#: The furthest back a moment may lie, and how far a clock may run ahead.
+FURTHEST, AHEAD = timedelta(days=2), timedelta(minutes=2)
+#: No mixer warms by more than this in a minute; less than nothing is a cold bowl.
+MOST_PER_MIN, LEAST_PER_MIN = 10.0, -2.0
+
+
+@dataclass(frozen=True, kw_only=True)
+class TakeOut(Action):
+    """Butter of a form and temperature, out since out_at in a room of room_c."""
+
+    dough_id: int
+    form: str
+    start_c: str | float | None
+    room_c: str | float | None
+    wrapped: bool
+    season: str
+    out_at: datetime
+
+    def execute(self) -> ButterOut:
+        cook = self.cook()
+        piece = form(self.form)
+        start = read(self.start_c, FIELDS["start_c"], "butter.start_c")
+        room = read(self.room_c, FIELDS["room_c"], "butter.room_c")
+        if start is None or room is None:
+            raise EntryError("butter.room_c", "Say how warm the butter and the room are; a guess is better than none.")
+        _check_moment(self.out_at, self.now, "butter.out_at")
+        with transaction.atomic():
+            dough = dough_for_reading(self.dough_id)
+            return ButterOut.objects.create(
+                dough=dough,
+                form=piece.key,
+                start_c=start,
+                room_c=room,
+                wrapped=self.wrapped,
+                season=Season(self.season) if self.season in list(Season) else Season.TYPICAL,
+                out_at=self.out_at,
+                said_at=self.now,
+                said_by=cook,
+            )
+
+
+@dataclass(frozen=True, kw_only=True)
+class ReadButter(Action):
+    """A thermometer's reading, or a feel from the strip, of the butter last taken out."""
+
+    dough_id: int
+    temp_c: str | float | None = None
+    feel: str = ""
+
+    def execute(self) -> ButterReading:
+        cook = self.cook()
+        with transaction.atomic():
+            out = ButterOut.objects.filter(dough=dough_for_reading(self.dough_id)).order_by("-id").first()
+            if out is None:
+                raise MissingError("No butter has been taken out for this dough yet. Say when it was.")
+            temp = read(self.temp_c, FIELDS["butter_temp_c"], "butter.reading")
+            if temp is None and self.feel:
+                temp, _, _ = degrees_of(self.feel, Season(out.season))
+            if temp is None:
+                raise EntryError("butter.reading", "Type what the thermometer says, or pick how it feels.")
+            return ButterReading.objects.create(
+                out=out, temp_c=temp, feel="" if self.temp_c not in (None, "") else self.feel, read_at=self.now,
+                said_by=cook,
+            )  # fmt: skip
+
+
+@dataclass(frozen=True, kw_only=True)
+class NoteMixer(Action):
+    """What a mixer added: degrees before and after, and the minutes between."""
+
+    kind: str
+    before_c: str | float | None
+    after_c: str | float | None
+    minutes: str | float | None
+
+    def execute(self) -> MixerReading:
+        cook = self.cook()
+        by = mixer(self.kind)
+        before = read(self.before_c, FIELDS["start_c"], "mixer.before_c")
+        after = read(self.after_c, FIELDS["start_c"], "mixer.after_c")
+        minutes = read(self.minutes, FIELDS["cream_minutes"], "mixer.minutes")
+        if before is None or after is None or not minutes:
+            raise EntryError("mixer.minutes", "Both temperatures and the minutes between them are needed.")
+        rise = (after - before) / minutes
+        if not LEAST_PER_MIN <= rise <= MOST_PER_MIN:
+            words = f"That is {rise:.1f} °C a minute, more than beating does. Check the temperatures and the minutes."
+            raise EntryError("mixer.after_c", words)
+        with transaction.atomic():
+            return MixerReading.objects.create(
+                kind=by.kind, before_c=before, after_c=after, minutes=minutes, read_at=self.now, said_by=cook
+            )
+
+
+def _check_moment(at: datetime, now: datetime, where: str) -> None:
+    if at > now + AHEAD:
+        raise EntryError(where, "That is still to come. Type when it was taken out, or now.")
+    if now - at > FURTHEST:
+        raise EntryError(where, "That is more than two days ago: take fresh butter.")
