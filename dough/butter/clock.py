@@ -9,6 +9,8 @@ from dough.butter.feel import Season
 
 #: How far ahead to look, minutes, and the uncertainty of it all in still air (share; M).
 AHEAD_MIN, SPREAD = 8 * 60.0, 0.25
+#: How far past the zone its core is followed.
+PAST_K = 1.0
 ROOM_RULE = "A room never brings butter above its own temperature, and takes very long over the last two degrees."
 PRACTICE = (
     "Bursts of 5 s in the microwave at a fifth of its power, turned between: quick, but hot spots melt while the rest "
@@ -54,7 +56,10 @@ def clock(
     if readings:
         last = max(readings, key=lambda r: r.minute)
         offset, begin = last.minute, last.temp_c
-    w = warm(piece, begin, room_c, AHEAD_MIN, wrapped=wrapped, season=season, air_factor=air_factor)
+    w = warm(
+        piece, begin, room_c, AHEAD_MIN, wrapped=wrapped, season=season, air_factor=air_factor,
+        until_core_c=high_c + PAST_K,
+    )  # fmt: skip
     low, high = _shift(w.minutes_to(low_c), offset), _shift(w.minutes_to(high_c), offset)
     if begin >= low_c:
         low = offset
@@ -75,7 +80,8 @@ def every_form(
     found = []
     for piece in forms().values():
         wrapped = piece.key in ("stick", "block", "big_block")
-        found.append((piece, warm(piece, start_c, room_c, AHEAD_MIN, wrapped=wrapped, season=season).minutes_to(low_c)))
+        w = warm(piece, start_c, room_c, AHEAD_MIN, wrapped=wrapped, season=season, until_core_c=low_c)
+        found.append((piece, w.minutes_to(low_c)))
     return tuple(found)
 
 
@@ -83,7 +89,8 @@ def firm_up(piece: Form, now_c: float, cold_c: float, to_c: float, *, wrapped: b
     """Minutes in the cold until the mean is down to a temperature; None when the cold is not cold enough."""
     if now_c <= to_c:
         return 0.0
-    return warm(piece, now_c, cold_c, 240.0, wrapped=wrapped, season=season).minutes_to(to_c)
+    w = warm(piece, now_c, cold_c, 240.0, wrapped=wrapped, season=season, until_core_c=to_c)
+    return w.minutes_to(to_c)
 
 
 def _shift(minutes: float | None, by: float) -> float | None:

@@ -29,6 +29,10 @@ BASE_CP, FROZEN_CP = 2400.0, 1950.0
 ICE_J_PER_KG, ICE_FROM_C, ICE_TO_C = 0.4 * 0.16 * 334_000.0, -8.0, -0.5
 #: Cells along each half edge, and the shortest step in seconds that is worth taking.
 CELLS = 6
+#: Half as thin as this it is nearly even all through: two cells are enough.
+THIN_M = 0.006
+#: This near to the room nothing more happens, K.
+ARRIVED_K = 0.03
 MAX_MINUTES = 48 * 60
 
 
@@ -114,8 +118,11 @@ def warm(
     wrapped: bool = True,
     season: Season = Season.TYPICAL,
     air_factor: float = 1.0,
+    until_core_c: float | None = None,
 ) -> Warming:
     """Leave a piece at start_c in still air at room_c for so long. air_factor is 1 in still air, about 2 by a fan.
+
+    until_core_c ends it earlier, once the core has passed that temperature or all of it is as warm as the room.
 
     Raises EntryError for temperatures or times out of reach.
     """
@@ -126,18 +133,19 @@ def warm(
     h = (SMALL_H if piece.small == "yes" else WRAPPED_H if wrapped else BARE_H) * air_factor
     half = np.array(piece.edges_mm) / 2000.0
     # Thin directions need no more cells than keep the step from becoming tiny.
-    counts = [max(2, min(CELLS, int(a / half.min() * 3 + 0.5))) for a in half]
+    finest = 2 if half.min() < THIN_M else 3
+    counts = [max(2, min(CELLS, int(a / half.min() * finest + 0.5))) for a in half]
     width = half / np.array(counts)
     step = 0.9 / (2 * CONDUCTIVITY / (DENSITY * BASE_CP) * float(np.sum(1.0 / width**2)))
     step = min(step, 30.0)
     count = max(int(np.ceil(minutes * 60.0 / step)), 1)
     step = minutes * 60.0 / count
-    return _march(piece, start_c, room_c, h, counts, width, step, count, season)
+    return _march(start_c, room_c, h, counts, width, step, count, season, until_core_c)
 
 
 def _march(
-    piece: Form, start_c: float, room_c: float, h: float, counts: list[int], width: Array, step: float, count: int,
-    season: Season,
+    start_c: float, room_c: float, h: float, counts: list[int], width: Array, step: float, count: int, season: Season,
+    until_core_c: float | None,
 ) -> Warming:  # fmt: skip
     temps, heat = _enthalpy(season)
     cell_kg = float(np.prod(width)) * DENSITY
@@ -146,7 +154,7 @@ def _march(
     areas = [float(np.prod(width) / width[i]) for i in range(3)]
     inner = [CONDUCTIVITY * areas[i] / width[i] for i in range(3)]
     outer = [areas[i] / (1.0 / h + width[i] / 2 / CONDUCTIVITY) for i in range(3)]
-    every = max(count // 240, 1)
+    every = max(min(count // 240, int(120.0 / step)), 1)
     found: list[tuple[float, float, float, float]] = [(0.0, start_c, start_c, start_c)]
     entered = 0.0
     for n in range(1, count + 1):
@@ -169,5 +177,12 @@ def _march(
             mean = float(np.interp(enthalpy.mean(), heat, temps))
             corner = np.interp(np.array([enthalpy[0, 0, 0], enthalpy[-1, -1, -1]]), heat, temps)
             found.append((n * step / 60.0, mean, float(corner[0]), float(corner[1])))
+            if until_core_c is not None and _over(start_c, room_c, float(corner[0]), until_core_c):
+                break
     minutes, mean_c, core_c, surface_c = zip(*found, strict=True)
     return Warming(minutes, mean_c, core_c, surface_c, float(enthalpy.sum()) * cell_kg * 8 - begun, entered)
+
+
+def _over(start_c: float, room_c: float, core_c: float, until_c: float) -> bool:
+    passed = core_c >= until_c if room_c >= start_c else core_c <= until_c
+    return passed or abs(core_c - room_c) < ARRIVED_K

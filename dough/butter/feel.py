@@ -30,13 +30,17 @@ SEASON_K = {Season.WINTER: 2.2, Season.TYPICAL: 0.0, Season.SUMMER: -2.2}
 
 @dataclass(frozen=True, slots=True)
 class Feel:
-    """A stretch of the strip: °C, yield value in kPa, what is felt, what it is good for (typical butter)."""
+    """A stretch of the strip: °C, yield value in kPa, what is felt (short and in full), what it is good for.
+
+    All of typical butter.
+    """
 
     key: str
     low_c: float
     high_c: float
     yield_low_kpa: float
     yield_high_kpa: float
+    short: str
     feel: str
     use: str
 
@@ -47,7 +51,7 @@ def feels() -> tuple[Feel, ...]:
     return tuple(
         Feel(
             r["key"], float(r["low_c"]), float(r["high_c"]), float(r["yield_low_kpa"]), float(r["yield_high_kpa"]),
-            r["feel"], r["use"],
+            r["short"], r["feel"], r["use"],
         )
         for r in rows("feels")
     )  # fmt: skip

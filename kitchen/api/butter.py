@@ -189,7 +189,7 @@ def _feel(f: Any, season: Season) -> FeelOut:
     middle, low, high = degrees_of(f.key, season)
     return FeelOut(
         key=f.key, low_c=low, high_c=high, middle_c=middle, yield_low_kpa=f.yield_low_kpa,
-        yield_high_kpa=f.yield_high_kpa, feel=f.feel, use=f.use,
+        yield_high_kpa=f.yield_high_kpa, short=f.short, feel=f.feel, use=f.use,
     )  # fmt: skip
 
 

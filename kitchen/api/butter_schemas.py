@@ -17,6 +17,7 @@ class FeelOut(BaseModel):
     middle_c: float
     yield_low_kpa: float
     yield_high_kpa: float
+    short: str
     feel: str
     use: str
 

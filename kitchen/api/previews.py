@@ -11,9 +11,12 @@ from pydantic import BaseModel, Field
 from dough import edit
 from dough.bake.intake import NoCase, bake_case
 from dough.balance import nearest_style
+from dough.butter.cost import with_butter_at
 from dough.check import check_draft, check_target
 from dough.difference import difference
 from dough.effects import forecast_cookie
+from dough.entry import read_named
+from dough.errors import EntryError
 from dough.formula import Draft
 from dough.ingredients import Role
 from dough.measures import Habit
@@ -160,6 +163,25 @@ class EqualEdit(Strict):
         return equal(draft, self.line, self.rule)
 
 
+class ButterEdit(Strict):
+    """Butter mixed at a temperature; the dough follows where it goes straight to the oven. Minutes and mixer of the
+    creaming where they are said."""
+
+    op: Literal["butter"]
+    temp_c: Typed
+    minutes: Typed = None
+    mixer: str = Field(default="", max_length=20)
+
+    def apply(self, draft: Draft) -> Draft:
+        temp = read_named(self.temp_c, "butter_temp_c", "process.butter_temp_c")
+        if temp is None:
+            raise EntryError("process.butter_temp_c", "Type what the thermometer says.")
+        draft = with_butter_at(draft, temp)
+        if self.minutes not in (None, ""):
+            draft = edit.set_process(draft, "cream_minutes", self.minutes)
+        return edit.set_process(draft, "mixer", self.mixer) if self.mixer else draft
+
+
 class RemoveEdit(Strict):
     op: Literal["remove"]
     line: Key
@@ -209,6 +231,7 @@ Edit = Annotated[
     | ProcessEdit
     | LeavenEdit
     | SwapEdit
+    | ButterEdit
     | EqualEdit
     | DismissEdit,
     Field(discriminator="op"),

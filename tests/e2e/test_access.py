@@ -16,6 +16,7 @@ VIEWS = {
     "bake chart": "/dough/1/bake-chart",
     "swaps": "/dough/3/swaps",
     "label sheet": "/dough/3/label",
+    "butter": "/dough/3/butter",
     "versions": "/dough/1/versions",
     "bench sheet": "/dough/1/sheet",
     "paste": "/paste",
@@ -56,6 +57,11 @@ def test_axe_is_clean_on_every_view(chromium: Browser, server: Server, scheme: s
     for tab in ("Findings", "Leavening", "Hidden parts", "Sizes and split"):
         page.get_by_role("tab", name=tab).click()
         expect(page.get_by_text("Working it out")).to_have_count(0)
+        assert violations(page) == [], tab
+    page.goto("/dough/3/butter")
+    for tab in ("Dough temperature", "Creaming", "Mixing", "Browned", "Rest"):
+        page.get_by_role("tab", name=tab).click()
+        page.wait_for_load_state("networkidle")
         assert violations(page) == [], tab
     page.goto("/dough/3/swaps")
     page.get_by_role("switch", name="no egg").click()

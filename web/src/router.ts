@@ -13,6 +13,7 @@ export const router = createRouter({
         { path: 'target', name: 'target', component: () => import('./stages/target/TargetStage.vue') },
         { path: 'formula', name: 'formula', component: () => import('./stages/formula/FormulaStage.vue') },
         { path: 'swaps', name: 'swaps', component: () => import('./stages/swaps/SwapsStage.vue') },
+        { path: 'butter', name: 'butter', component: () => import('./stages/butter/ButterStage.vue') },
         { path: 'label', name: 'label', component: () => import('./stages/label/LabelSheet.vue') },
         { path: 'bake-chart', name: 'bake-chart', component: () => import('./stages/chart/BakeChart.vue') },
         {

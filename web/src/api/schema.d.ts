@@ -1442,6 +1442,27 @@ export interface components {
             /** To Low */
             to_low: number | null;
         };
+        /**
+         * ButterEdit
+         * @description Butter mixed at a temperature; the dough follows where it goes straight to the oven. Minutes and mixer of the
+         *     creaming where they are said.
+         */
+        ButterEdit: {
+            /** Minutes */
+            minutes?: string | number | null;
+            /**
+             * Mixer
+             * @default
+             */
+            mixer?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "butter";
+            /** Temp C */
+            temp_c: string | number | null;
+        };
         /** ButterOutOut */
         ButterOutOut: {
             /** Forms */
@@ -2077,6 +2098,8 @@ export interface components {
             low_c: number;
             /** Middle C */
             middle_c: number;
+            /** Short */
+            short: string;
             /** Use */
             use: string;
             /** Yield High Kpa */
@@ -3156,7 +3179,7 @@ export interface components {
         PreviewIn: {
             draft: components["schemas"]["DraftDoc"];
             /** Edit */
-            edit?: (components["schemas"]["AmountEdit"] | components["schemas"]["RoleEdit"] | components["schemas"]["ScaleEdit"] | components["schemas"]["ResizeEdit"] | components["schemas"]["RecoverEdit"] | components["schemas"]["AddEdit"] | components["schemas"]["RemoveEdit"] | components["schemas"]["MoveEdit"] | components["schemas"]["IngredientEdit"] | components["schemas"]["StepEdit"] | components["schemas"]["ProcessEdit"] | components["schemas"]["LeavenEdit"] | components["schemas"]["SwapEdit"] | components["schemas"]["EqualEdit"] | components["schemas"]["DismissEdit"]) | null;
+            edit?: (components["schemas"]["AmountEdit"] | components["schemas"]["RoleEdit"] | components["schemas"]["ScaleEdit"] | components["schemas"]["ResizeEdit"] | components["schemas"]["RecoverEdit"] | components["schemas"]["AddEdit"] | components["schemas"]["RemoveEdit"] | components["schemas"]["MoveEdit"] | components["schemas"]["IngredientEdit"] | components["schemas"]["StepEdit"] | components["schemas"]["ProcessEdit"] | components["schemas"]["LeavenEdit"] | components["schemas"]["SwapEdit"] | components["schemas"]["ButterEdit"] | components["schemas"]["EqualEdit"] | components["schemas"]["DismissEdit"]) | null;
             /**
              * @default {
              *       "offset_k": null,
@@ -3584,6 +3607,11 @@ export interface components {
              * @default 21
              */
             room_c?: string | number | null;
+            /**
+             * Shape
+             * @default slab
+             */
+            shape?: string;
             /** Start C */
             start_c?: string | number | null;
             /** Thickness Mm */

@@ -106,6 +106,13 @@ useCommands([
     run: () => router.push({ name: 'formula' }),
   },
   { id: 'swaps', name: 'To the swaps', group: 'Go', keys: 'g s', run: () => router.push({ name: 'swaps' }) },
+  {
+    id: 'butter',
+    name: 'To the butter: strip, clock, mixing',
+    group: 'Go',
+    keys: 'g m',
+    run: () => router.push({ name: 'butter' }),
+  },
   { id: 'label', name: 'Label sheet to print', group: 'Go', run: () => router.push({ name: 'label' }) },
   {
     id: 'versions',
@@ -183,6 +190,7 @@ function rename(event: Event): void {
       Swaps
       <span v-if="breaking" class="count" :title="`${breaking} lines break a need`">{{ breaking }}</span>
     </RouterLink>
+    <RouterLink :to="{ name: 'butter' }">Butter</RouterLink>
     <RouterLink :to="{ name: 'versions' }">
       Versions <span v-if="record?.versions.length" class="count">{{ record.versions.length }}</span>
     </RouterLink>

@@ -1,0 +1,228 @@
+<script setup lang="ts">
+import { useStorage } from '@vueuse/core'
+import { computed, ref, watch } from 'vue'
+import { client, data, type Schemas } from '@/api/client'
+import { theDough } from '@/dough/key'
+import { fixed } from '@/ui/format'
+import BrownTab from './BrownTab.vue'
+import ClockTab from './ClockTab.vue'
+import CreamTab from './CreamTab.vue'
+import DoughTab from './DoughTab.vue'
+import MixTab from './MixTab.vue'
+import RestTab from './RestTab.vue'
+import TempStrip from './TempStrip.vue'
+import { useAsk } from './useAsk'
+
+const TABS = [
+  ['clock', 'Clock'],
+  ['dough', 'Dough temperature'],
+  ['cream', 'Creaming'],
+  ['mix', 'Mixing'],
+  ['brown', 'Browned'],
+  ['rest', 'Rest'],
+] as const
+type Tab = (typeof TABS)[number][0]
+
+const dough = theDough()
+const tab = ref<Tab>('clock')
+const season = useStorage<Schemas['Season']>('tarte-season', 'typical')
+const look = ref(19)
+const { answer: strip, problem } = useAsk(
+  () => [dough.work.value?.draft, dough.work.value?.style, season.value],
+  () => {
+    const work = dough.work.value
+    if (!work) return null
+    return data(
+      client.POST('/api/butter/strip', {
+        body: { draft: work.draft, style: work.style, kit: dough.kitOf(work.draft), season: season.value },
+      }),
+    )
+  },
+)
+const feel = computed(() =>
+  (strip.value?.feels ?? []).find((f) => look.value >= f.low_c && look.value < f.high_c),
+)
+const cost = computed(() =>
+  (strip.value?.costs ?? []).reduce<Schemas['StripCostOut'] | null>(
+    (best, c) =>
+      best === null || Math.abs(c.temp_c - look.value) < Math.abs(best.temp_c - look.value) ? c : best,
+    null,
+  ),
+)
+let placed = false
+watch(strip, (s) => {
+  if (placed || !s) return
+  placed = true
+  look.value = s.now_c ?? Math.round(s.zone_low_c + s.zone_high_c) / 2
+})
+
+function move(event: KeyboardEvent, at: number): void {
+  const by = { ArrowRight: 1, ArrowLeft: -1 }[event.key]
+  if (by === undefined) return
+  event.preventDefault()
+  const next = TABS[(at + by + TABS.length) % TABS.length]
+  if (!next) return
+  tab.value = next[0]
+  document.getElementById(`butter-${next[0]}`)?.focus()
+}
+</script>
+
+<template>
+  <section class="butter panel" aria-label="Butter">
+    <header>
+      <h2>Butter</h2>
+      <span v-if="strip" class="small-words"
+        >{{ strip.fat }}: this method wants {{ strip.zone_low_c }} to {{ strip.zone_high_c }} °C and
+        {{ strip.mixer
+        }}<template v-if="strip.spread_k > 2.5">; brands differ by {{ strip.spread_k }} °C</template></span
+      >
+      <span class="push" />
+      <label v-if="strip?.feels.length" class="small-words"
+        >milk fat
+        <select v-model="season" class="form-select form-select-sm" aria-label="Season of the butter">
+          <option value="winter">winter: pale, hard</option>
+          <option value="typical">typical</option>
+          <option value="summer">summer: yellow, soft</option>
+        </select></label
+      >
+    </header>
+    <p v-if="problem" class="alert-words strip-problem" role="alert">▲ {{ problem }}</p>
+    <div class="body">
+      <div class="left">
+        <TempStrip v-if="strip" :strip="strip" :look="look" @look="look = $event" />
+        <p class="looking" aria-live="polite">
+          <b class="huge fig">{{ fixed(look, 1) }}<small>°C</small></b>
+          <span>
+            {{ feel?.feel ?? '' }}<span class="small-words">{{ feel ? `for ${feel.use}` : '' }}</span>
+            <span v-if="cost" class="small-words">forecast near {{ cost.temp_c }} °C: {{ cost.words }}</span>
+          </span>
+        </p>
+      </div>
+      <div class="right" tabindex="0" role="group" aria-label="What to do with it">
+        <div class="tabs" role="tablist" aria-label="Butter and mixing">
+          <button
+            v-for="([key, name], n) in TABS"
+            :id="`butter-${key}`"
+            :key="key"
+            type="button"
+            role="tab"
+            :aria-selected="tab === key"
+            :tabindex="tab === key ? 0 : -1"
+            :class="{ on: tab === key }"
+            @click="tab = key"
+            @keydown="move($event, n)"
+          >
+            {{ name }}
+          </button>
+        </div>
+        <template v-if="strip">
+          <ClockTab v-if="tab === 'clock'" :strip="strip" :season="season" />
+          <DoughTab v-else-if="tab === 'dough'" />
+          <CreamTab v-else-if="tab === 'cream'" />
+          <MixTab v-else-if="tab === 'mix'" />
+          <BrownTab v-else-if="tab === 'brown'" />
+          <RestTab v-else />
+        </template>
+      </div>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.butter {
+  display: flex;
+  flex-direction: column;
+}
+header {
+  display: flex;
+  align-items: center;
+  gap: 12px;
+  padding: 6px 14px;
+  border-bottom: 1px solid var(--rule);
+}
+h2 {
+  font-size: 1.125rem;
+  margin: 0;
+}
+.push {
+  flex: 1;
+}
+header label {
+  display: flex;
+  gap: 6px;
+  align-items: center;
+  white-space: nowrap;
+}
+.strip-problem {
+  padding: 4px 14px;
+  margin: 0;
+}
+.body {
+  flex: 1;
+  min-height: 0;
+  display: grid;
+  grid-template-columns: minmax(300px, 400px) minmax(0, 1fr);
+}
+.left {
+  display: flex;
+  flex-direction: column;
+  min-height: 0;
+  padding: 8px 12px;
+  border-right: 1px solid var(--rule);
+}
+.left > :first-child {
+  flex: 1;
+  min-height: 0;
+}
+.right {
+  overflow-y: auto;
+  min-height: 0;
+  padding: 6px 14px 10px;
+}
+.looking {
+  display: flex;
+  gap: 12px;
+  align-items: center;
+  margin: 6px 0 0;
+  line-height: 1.2;
+  min-height: 64px;
+}
+.looking span span {
+  display: block;
+}
+.huge {
+  font-size: 48px;
+  line-height: 1;
+  letter-spacing: -0.03em;
+  white-space: nowrap;
+}
+.huge small {
+  font-size: 20px;
+  margin-left: 4px;
+}
+.tabs {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 14px;
+  margin-bottom: 8px;
+}
+.tabs button {
+  border: 0;
+  background: none;
+  padding: 2px 0;
+  color: var(--cobalt);
+  border-bottom: 2px solid transparent;
+}
+.tabs .on {
+  font-weight: 650;
+  border-bottom-color: var(--cobalt);
+}
+@media (max-width: 900px) {
+  .body {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  header {
+    flex-wrap: wrap;
+  }
+}
+</style>

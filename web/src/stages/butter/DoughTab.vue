@@ -1,0 +1,247 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { ApiError, client, data, words } from '@/api/client'
+import { theDough } from '@/dough/key'
+import { fixed } from '@/ui/format'
+import { useAsk } from './useAsk'
+
+const dough = theDough()
+const temps = ref<Record<string, string>>({})
+const room = ref('21')
+const kind = ref('stand')
+const minutes = ref('')
+const wanted = ref('')
+const before = ref('')
+const after = ref('')
+const taught = ref('')
+const noted = ref('')
+
+const { answer: mixers, again: mixersAgain } = useAsk(
+  () => 0,
+  () => data(client.GET('/api/butter/mixers')),
+)
+const { answer, problem, again } = useAsk(
+  () => [dough.work.value?.draft, temps.value, room.value, kind.value, minutes.value, wanted.value],
+  () => {
+    const work = dough.work.value
+    if (!work) return null
+    return data(
+      client.POST('/api/butter/dough', {
+        body: {
+          draft: work.draft,
+          temps: temps.value,
+          room_c: room.value,
+          mixer: kind.value,
+          minutes: minutes.value,
+          wanted_c: wanted.value,
+          solve: '',
+          style: work.style,
+          kit: dough.kitOf(work.draft),
+        },
+      }),
+    )
+  },
+)
+const off = computed(() => {
+  const a = answer.value
+  if (!a) return ''
+  if (a.mixed_c < a.low_c) return `${fixed(a.low_c - a.mixed_c, 1)} °C under what this method wants`
+  if (a.mixed_c > a.high_c) return `${fixed(a.mixed_c - a.high_c, 1)} °C over what this method wants`
+  return `within ${a.low_c} to ${a.high_c} °C, what this method wants`
+})
+
+async function teach(): Promise<void> {
+  try {
+    await data(
+      client.POST('/api/butter/mixers', {
+        body: { kind: kind.value, before_c: before.value, after_c: after.value, minutes: taught.value },
+      }),
+    )
+    noted.value = 'Noted: its heat is reckoned with from now on.'
+    before.value = after.value = taught.value = ''
+    mixersAgain()
+    again()
+  } catch (error) {
+    if (!(error instanceof ApiError)) throw error
+    noted.value = `▲ ${words(error)}`
+  }
+}
+function take(): void {
+  if (answer.value)
+    void dough.edit({ op: 'process', field: 'dough_temp_c', value: Number(answer.value.mixed_c.toFixed(1)) })
+}
+</script>
+
+<template>
+  <div>
+    <p v-if="problem" class="alert-words" role="alert">▲ {{ problem }}</p>
+    <div class="grid">
+      <table>
+        <caption class="small-words">
+          What goes in, and how warm
+        </caption>
+        <tbody>
+          <tr v-for="p in answer?.parts ?? []" :key="p.key">
+            <th scope="row">
+              {{ p.name.charAt(0).toUpperCase() + p.name.slice(1) }}
+              <span class="small-words">{{ fixed(p.mass_g, 0) }} g × {{ p.heat.toFixed(2) }} kJ/kgK</span>
+            </th>
+            <td>
+              <input
+                class="form-control form-control-sm"
+                :aria-label="`Temperature of ${p.name}, °C`"
+                :placeholder="fixed(p.temp_c, 1)"
+                :value="temps[p.key] ?? ''"
+                @change="temps = { ...temps, [p.key]: ($event.target as HTMLInputElement).value }"
+              />
+              °C
+            </td>
+          </tr>
+          <tr>
+            <th scope="row">Room</th>
+            <td>
+              <input
+                v-model.lazy="room"
+                class="form-control form-control-sm"
+                aria-label="Room of the dough, °C"
+              />
+              °C
+            </td>
+          </tr>
+          <tr>
+            <th scope="row">
+              <select v-model="kind" class="form-select form-select-sm" aria-label="Mixer">
+                <option v-for="m in mixers ?? []" :key="m.kind" :value="m.kind">{{ m.name }}</option>
+              </select>
+            </th>
+            <td>
+              <input
+                v-model.lazy="minutes"
+                class="form-control form-control-sm"
+                aria-label="Minutes of mixing"
+                :placeholder="fixed(answer?.minutes, 1)"
+              />
+              min
+            </td>
+          </tr>
+        </tbody>
+      </table>
+      <div v-if="answer">
+        <p class="one">
+          <b class="huge fig">{{ fixed(answer.mixed_c, 1) }}<small>°C</small></b>
+          <span
+            >mixed dough<span class="small-words">{{ off }}</span></span
+          >
+        </p>
+        <p class="small-words">
+          {{ answer.mixer }} adds {{ fixed(answer.friction_k, 1) }} °C ({{ answer.per_min_k.toFixed(2) }} ±
+          {{ answer.per_min_sd.toFixed(2) }} °C a minute,
+          {{ answer.readings ? `${answer.readings} of your readings in it` : 'general figure' }}).
+        </p>
+        <label class="want"
+          >Wanted
+          <input
+            v-model.lazy="wanted"
+            class="form-control form-control-sm"
+            aria-label="Wanted dough temperature, °C"
+            :placeholder="fixed(answer.wanted_c, 1)"
+          />
+          °C: any one of
+        </label>
+        <ul>
+          <li v-for="w in answer.ways" :key="w">{{ w }}</li>
+          <li v-if="answer.ways.length === 0">nothing: it is there</li>
+        </ul>
+        <p v-if="answer.curdle" class="small-words">△ {{ answer.curdle }}</p>
+        <p v-if="answer.effect" class="small-words">Forecast with this dough: {{ answer.effect }}</p>
+        <button type="button" class="do" @click="take">
+          Take {{ fixed(answer.mixed_c, 1) }} °C as the dough’s
+        </button>
+      </div>
+    </div>
+    <form class="teach" @submit.prevent="teach">
+      <b>Teach this mixer’s heat</b>
+      <label
+        >before
+        <input v-model="before" class="form-control form-control-sm" aria-label="Before mixing, °C" />
+        °C</label
+      >
+      <label
+        >after
+        <input v-model="after" class="form-control form-control-sm" aria-label="After mixing, °C" /> °C</label
+      >
+      <label
+        >in
+        <input v-model="taught" class="form-control form-control-sm" aria-label="Minutes mixed" /> min</label
+      >
+      <button type="submit" class="do">Note it</button>
+      <span class="small-words" role="alert">{{ noted }}</span>
+    </form>
+  </div>
+</template>
+
+<style scoped>
+.grid {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+  gap: 20px;
+}
+table {
+  width: 100%;
+}
+caption {
+  caption-side: top;
+  padding: 0;
+}
+th {
+  font-weight: 400;
+  line-height: 1.2;
+}
+th .small-words {
+  display: block;
+}
+td {
+  text-align: right;
+  white-space: nowrap;
+  padding: 2px 0;
+}
+input {
+  display: inline-block;
+  width: 60px;
+  text-align: right;
+}
+.one {
+  display: flex;
+  align-items: center;
+  gap: 12px;
+  margin: 0;
+}
+.one span span {
+  display: block;
+}
+.huge {
+  font-size: 48px;
+  line-height: 1.05;
+  white-space: nowrap;
+}
+.huge small {
+  font-size: 20px;
+  margin-left: 4px;
+}
+ul {
+  margin: 2px 0 6px;
+  padding-left: 1.1rem;
+}
+p {
+  margin: 4px 0;
+}
+.teach {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 12px;
+  align-items: center;
+  border-top: 1px solid var(--rule);
+  margin-top: 10px;
+  padding-top: 8px;
+}
+</style>
