@@ -12,7 +12,8 @@ from dough.formula import Draft, Line, Process
 SAME_PERCENT = 0.06
 SAME_GRAMS = 0.05
 WORDS = {
-    "method": "Method", "rest_place": "Rest, where", "shape": "Shape", "liner": "Liner", "shelf": "Shelf", "fan": "Fan",
+    "method": "Method", "rest_place": "Rest, where", "mixer": "Mixer",
+    "chill_place": "Chill, where", "shape": "Shape", "liner": "Liner", "shelf": "Shelf", "fan": "Fan",
     "oven_id": "Oven", "tray_id": "Tray",
 }  # fmt: skip
 

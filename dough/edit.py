@@ -42,7 +42,8 @@ FLOUR_UNKNOWN = "A flour amount is unknown, so percentages have no base. Fill it
 
 PROCESS_NUMBERS = (
     "dough_temp_c", "rest_h", "portion_g", "start_diameter_mm", "start_thickness_mm", "oven_c", "minutes",
-    "bang_minute", "rotate_minute", "bowl_loss_pct", "contact_share_pct", "butter_temp_c", "cream_minutes", "chill_h",
+    "bang_minute", "rotate_minute", "bowl_loss_pct", "contact_share_pct", "butter_temp_c", "cream_minutes",
+    "flour_minutes", "chill_h",
 )  # fmt: skip
 CHOICES: dict[str, type[StrEnum]] = {
     "method": Method, "rest_place": Place, "chill_place": Place, "shape": Shape, "liner": Liner, "shelf": Shelf,

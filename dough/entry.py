@@ -132,6 +132,7 @@ FIELDS: dict[str, Field] = {
     "egg_c": Field("Egg", "temperature", "°C", -5, 60),
     "cup_water_g": Field("Level cup of water", "mass", "g", 5, 2000),
     "cup_mass_g": Field("Level cup of creamed mass", "mass", "g", 5, 2000),
+    "flour_minutes": Field("Mixed on after the flour", "minutes", "min", 0, 20),
     "bang_minute": Field("Pan banged at", "minutes", "min", 0, 180),
     "rotate_minute": Field("Tray turned at", "minutes", "min", 0, 180),
     "bowl_loss_pct": Field("Bowl loss", "percent", "%", 0, 20),

@@ -187,7 +187,8 @@ class Process:
     """How the dough is made, portioned and baked. None is "not said yet".
 
     dough_temp_c is at the oven. rest_h is hours before shaping, chill_h after it, each with its place; start sizes
-    are before baking. mixer is a kind of data/mixers.csv.
+    are before baking. mixer is a kind of data/mixers.csv;
+    flour_minutes is how long it was mixed on once the flour was in.
     """
 
     method: Method = Method.CREAMED_SOFT
@@ -212,6 +213,7 @@ class Process:
     butter_temp_c: float | None = None
     cream_minutes: float | None = None
     mixer: str = ""
+    flour_minutes: float | None = None
     chill_h: float | None = None
     chill_place: Place = Place.FRIDGE
 

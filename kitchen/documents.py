@@ -64,6 +64,7 @@ class ProcessDoc(Strict):
     butter_temp_c: float | None = None
     cream_minutes: float | None = None
     mixer: Annotated[str, StringConstraints(max_length=20)] = ""
+    flour_minutes: float | None = None
     chill_h: float | None = None
     chill_place: Place = Place.FRIDGE
 

@@ -10,6 +10,7 @@ import sys
 from pathlib import Path
 from typing import Any
 
+from dough.butter.creaming import mixers
 from dough.edit import CHOICES
 from dough.entry import FIELDS
 from dough.formats import formula_file as f
@@ -44,6 +45,7 @@ def document() -> dict[str, Any]:
                     **numbers,
                     **{name: {"enum": [str(x) for x in kind]} for name, kind in CHOICES.items()},
                     "fan": {"type": "boolean"},
+                    "mixer": {"enum": ["", *mixers()]},
                 },
             },
             "target": {

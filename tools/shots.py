@@ -83,6 +83,17 @@ def swaps(page: Page) -> None:
     page.get_by_text("With the swaps").wait_for()
 
 
+def butter(page: Page) -> None:
+    page.goto("/dough/1/butter")
+    page.get_by_text("Minutes in", exact=False).wait_for()
+
+
+def mixing(page: Page) -> None:
+    page.goto("/dough/1/butter")
+    page.get_by_role("tab", name="Mixing").click()
+    page.get_by_role("heading", name="Cures on the spot").wait_for()
+
+
 def label_sheet(page: Page) -> None:
     page.goto("/dough/5/label")
     page.get_by_role("heading", name="Nutrition").wait_for()
@@ -100,7 +111,7 @@ def results(page: Page) -> None:
 
 VIEWS = (
     shelf, paste_review, target, formula, leavening, sizes, versions, bench_sheet, bake_chart, results, label_sheet,
-    swaps,
+    butter, mixing, swaps,
 )  # fmt: skip
 
 

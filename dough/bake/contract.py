@@ -63,7 +63,8 @@ class Makeup:
 
 @dataclass(frozen=True, slots=True)
 class Handling:
-    """Between bowl and oven: °C at oven entry, hours of rest and where, air beside the method's usual."""
+    """Between bowl and oven: °C at oven entry, hours of rest and where, air beside the method's usual, °C of the
+    butter when it was mixed, and how much stiffer working it after the flour has made it."""
 
     method: Method
     dough_temp_c: float
@@ -71,6 +72,7 @@ class Handling:
     rest_place: Place
     air: float = 1.0
     butter_c: float | None = None
+    worked: float = 1.0
 
 
 @dataclass(frozen=True, slots=True)

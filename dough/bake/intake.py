@@ -40,6 +40,9 @@ SELF_RAISING = {"sr_uk": (0.045, 0.0), "sr_us": (0.045, 0.0)}
 #: Methods whose air depends on creaming, and the most it can be beside the usual (judgement).
 CREAMED = (Method.CREAMED_SOFT, Method.CREAMED_COLD, Method.BROWNED_RESET)
 MOST_AIR = 2.0
+#: Minutes of mixing after the flour that are usual, what each more adds to binding (set so that two minutes narrow it
+#: as kitchens report, L), and after how many no more is known.
+USUAL_FLOUR_MIN, WORKED_PER_MIN, MOST_WORKED_MIN = 0.5, 0.02, 6.0
 #: Share of baking powder's gas that ammonium bicarbonate gives, by weight (practice, M).
 AMMONIA_AS_POWDER = 3.0
 
@@ -142,6 +145,7 @@ def bake_case(draft: Draft, style: Style, kit: Kit) -> BakeCase | NoCase:
             process.chill_place if process.chill_h else process.rest_place,
             _air(draft),
             process.butter_temp_c if process.method in CREAMED else None,
+            _worked(process.flour_minutes),
         ),
         piece=Piece(
             process.portion_g or style.portion_g.typical,
@@ -171,6 +175,12 @@ def _air(draft: Draft) -> float:
         return 1.0
     by = mixer(p.mixer) if p.mixer else None
     return min(air_ratio(p.cream_minutes, p.butter_temp_c, by, draft.formula), MOST_AIR)
+
+
+def _worked(flour_minutes: float | None) -> float:
+    """How much stiffer mixing on after the flour has made it, as a factor of its binding; 1 where nothing is said."""
+    extra = 0.0 if flour_minutes is None else flour_minutes - USUAL_FLOUR_MIN
+    return 1.0 + WORKED_PER_MIN * min(max(extra, 0.0), MOST_WORKED_MIN)
 
 
 def makeup(lines: list[Line], method: Method = Method.CREAMED_SOFT, contact_share: float = CONTACT_SHARE) -> Makeup:
@@ -364,5 +374,5 @@ def bake_inputs(case: BakeCase) -> BakeInputs:
         bang=1.0 if heat.bang_minute is not None else 0.0,
         rotate_minute=heat.rotate_minute,
         ph=m.ph,
-        binding=m.binding,
+        binding=m.binding * h.worked,
     )

@@ -13,6 +13,7 @@ from dataclasses import dataclass
 from enum import StrEnum
 from typing import Any, TypeVar
 
+from dough.butter.creaming import mixers
 from dough.check import check_draft
 from dough.edit import CHOICES
 from dough.entry import FIELDS, read_named
@@ -29,7 +30,7 @@ LINE = {"ingredient", "amount", "unit", "stage", "id", "range_g", "said"}
 PROCESS = {
     "method", "dough_temp_c", "rest_h", "rest_place", "portion_g", "shape", "start_diameter_mm", "start_thickness_mm",
     "oven_c", "fan", "liner", "shelf", "minutes", "bang_minute", "rotate_minute", "bowl_loss_pct",
-    "contact_share_pct",
+    "contact_share_pct", "butter_temp_c", "cream_minutes", "mixer", "flour_minutes", "chill_h", "chill_place",
 }  # fmt: skip
 OVEN = {"offset_k", "tray_conductance"}
 TARGET = set(Cookie.__dataclass_fields__)
@@ -176,6 +177,10 @@ def _process(found: object, problems: list[EntryError]) -> Process:
             if not isinstance(value, bool):
                 problems.append(EntryError(where, "“fan” should be true or false."))
             values[name] = value is True
+        elif name == "mixer":
+            if value not in ("", *mixers()):
+                problems.append(EntryError(where, f"“mixer” should be one of {', '.join(mixers())}."))
+            values[name] = value if isinstance(value, str) else ""
         else:
             values[name] = _named(value, name, where, problems)
     if any(values.get(n, "") is None for n in (*CHOICES, "bowl_loss_pct", "contact_share_pct")):

@@ -111,16 +111,24 @@ def _markdown(file: FormulaFile) -> Written:
     return Written("md", "text/markdown", "\n".join(words) + "\n", dropped)
 
 
+PLACE_WORDS = {"counter": "on the counter", "fridge": "in the fridge", "freezer": "in the freezer"}
+
+
 def steps(p: Process) -> Sequence[str]:
     """The process in a few sentences with its figures; what is not said is left out."""
     found = [METHOD_WORDS[str(p.method)]]
+    if p.butter_temp_c is not None:
+        found.append(f"Butter at {p.butter_temp_c:g} °C when it is mixed.")
+    if p.cream_minutes is not None:
+        found.append(f"Cream it for {p.cream_minutes:g} minutes.")
     if p.dough_temp_c is not None:
         found.append(f"The mixed dough should be at {p.dough_temp_c:g} °C.")
     if p.rest_h:
-        place = {"counter": "on the counter", "fridge": "in the fridge", "freezer": "in the freezer"}[str(p.rest_place)]
-        found.append(f"Rest it {p.rest_h:g} h {place}.")
+        found.append(f"Rest it {p.rest_h:g} h {PLACE_WORDS[str(p.rest_place)]}.")
     if p.portion_g is not None:
         found.append(f"Shape {p.portion_g:g} g portions, as {p.shape}.")
+    if p.chill_h:
+        found.append(f"Chill the pieces {p.chill_h:g} h {PLACE_WORDS[str(p.chill_place)]}.")
     if p.oven_c is not None:
         fan = " fan" if p.fan else ""
         minutes = f" for {p.minutes:g} minutes" if p.minutes else ""

@@ -12,10 +12,12 @@ from django.db.models import Max
 
 from dough.entry import read_named
 from dough.errors import EntryError
+from dough.ingredients import ingredient
 from dough.trials.measure import Measured, check, read_list
 from kitchen.actions.base import Action, MissingError, dough_for_reading
 from kitchen.documents import MeasuredDoc, Typed
 from kitchen.models import Bake, Batch, Dough, Oven, Tray, Version
+from kitchen.pantry import find
 
 MAX_NOTES = 2000
 Kit = TypeVar("Kit", Oven, Tray)
@@ -32,7 +34,8 @@ MEASURED = (
 
 @dataclass(frozen=True, kw_only=True)
 class NewBatch:
-    """A batch to be written with its first bake. weighed is what was typed, by line id."""
+    """A batch to be written with its first bake. weighed is what was typed, by line id; additions are ingredient ids
+    and what was typed of each that went in on the spot."""
 
     version_number: int
     mixed_on: date
@@ -40,6 +43,7 @@ class NewBatch:
     butter_temp_c: Typed = None
     dough_temp_c: Typed = None
     note: str = ""
+    additions: tuple[tuple[str, Typed], ...] = ()
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -158,6 +162,7 @@ class LogBake(Action):
             number=Batch.objects.filter(version__dough=dough).count() + 1,
             mixed_on=new.mixed_on,
             weighed=_weighed(version, new.weighed),
+            additions=_additions(new.additions),
             butter_temp_c=read_named(new.butter_temp_c, "butter_temp_c"),
             dough_temp_c=read_named(new.dough_temp_c, "dough_temp_c", "batch_dough_temp_c"),
             note=_short(new.note, 400, "batch_note"),
@@ -177,6 +182,19 @@ def _weighed(version: Version, typed: dict[str, Typed]) -> dict[str, float]:
         if grams is not None and grams != planned[line_id]:
             result[line_id] = grams
     return result
+
+
+def _additions(typed: tuple[tuple[str, Typed], ...]) -> list[list[str | float]]:
+    """Cures on the spot as ingredient and grams; rows left empty are left out."""
+    found: list[list[str | float]] = []
+    for n, (ident, value) in enumerate(typed):
+        where = f"additions.{n}"
+        grams = read_named(value, "grams", where)
+        if grams is None or grams == 0:
+            continue
+        item = find(ident) or ingredient(ident, where)
+        found.append([item.id, grams])
+    return found
 
 
 def _one(model: type[Kit], ident: int | None, where: str, missing: str) -> Kit | None:

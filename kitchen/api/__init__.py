@@ -10,6 +10,8 @@ from kitchen.api import (
     bakes,
     bench,
     butter,
+    butter_clock,
+    butter_rest,
     doughs,
     errors,
     family,
@@ -30,7 +32,9 @@ api.add_router("/doughs", doughs.router)
 api.add_router("/doughs", bakes.router)
 api.add_router("/doughs", family.router)
 api.add_router("/butter", butter.router)
-api.add_router("/doughs", butter.dough_router)
+api.add_router("/butter", butter_clock.router)
+api.add_router("/butter", butter_rest.router)
+api.add_router("/doughs", butter_clock.dough_router)
 api.add_router("/swaps", swaps.router)
 api.add_router("/bench", bench.router)
 api.add_router("/pantry", pantry.router)

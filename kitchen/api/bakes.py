@@ -21,6 +21,13 @@ router = Router(tags=["bakes"])
 MAX_ID = 2**31 - 1
 
 
+class AdditionIn(Strict):
+    """Something that went in on the spot: a cure, beside the version's lines."""
+
+    ingredient: str = Field(max_length=40)
+    grams: Typed = None
+
+
 class BatchIn(Strict):
     version: int = Field(ge=0, le=MAX_ID)
     mixed_on: date
@@ -28,6 +35,7 @@ class BatchIn(Strict):
     butter_temp_c: Typed = None
     dough_temp_c: Typed = None
     note: str = Field(default="", max_length=4000)
+    additions: list[AdditionIn] = Field(default=[], max_length=12)
 
 
 class BakeIn(Strict):
@@ -91,4 +99,5 @@ def _new_batch(batch: BatchIn | None) -> NewBatch | None:
     if batch is None:
         return None
     values = batch.model_dump()
-    return NewBatch(version_number=values.pop("version"), **values)
+    added = tuple((a["ingredient"], a["grams"]) for a in values.pop("additions"))
+    return NewBatch(version_number=values.pop("version"), additions=added, **values)

@@ -1,23 +1,18 @@
-"""Butter: the strip, the clock, dough temperature, creaming, browned butter, rest and chill."""
+"""Butter: the strip, dough temperature, creaming and the schools of mixing."""
 
 from __future__ import annotations
 
 from dataclasses import replace
-from datetime import datetime, timedelta
 from typing import Any
 
 from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
 from ninja import Router, Status
-from pydantic import BaseModel, Field
+from pydantic import Field
 
 from dough.bake.intake import Kit
-from dough.balance import nearest_style
-from dough.butter import browned as brown
-from dough.butter import resting
-from dough.butter.clock import KEEP, PRACTICE, ROOM_RULE, Clock, Reading, clock, every_form, firm_up
 from dough.butter.conduction import form
-from dough.butter.cost import costs, verdict, with_butter_at
+from dough.butter.cost import costs, verdict
 from dough.butter.creaming import air, creamed_of, cup_test, density, mixer, mixers, overrun
 from dough.butter.dough_temp import MixerHeat, learned_heat, minutes_for, mixed_c, parts_of, solve_for
 from dough.butter.feel import Season, butter_of, degrees_of, feel_at, feels
@@ -26,38 +21,30 @@ from dough.butter.solid_fat import BUTTER, curve_of, solid_pct
 from dough.butter.zones import main_fat, windows, zone_for
 from dough.check import check_draft
 from dough.effects import difference_words, forecast_cookie
-from dough.entry import FIELDS, read
 from dough.errors import EntryError
-from dough.formula import Draft, Place
-from dough.ingredients import Role, ingredient
-from dough.styles import Style, style
-from kitchen.actions.base import dough_for_reading
-from kitchen.actions.butter import NoteMixer, ReadButter, TakeOut
+from dough.formula import Draft
+from dough.ingredients import ingredient
+from dough.styles import Style
+from kitchen.actions.butter import NoteMixer
 from kitchen.api.butter_schemas import (
-    BrownedOut,
-    ButterClockOut,
-    ButterOutOut,
-    CoolingOut,
     CreamOut,
     CreamPointOut,
     CupTestOut,
     CurveOut,
     DoughTempOut,
     FeelOut,
-    FormTimeOut,
     MethodOut,
     MixerOut,
     MixingOut,
     PartTempOut,
-    RestOut,
     StripCostOut,
     StripOut,
-    TakenOut,
 )
+from kitchen.api.butter_shared import number, style_for
 from kitchen.api.errors import PROBLEMS
 from kitchen.api.previews import sent
 from kitchen.documents import DraftDoc, KitDoc, Strict, Typed
-from kitchen.models import ButterOut, MixerReading
+from kitchen.models import MixerReading
 
 router = Router(tags=["butter"])
 STRIP_C = tuple(float(t) for t in range(0, 41, 2))
@@ -99,54 +86,11 @@ class CreamIn(Strict):
     kit: KitDoc = KitDoc()
 
 
-class BrownIn(Strict):
-    butter: str = Field(default="butter", max_length=40)
-    before_g: Typed = None
-    after_g: Typed = None
-    strained: bool = False
-    room_c: Typed = 21
-
-
-class RestIn(Strict):
-    draft: DraftDoc
-    purpose: str = Field(max_length=20)
-    thickness_mm: Typed
-    place: Place = Place.FRIDGE
-    shape: str = Field(default="slab", max_length=10)
-    start_c: Typed = None
-    room_c: Typed = 21
-
-
-class TakeOutIn(Strict):
-    form: str = Field(max_length=20)
-    start_c: Typed
-    room_c: Typed
-    wrapped: bool = True
-    season: Season = Season.TYPICAL
-    out_at: datetime
-
-
-class ReadingIn(Strict):
-    """What the thermometer says, or how it feels."""
-
-    temp_c: Typed = None
-    feel: str = Field(default="", max_length=20)
-
-
 class MixerIn(Strict):
     kind: str = Field(max_length=20)
     before_c: Typed
     after_c: Typed
     minutes: Typed
-
-
-def _style(draft: Draft, ident: str) -> Style | None:
-    return style(ident) if ident else nearest_style(draft.formula)
-
-
-def _number(value: Typed, field: str, where: str, fallback: float | None = None) -> float | None:
-    found = read(value, FIELDS[field], where)
-    return fallback if found is None else found
 
 
 @router.post("/strip", response={200: StripOut, **PROBLEMS})
@@ -155,7 +99,7 @@ def strip(request: HttpRequest, payload: StripIn) -> HttpResponse:
     draft = payload.draft.to_core()
     check_draft(draft)
     zone, fat = zone_for(draft.process.method, draft.formula), main_fat(draft.formula)
-    used = _style(draft, payload.style)
+    used = style_for(draft, payload.style)
     milk = fat.startswith("butter") or fat in ("ghee", "brownbutter")
     now = draft.process.butter_temp_c
     found = costs(draft, used, payload.kit.to_core()) if used else ()
@@ -209,15 +153,15 @@ def dough_temperature(request: HttpRequest, payload: TempsIn) -> DoughTempOut:
     """Where the dough will come out, or what one part has to be for it to come out as wanted."""
     draft = payload.draft.to_core()
     check_draft(draft)
-    room = _number(payload.room_c, "room_c", "butter.room_c", 21.0) or 21.0
+    room = number(payload.room_c, "room_c", "butter.room_c", 21.0) or 21.0
     by, heat = mixer(payload.mixer), _learned(payload.mixer)
-    minutes = _number(payload.minutes, "cream_minutes", "butter.minutes", draft.process.cream_minutes or 4.0) or 0.0
+    minutes = number(payload.minutes, "cream_minutes", "butter.minutes", draft.process.cream_minutes or 4.0) or 0.0
     zone = zone_for(draft.process.method, draft.formula)
-    wanted = _number(payload.wanted_c, "dough_temp_c", "butter.wanted_c")
+    wanted = number(payload.wanted_c, "dough_temp_c", "butter.wanted_c")
     aim = (zone.dough_low_c + zone.dough_high_c) / 2 if wanted is None else wanted
     usual = {"fat": draft.process.butter_temp_c or (zone.low_c + zone.high_c) / 2, "egg": 18.0}
     temps = {
-        k: _number(payload.temps.get(k), "start_c", f"butter.{k}", usual.get(k, room))
+        k: number(payload.temps.get(k), "start_c", f"butter.{k}", usual.get(k, room))
         for k in ("fat", "sugar", "egg", "flour", "rest")
     }
     parts = parts_of(draft.formula, temps)
@@ -232,7 +176,7 @@ def dough_temperature(request: HttpRequest, payload: TempsIn) -> DoughTempOut:
             raise EntryError("butter.minutes", words)
     elif payload.solve:
         solved = solve_for(parts, aim, friction, payload.solve)
-    used = _style(draft, payload.style)
+    used = style_for(draft, payload.style)
     kit = payload.kit.to_core()
     return DoughTempOut(
         parts=[
@@ -321,9 +265,9 @@ def cream(request: HttpRequest, payload: CreamIn) -> CreamOut:
         raise EntryError("butter.cream", "Creaming needs fat and sugar in the cream step, with known amounts.")
     by = mixer(payload.mixer)
     zone = zone_for(draft.process.method, draft.formula)
-    temp = _number(payload.temp_c, "butter_temp_c", "butter.temp_c", draft.process.butter_temp_c)
+    temp = number(payload.temp_c, "butter_temp_c", "butter.temp_c", draft.process.butter_temp_c)
     at = (zone.low_c + zone.high_c) / 2 if temp is None else temp
-    minutes = _number(payload.minutes, "cream_minutes", "butter.minutes", draft.process.cream_minutes)
+    minutes = number(payload.minutes, "cream_minutes", "butter.minutes", draft.process.cream_minutes)
     heat = _learned(payload.mixer)
     points = []
     for n in range(25):
@@ -331,15 +275,15 @@ def cream(request: HttpRequest, payload: CreamIn) -> CreamOut:
         warm = at + heat.per_min_k * t / 2.0
         phi = air(t, warm, by, what)
         points.append(CreamPointOut(minutes=t, phi=phi, density=density(phi, what), temp_c=at + heat.per_min_k * t))
-    water = _number(payload.cup_water_g, "cup_water_g", "butter.cup_water_g")
-    mass = _number(payload.cup_mass_g, "cup_mass_g", "butter.cup_mass_g")
+    water = number(payload.cup_water_g, "cup_water_g", "butter.cup_water_g")
+    mass = number(payload.cup_mass_g, "cup_mass_g", "butter.cup_mass_g")
     cup = None
     if water is not None and mass is not None:
         c = cup_test(water, mass, what, at, by)
         cup = CupTestOut(
             relative_density=c.relative_density, phi=c.phi, overrun=c.overrun, verdict=c.verdict, go_on_min=c.go_on_min
         )
-    used, kit = _style(draft, payload.style), payload.kit.to_core()
+    used, kit = style_for(draft, payload.style), payload.kit.to_core()
     return CreamOut(
         fat_g=what.fat_g, sugar_g=what.sugar_g, solid_density=what.solid_density, points=points, temp_c=at,
         minutes=minutes, cup=cup, stop_low=0.90, stop_high=1.02,
@@ -357,56 +301,12 @@ def _cream_effect(draft: Draft, used: Style | None, kit: Kit, kind: str, temp: f
     return difference_words(now, then) if now and then else ""
 
 
-@router.post("/browned", response={200: BrownedOut, **PROBLEMS})
-def browned(request: HttpRequest, payload: BrownIn) -> BrownedOut:
-    """What browning leaves, what to add back, and where to cool it."""
-    before = _number(payload.before_g, "grams", "butter.before_g")
-    if before is None:
-        raise EntryError("butter.before_g", "Weigh the butter before it is melted.")
-    after = _number(payload.after_g, "grams", "butter.after_g")
-    item = ingredient(payload.butter, "butter.butter")
-    if item.role is not Role.FAT:
-        raise EntryError("butter.butter", "Pick a butter.")
-    found = brown.browned(item, before, after, strained=payload.strained)
-    room = _number(payload.room_c, "room_c", "butter.room_c", 21.0) or 21.0
-    return BrownedOut(
-        before_g=found.before_g, after_g=found.after_g, water_lost_g=found.water_lost_g,
-        solids_lost_g=found.solids_lost_g, water_back_g=found.water_back_g, more_butter_g=found.more_butter_g,
-        measured=found.measured, note=found.note, caution=brown.HOT_FAT, supercools=brown.SUPERCOOLS,
-        egg_below_c=brown.EGG_BELOW_C, set_c=brown.SOFT_SET_C,
-        coolings=[
-            CoolingOut(place=c.place, name=c.name, to_egg_min=c.to_egg_min, to_set_min=c.to_set_min)
-            for c in brown.coolings(found.after_g, room_c=room)
-        ],
-    )  # fmt: skip
-
-
-@router.post("/rest", response={200: RestOut, **PROBLEMS})
-def rest(request: HttpRequest, payload: RestIn) -> RestOut:
-    """How long for what, where, and past when it is not used."""
-    draft = payload.draft.to_core()
-    check_draft(draft)
-    thick = _number(payload.thickness_mm, "start_thickness_mm", "rest.thickness_mm")
-    if thick is None:
-        raise EntryError("rest.thickness_mm", "Type how thick the dough lies, in mm.")
-    start = _number(payload.start_c, "start_c", "rest.start_c", 21.0)
-    room = _number(payload.room_c, "room_c", "butter.room_c", 21.0) or 21.0
-    begin = 21.0 if start is None else start
-    found = resting.plan(payload.purpose, thick, payload.place, begin, draft.formula, room, payload.shape)
-    return RestOut(
-        purpose=found.purpose, name=found.name, core_target_c=found.core_target_c, to_core_min=found.to_core_min,
-        least_min=found.least_min, why=found.why, use_by_h=found.use_by_h, use_by_words=found.use_by_words,
-        curve=[list(p) for p in found.curve],
-        purposes={k: v[0] for k, v in resting.PURPOSES.items()},
-    )  # fmt: skip
-
-
 @router.post("/mixing", response={200: MixingOut, **PROBLEMS})
 def mixing(request: HttpRequest, payload: StripIn) -> MixingOut:
     """The schools of making this dough: order and end points, and what the forecast does when one is taken."""
     draft = payload.draft.to_core()
     check_draft(draft)
-    used, kit = _style(draft, payload.style), payload.kit.to_core()
+    used, kit = style_for(draft, payload.style), payload.kit.to_core()
     now = forecast_cookie(draft, used, kit) if used else None
     found = []
     for school in schools():
@@ -425,135 +325,3 @@ def mixing(request: HttpRequest, payload: StripIn) -> MixingOut:
         methods=found, consistency=[f"{w}: {d}" for w, d in CONSISTENCY], cures=list(cures(draft.formula)),
         over_mixing=OVER_MIXING,
     )  # fmt: skip
-
-
-dough_router = Router(tags=["butter"])
-
-
-@dough_router.get("/{dough_id}/butter", response={200: ButterOutOut, **PROBLEMS})
-def butter_of_dough(request: HttpRequest, dough_id: int) -> ButterOutOut:
-    """The butter last taken out for a dough, its readings, and where it stands now."""
-    found = dough_for_reading(dough_id)
-    draft = DraftDoc.model_validate(found.draft).to_core()
-    zone = zone_for(draft.process.method, draft.formula)
-    out = ButterOut.objects.filter(dough=found).order_by("-id").first()
-    return ButterOutOut(
-        forms=[],
-        taken=_taken(out, zone.low_c, zone.high_c) if out else None,
-        zone_low_c=zone.low_c,
-        zone_high_c=zone.high_c,
-        keep=KEEP,
-        practice=list(PRACTICE),
-        rule=ROOM_RULE,
-    )
-
-
-@dough_router.post("/{dough_id}/butter", response={201: ButterOutOut, **PROBLEMS})
-def take_out(request: HttpRequest, dough_id: int, payload: TakeOutIn) -> Status[ButterOutOut]:
-    """Butter is out: from now on its clock runs."""
-    TakeOut(
-        actor=request.user, now=timezone.now(), dough_id=dough_id, form=payload.form, start_c=payload.start_c,
-        room_c=payload.room_c, wrapped=payload.wrapped, season=payload.season, out_at=payload.out_at,
-    ).execute()  # fmt: skip
-    return Status(201, butter_of_dough(request, dough_id))
-
-
-@dough_router.post("/{dough_id}/butter/reading", response={201: ButterOutOut, **PROBLEMS})
-def read_butter(request: HttpRequest, dough_id: int, payload: ReadingIn) -> Status[ButterOutOut]:
-    """A reading: the clock goes on from it."""
-    ReadButter(
-        actor=request.user, now=timezone.now(), dough_id=dough_id, temp_c=payload.temp_c, feel=payload.feel
-    ).execute()
-    return Status(201, butter_of_dough(request, dough_id))
-
-
-class LookIn(Strict):
-    """A clock without taking anything out."""
-
-    form: str = Field(max_length=20)
-    start_c: Typed
-    room_c: Typed
-    wrapped: bool = True
-    season: Season = Season.TYPICAL
-    low_c: float = Field(ge=-10, le=45)
-    high_c: float = Field(ge=-10, le=45)
-
-
-@router.post("/clock", response={200: ButterClockOut, **PROBLEMS})
-def look(request: HttpRequest, payload: LookIn) -> ButterClockOut:
-    """How long a form takes from where it is, beside the other forms, and how long to firm it up again."""
-    start = _number(payload.start_c, "start_c", "butter.start_c")
-    room = _number(payload.room_c, "room_c", "butter.room_c")
-    if start is None or room is None:
-        raise EntryError("butter.room_c", "Say how warm the butter and the room are; a guess is better than none.")
-    piece = form(payload.form)
-    found = clock(piece, start, room, payload.low_c, payload.high_c, wrapped=payload.wrapped, season=payload.season)
-    others = every_form(start, room, payload.low_c, season=payload.season)
-    return ButterClockOut(
-        **_clock(found),
-        forms=[FormTimeOut(form=p.key, name=p.name, minutes=m) for p, m in others],
-        firm_min=firm_up(
-            piece, payload.high_c + 3.0, 4.0, payload.high_c, wrapped=payload.wrapped, season=payload.season
-        ),
-    )  # fmt: skip
-
-
-def _clock(c: Clock) -> dict[str, Any]:
-    return {
-        "to_low": c.to_low, "to_high": c.to_high, "core_low": c.core_low, "low_early": c.low_early,
-        "low_late": c.low_late, "never": c.never, "curve": [list(p) for p in c.curve],
-    }  # fmt: skip
-
-
-def _taken(out: ButterOut, low: float, high: float) -> TakenOut:
-    readings = tuple(Reading((r.read_at - out.out_at).total_seconds() / 60.0, r.temp_c) for r in out.readings.all())
-    found = clock(
-        form(out.form), out.start_c, out.room_c, low, high, wrapped=out.wrapped, season=Season(out.season),
-        readings=readings,
-    )  # fmt: skip
-    return TakenOut(
-        **_clock(found),
-        form=form(out.form).name,
-        out_at=out.out_at,
-        room_c=out.room_c,
-        start_c=out.start_c,
-        ready_at=None if found.to_low is None else out.out_at + timedelta(minutes=found.to_low),
-        past_at=None if found.to_high is None else out.out_at + timedelta(minutes=found.to_high),
-        readings=[[r.minute, r.temp_c] for r in readings],
-    )
-
-
-class AcceptIn(Strict):
-    draft: DraftDoc
-    temp_c: Typed
-    style: str = Field(default="", max_length=20)
-    kit: KitDoc = KitDoc()
-
-
-class AcceptOut(BaseModel):
-    """What the forecast does with butter at a reading, and the process values that say so."""
-
-    butter_temp_c: float
-    dough_temp_c: float | None
-    effect: str
-    verdict: str
-
-
-@router.post("/reading", response={200: AcceptOut, **PROBLEMS})
-def with_reading(request: HttpRequest, payload: AcceptIn) -> AcceptOut:
-    """What a reading would do to the forecast; taking it over is an edit of the draft."""
-    draft = payload.draft.to_core()
-    check_draft(draft)
-    temp = _number(payload.temp_c, "butter_temp_c", "butter.reading")
-    if temp is None:
-        raise EntryError("butter.reading", "Type what the thermometer says.")
-    changed = with_butter_at(draft, temp)
-    used, kit = _style(draft, payload.style), payload.kit.to_core()
-    now = forecast_cookie(draft, used, kit) if used else None
-    then = forecast_cookie(changed, used, kit) if used else None
-    return AcceptOut(
-        butter_temp_c=temp,
-        dough_temp_c=changed.process.dough_temp_c,
-        effect=difference_words(now, then) if now and then else "",
-        verdict=verdict(temp, draft, Season.TYPICAL),
-    )

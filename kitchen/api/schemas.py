@@ -119,12 +119,20 @@ class WeighedOut(BaseModel):
     weighed_g: float
 
 
+class AddedOut(BaseModel):
+    """A cure on the spot: what went in beside the version's lines."""
+
+    name: str
+    grams: float
+
+
 class BatchOut(BaseModel):
     id: int
     number: int
     version: int
     mixed_on: date
     weighed: list[WeighedOut]
+    additions: list[AddedOut]
     butter_temp_c: float | None
     dough_temp_c: float | None
     note: str

@@ -10,8 +10,8 @@ from dough.bake.model import forecast_or_reason
 from dough.balance import RoleBalance, nearest_style, rail_ends
 from dough.colour import crust_hex, shade_hex
 from dough.composition import percent_of
-from dough.formula import Draft, Formula
-from dough.ingredients import table
+from dough.formula import USUAL_STEP, Draft, Formula, Line
+from dough.ingredients import ingredient, table
 from dough.oven import marks
 from dough.preview import Preview, cookie_outline
 from dough.styles import Style, styles
@@ -34,9 +34,20 @@ from kitchen.api.forecast_schemas import (
     ReadingOut,
     RoleOut,
 )
-from kitchen.api.schemas import BakeOut, BatchOut, DoughOut, RowOut, ShelfItem, SizeOut, VersionOut, WeighedOut
+from kitchen.api.schemas import (
+    AddedOut,
+    BakeOut,
+    BatchOut,
+    DoughOut,
+    RowOut,
+    ShelfItem,
+    SizeOut,
+    VersionOut,
+    WeighedOut,
+)
 from kitchen.documents import CookieDoc, DraftDoc, MeasuredDoc, TargetDoc
 from kitchen.models import Bake, Batch, Dough
+from kitchen.pantry import find
 
 #: The ends of a reading's scale: scores run 0-100, crust from pale (90) to dark (30).
 CRUST_PALE, CRUST_DARK = 90.0, 30.0
@@ -303,10 +314,16 @@ def batch_out(batch: Batch) -> BatchOut:
             for line, g in batch.weighed.items()
             if line in planned
         ],
+        additions=[AddedOut(name=_named(i), grams=g) for i, g in batch.additions],
         butter_temp_c=batch.butter_temp_c,
         dough_temp_c=batch.dough_temp_c,
         note=batch.note,
     )
+
+
+def _named(ident: str) -> str:
+    row = find(ident) or table().get(ident)
+    return row.name if row else ident
 
 
 def bake_forecast(bake: Bake, style: Style | None) -> Forecast | NoCase:
@@ -324,7 +341,9 @@ def as_baked(bake: Bake) -> Draft:
     """The version's draft with the batch's real weights and the bake's real process put in."""
     plan = DraftDoc.model_validate(bake.batch.version.formula).to_core()
     lines = tuple(replace(x, grams=bake.batch.weighed.get(x.id, x.grams)) for x in plan.formula.lines)
+    lines += tuple(_added(n, ident, grams) for n, (ident, grams) in enumerate(bake.batch.additions))
     real = {
+        "butter_temp_c": bake.batch.butter_temp_c,
         "dough_temp_c": bake.dough_temp_c if bake.dough_temp_c is not None else bake.batch.dough_temp_c,
         "rest_h": bake.age_h,
         "portion_g": bake.portion_g,
@@ -338,6 +357,11 @@ def as_baked(bake: Bake) -> Draft:
             changes: dict[str, object] = {name: value}
             process = replace(process, **changes)  # type: ignore[arg-type]
     return Draft(Formula(lines), process)
+
+
+def _added(n: int, ident: str, grams: float) -> Line:
+    row = find(ident) or ingredient(ident)
+    return Line(f"added-{n}", ident, grams, USUAL_STEP[row.role], ingredient_version=row.version, own=find(ident))
 
 
 def bake_out(bake: Bake, target: Target, style: Style | None) -> BakeOut:

@@ -11,12 +11,14 @@ from kitchen.models.kitchen import Oven, Tray
 
 
 class Batch(Frozen):
-    """One mixing of a version. weighed holds grams by line id, only where they differ from the version."""
+    """One mixing of a version. weighed holds grams by line id, only where they differ from the version; additions
+    what went in on the spot, [ingredient, grams], beside the version's lines."""
 
     version = models.ForeignKey(Version, on_delete=models.PROTECT, related_name="batches")
     number = models.PositiveIntegerField()
     mixed_on = models.DateField()
     weighed = models.JSONField(default=dict)
+    additions = models.JSONField(default=list)
     butter_temp_c = models.FloatField(null=True, blank=True)
     dough_temp_c = models.FloatField(null=True, blank=True)
     note = models.CharField(max_length=400, blank=True)

@@ -131,3 +131,17 @@ def test_the_shelf_tells_how_close_the_last_bake_came(client: Client, kept: Doug
     assert item["closeness"].startswith("7.0 mm too wide")
     assert item["last_bake"]["label"] == "bake 1"
     assert item["compared"] == 3
+
+
+def test_a_cure_on_the_spot_is_kept_and_forecast(client: Client, kept: Dough) -> None:
+    plain = log(client, kept).json()
+    cured = [{"ingredient": "ap", "grams": "40"}, {"ingredient": "milk", "grams": ""}]
+    batch = {**bake_body()["batch"], "additions": cured}
+    made = log(client, kept, key="test-bake-cure", batch=batch).json()
+    assert made["batch"]["additions"] == [{"name": "Plain flour", "grams": 40}]
+    assert made["forecast"]["cookie"]["diameter_mm"] < plain["forecast"]["cookie"]["diameter_mm"]
+    for wrong in ({"ingredient": "nothing", "grams": "4"}, {"ingredient": "ap", "grams": "-4"}):
+        body = {**bake_body()["batch"], "additions": [wrong]}
+        answer = log(client, kept, key="test-bake-wrong", batch=body)
+        assert answer.status_code == 422
+        assert "additions.0" in {f["where"] for f in answer.json()["fields"]}

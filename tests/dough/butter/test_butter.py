@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from dataclasses import replace
 
 import pytest
 from hypothesis import given, settings
@@ -28,7 +29,7 @@ from dough.start import from_style_formula
 from dough.styles import styles
 from dough.tables import rows
 from dough.target import Cookie
-from tests.dough.strategies import draft_of, formula_of
+from tests.dough.strategies import draft_of, formula_of, style_drafts
 
 CHEWY = styles()["chewy"]
 
@@ -308,6 +309,22 @@ def test_warmer_butter_widens_and_flattens_colder_narrows() -> None:
         assert tall[1] > tall[2] > tall[3], ident
 
 
+@given(style_drafts(0.15, ("chewy", "cakey", "thin_crisp", "thick", "ginger")), st.floats(19.5, 23), st.floats(1.5, 4))
+@settings(max_examples=25, deadline=None)
+def test_the_directions_hold_over_doughs_near_a_style(draft: Draft, temp: float, more: float) -> None:
+    """Warmer butter never narrows or lifts, working the flour never widens, whatever the formula near a style."""
+    draft = replace(draft, process=replace(draft.process, method=Method.CREAMED_SOFT, rest_h=0.0))
+
+    def cookie(d: Draft) -> Cookie:
+        return baked(d)
+
+    cool, warm_ = cookie(with_butter_at(draft, temp)), cookie(with_butter_at(draft, temp + more))
+    assert (warm_.diameter_mm or 0) >= (cool.diameter_mm or 0) - 0.05
+    assert (warm_.height_mm or 0) <= (cool.height_mm or 0) + 0.05
+    worked = cookie(replace(draft, process=replace(draft.process, flour_minutes=0.5 + more)))
+    assert (worked.diameter_mm or 0) <= (cookie(draft).diameter_mm or 0) + 0.05
+
+
 def test_butter_mixed_at_25_does_what_kitchens_report() -> None:
     """+4 to +12 % wider and −4 to −14 % flatter than at 18 °C, baked at once."""
     draft = from_style_formula(CHEWY)[0]
@@ -323,6 +340,20 @@ def test_saying_the_usual_changes_nothing_and_longer_creaming_lifts() -> None:
     assert air_ratio(8.0, 19.0, None, draft.formula) > 1.1
     assert air_ratio(3.0, 27.0, None, draft.formula) < 0.6
     assert overrun(0.2) == pytest.approx(0.25)
+
+
+def test_mixing_on_after_the_flour_narrows_and_lifts() -> None:
+    """Two minutes: 0 to 6 % narrower; never wider, and the usual half minute changes nothing."""
+    draft = from_style_formula(CHEWY)[0]
+
+    def mixed(minutes: float | None) -> Cookie:
+        return baked(replace(draft, process=replace(draft.process, flour_minutes=minutes)))
+
+    usual, two, five = mixed(None), mixed(2.5), mixed(5.5)
+    assert mixed(0.5) == usual
+    assert 0.94 <= (two.diameter_mm or 0) / (usual.diameter_mm or 1) < 1.0
+    assert (five.diameter_mm or 0) < (two.diameter_mm or 0)
+    assert (two.height_mm or 0) > (usual.height_mm or 0)
 
 
 def test_a_chilled_dough_keeps_its_oven_temperature() -> None:

@@ -37,7 +37,7 @@ export interface paths {
          * Browned
          * @description What browning leaves, what to add back, and where to cool it.
          */
-        post: operations["kitchen_api_butter_browned"];
+        post: operations["kitchen_api_butter_rest_browned"];
         delete?: never;
         options?: never;
         head?: never;
@@ -57,7 +57,7 @@ export interface paths {
          * Look
          * @description How long a form takes from where it is, beside the other forms, and how long to firm it up again.
          */
-        post: operations["kitchen_api_butter_look"];
+        post: operations["kitchen_api_butter_clock_look"];
         delete?: never;
         options?: never;
         head?: never;
@@ -161,7 +161,7 @@ export interface paths {
          * With Reading
          * @description What a reading would do to the forecast; taking it over is an edit of the draft.
          */
-        post: operations["kitchen_api_butter_with_reading"];
+        post: operations["kitchen_api_butter_clock_with_reading"];
         delete?: never;
         options?: never;
         head?: never;
@@ -181,7 +181,7 @@ export interface paths {
          * Rest
          * @description How long for what, where, and past when it is not used.
          */
-        post: operations["kitchen_api_butter_rest"];
+        post: operations["kitchen_api_butter_rest_rest"];
         delete?: never;
         options?: never;
         head?: never;
@@ -311,13 +311,13 @@ export interface paths {
          * Butter Of Dough
          * @description The butter last taken out for a dough, its readings, and where it stands now.
          */
-        get: operations["kitchen_api_butter_butter_of_dough"];
+        get: operations["kitchen_api_butter_clock_butter_of_dough"];
         put?: never;
         /**
          * Take Out
          * @description Butter is out: from now on its clock runs.
          */
-        post: operations["kitchen_api_butter_take_out"];
+        post: operations["kitchen_api_butter_clock_take_out"];
         delete?: never;
         options?: never;
         head?: never;
@@ -337,7 +337,7 @@ export interface paths {
          * Read Butter
          * @description A reading: the clock goes on from it.
          */
-        post: operations["kitchen_api_butter_read_butter"];
+        post: operations["kitchen_api_butter_clock_read_butter"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1049,6 +1049,26 @@ export interface components {
             step?: string | null;
         };
         /**
+         * AddedOut
+         * @description A cure on the spot: what went in beside the version's lines.
+         */
+        AddedOut: {
+            /** Grams */
+            grams: number;
+            /** Name */
+            name: string;
+        };
+        /**
+         * AdditionIn
+         * @description Something that went in on the spot: a cure, beside the version's lines.
+         */
+        AdditionIn: {
+            /** Grams */
+            grams?: string | number | null;
+            /** Ingredient */
+            ingredient: string;
+        };
+        /**
          * AllergenOut
          * @description lists names the laws that list it: EU (fourteen), US (nine).
          */
@@ -1273,6 +1293,11 @@ export interface components {
         };
         /** BatchIn */
         BatchIn: {
+            /**
+             * Additions
+             * @default []
+             */
+            additions?: components["schemas"]["AdditionIn"][];
             /** Butter Temp C */
             butter_temp_c?: string | number | null;
             /** Dough Temp C */
@@ -1296,6 +1321,8 @@ export interface components {
         };
         /** BatchOut */
         BatchOut: {
+            /** Additions */
+            additions: components["schemas"]["AddedOut"][];
             /** Butter Temp C */
             butter_temp_c: number | null;
             /** Dough Temp C */
@@ -1913,6 +1940,7 @@ export interface components {
              *       "cream_minutes": null,
              *       "dough_temp_c": 20,
              *       "fan": false,
+             *       "flour_minutes": null,
              *       "liner": "paper",
              *       "method": "creamed_soft",
              *       "minutes": null,
@@ -3314,6 +3342,8 @@ export interface components {
              * @default false
              */
             fan?: boolean;
+            /** Flour Minutes */
+            flour_minutes?: number | null;
             /** @default paper */
             liner?: components["schemas"]["Liner"];
             /** @default creamed_soft */
@@ -4753,7 +4783,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_butter_browned: {
+    kitchen_api_butter_rest_browned: {
         parameters: {
             query?: never;
             header?: never;
@@ -4840,7 +4870,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_butter_look: {
+    kitchen_api_butter_clock_look: {
         parameters: {
             query?: never;
             header?: never;
@@ -5358,7 +5388,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_butter_with_reading: {
+    kitchen_api_butter_clock_with_reading: {
         parameters: {
             query?: never;
             header?: never;
@@ -5445,7 +5475,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_butter_rest: {
+    kitchen_api_butter_rest_rest: {
         parameters: {
             query?: never;
             header?: never;
@@ -6224,7 +6254,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_butter_butter_of_dough: {
+    kitchen_api_butter_clock_butter_of_dough: {
         parameters: {
             query?: never;
             header?: never;
@@ -6309,7 +6339,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_butter_take_out: {
+    kitchen_api_butter_clock_take_out: {
         parameters: {
             query?: never;
             header?: never;
@@ -6398,7 +6428,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_butter_read_butter: {
+    kitchen_api_butter_clock_read_butter: {
         parameters: {
             query?: never;
             header?: never;

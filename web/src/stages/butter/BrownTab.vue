@@ -69,7 +69,7 @@ const { answer, problem } = useAsk(
       <p class="one">
         <b class="huge fig">{{ fixed(answer.after_g, 0) }}<small>g</small></b>
         <span
-          >left{{ answer.measured ? '' : ', estimated' }}: {{ answer.note
+          >left: {{ answer.note
           }}<span class="small-words"
             >{{ fixed(answer.water_lost_g, 0) }} g of water gone<template v-if="answer.solids_lost_g > 0.5"
               >, {{ fixed(answer.solids_lost_g, 0) }} g of milk solids</template

@@ -27,6 +27,8 @@ const dough = theDough()
 const tab = ref<Tab>('clock')
 const season = useStorage<Schemas['Season']>('tarte-season', 'typical')
 const look = ref(19)
+/** Where the butter that is out stands by now; the draft's own figure where none is out. */
+const standing = ref<number | null>(null)
 const { answer: strip, problem } = useAsk(
   () => [dough.work.value?.draft, dough.work.value?.style, season.value],
   () => {
@@ -89,7 +91,13 @@ function move(event: KeyboardEvent, at: number): void {
     <p v-if="problem" class="alert-words strip-problem" role="alert">▲ {{ problem }}</p>
     <div class="body">
       <div class="left">
-        <TempStrip v-if="strip" :strip="strip" :look="look" @look="look = $event" />
+        <TempStrip
+          v-if="strip"
+          :strip="strip"
+          :now="standing ?? strip.now_c"
+          :look="look"
+          @look="look = $event"
+        />
         <p class="looking" aria-live="polite">
           <b class="huge fig">{{ fixed(look, 1) }}<small>°C</small></b>
           <span>
@@ -116,7 +124,7 @@ function move(event: KeyboardEvent, at: number): void {
           </button>
         </div>
         <template v-if="strip">
-          <ClockTab v-if="tab === 'clock'" :strip="strip" :season="season" />
+          <ClockTab v-if="tab === 'clock'" :strip="strip" :season="season" @now="standing = $event" />
           <DoughTab v-else-if="tab === 'dough'" />
           <CreamTab v-else-if="tab === 'cream'" />
           <MixTab v-else-if="tab === 'mix'" />

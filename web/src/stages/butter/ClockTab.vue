@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useNow } from '@vueuse/core'
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { ApiError, client, data, words, type Schemas } from '@/api/client'
 import { theDough } from '@/dough/key'
 import { clock, fixed } from '@/ui/format'
@@ -8,6 +8,7 @@ import { momentOf, span } from './times'
 import { useAsk } from './useAsk'
 
 const props = defineProps<{ strip: Schemas['StripOut']; season: Schemas['Season'] }>()
+const emit = defineEmits<{ now: [number | null] }>()
 const FORMS = [
   ['stick', 'Stick, 113 g'],
   ['block', 'Block, 250 g'],
@@ -62,6 +63,7 @@ const stands = computed(() => {
   const minute = (now.value.getTime() - new Date(t.out_at).getTime()) / 60000
   return t.curve.reduce<number[] | null>((best, p) => ((p[0] ?? 0) <= minute ? p : best), t.curve[0] ?? null)
 })
+watch(stands, (s) => emit('now', s?.[1] ?? null), { immediate: true })
 const past = computed(
   () => taken.value?.past_at && new Date(taken.value.past_at).getTime() < now.value.getTime(),
 )

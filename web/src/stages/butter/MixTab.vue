@@ -1,10 +1,13 @@
 <script setup lang="ts">
+import { computed } from 'vue'
 import { client, data } from '@/api/client'
+import AmountBox from '@/ui/AmountBox.vue'
 import { theDough } from '@/dough/key'
 import { choice } from '@/ui/format'
 import { useAsk } from './useAsk'
 
 const dough = theDough()
+const flour = computed(() => dough.work.value?.draft.process?.flour_minutes)
 const { answer, problem } = useAsk(
   () => [dough.work.value?.draft, dough.work.value?.style],
   () => {
@@ -54,6 +57,16 @@ const { answer, problem } = useAsk(
         <h3>Cures on the spot</h3>
         <p v-for="c in answer.cures" :key="c" class="small-words">{{ c }}</p>
         <p class="small-words">△ {{ answer.over_mixing }}</p>
+        <label class="on-flour"
+          >Mixed on after the flour
+          <AmountBox
+            label="Minutes mixed on after the flour"
+            :shown="flour == null ? '' : String(flour)"
+            unit="min"
+            :problem="dough.problemAt('process.flour_minutes')"
+            @enter="dough.edit({ op: 'process', field: 'flour_minutes', value: $event })"
+          />
+        </label>
         <p class="small-words">
           What goes in belongs to the batch: type it as weighed when the bake is logged.
         </p>
@@ -83,6 +96,9 @@ label b {
 ol {
   margin: 4px 0 2px;
   padding-left: 2.6rem;
+}
+.on-flour {
+  font-size: 0.8125rem;
 }
 .grid {
   display: grid;

@@ -7,7 +7,7 @@ import { fixed } from '@/ui/format'
  * The butter's temperature strip: what is felt at each height, solid fat beside it, the zone the method wants,
  * where the butter is, and what being off costs. The line looked at moves by arrow keys, wheel or click.
  */
-const props = defineProps<{ strip: Schemas['StripOut']; look: number }>()
+const props = defineProps<{ strip: Schemas['StripOut']; look: number; now: number | null }>()
 const emit = defineEmits<{ look: [number] }>()
 
 const WIDTH = 376
@@ -136,10 +136,10 @@ function point(event: MouseEvent): void {
         height="8"
       />
     </g>
-    <g v-if="strip.now_c !== null" class="now">
-      <path :d="`M${AXIS} ${y(clamp(strip.now_c))} l-9 -6 v12 z`" />
-      <line :x1="AXIS" :x2="FELT - 8" :y1="y(clamp(strip.now_c))" :y2="y(clamp(strip.now_c))" />
-      <title>butter now {{ strip.now_c }} °C</title>
+    <g v-if="now !== null" class="now">
+      <path :d="`M${AXIS} ${y(clamp(now))} l-9 -6 v12 z`" />
+      <line :x1="AXIS" :x2="FELT - 8" :y1="y(clamp(now))" :y2="y(clamp(now))" />
+      <title>butter now {{ fixed(now, 1) }} °C</title>
     </g>
     <line class="look" :x1="AXIS" :x2="WIDTH" :y1="y(look)" :y2="y(look)" />
     <text v-if="solid !== null" class="fig looked" :x="FELT - 10" :y="y(look) - 5" text-anchor="end">

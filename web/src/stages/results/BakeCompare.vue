@@ -167,6 +167,10 @@ const measured = computed(() => {
         >{{ w.name }} {{ grams(w.weighed_g) }} g instead of {{ grams(w.planned_g) }} g.
       </span>
     </p>
+    <p v-if="bake.batch.additions.length" class="small-words">
+      Added on the spot:
+      {{ bake.batch.additions.map((a) => `${a.name} ${grams(a.grams)} g`).join(', ') }}.
+    </p>
     <p class="small-words">{{ choice(measured) }}.</p>
     <blockquote v-if="bake.notes">{{ bake.notes }}</blockquote>
   </div>

@@ -59,6 +59,14 @@ watch(
   { immediate: true },
 )
 
+/** What is most often added at the bench, and what is in the formula anyway. */
+const cures = computed(() => [
+  ...new Set(['egg', 'ap', 'milk', 'water', 'butter', ...(plan.value?.lines ?? []).map((l) => l.ingredient)]),
+])
+function addCure(): void {
+  entry.value.additions = [...(entry.value.additions ?? []), { ingredient: 'egg', grams: '' }]
+}
+
 const scores = computed(() => (reference.value?.attributes ?? []).filter((a) => a.unit === 'of 100'))
 const name = (id: string): string => ingredients.value.get(id)?.name ?? id
 
@@ -81,6 +89,7 @@ async function submit(): Promise<void> {
                   version: e.version,
                   mixed_on: e.mixed_on,
                   weighed: e.weighed,
+                  additions: e.additions ?? [],
                   butter_temp_c: e.butter_temp_c,
                   dough_temp_c: e.batch_dough_temp_c,
                 }
@@ -179,6 +188,18 @@ function startOver(): void {
               :problem="problems[`weighed.${l.id}`]"
             />
           </div>
+          <p class="small-words">Went in on the spot, beside the lines:</p>
+          <div v-for="(a, n) in entry.additions ?? []" :key="n" class="added">
+            <select
+              v-model="a.ingredient"
+              class="form-select form-select-sm"
+              :aria-label="`Added on the spot, ${n + 1}`"
+            >
+              <option v-for="i in cures" :key="i" :value="i">{{ name(i) }}</option>
+            </select>
+            <EntryField v-model="a.grams" label="added" unit="g" :problem="problems[`additions.${n}`]" />
+          </div>
+          <button type="button" class="do" @click="addCure">Add one</button>
         </details>
       </template>
     </fieldset>
@@ -337,6 +358,11 @@ legend {
   width: 16px;
   height: 16px;
   accent-color: var(--cobalt);
+}
+.added {
+  display: flex;
+  gap: 10px;
+  align-items: end;
 }
 .weighed {
   grid-column: 1 / -1;

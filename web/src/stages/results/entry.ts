@@ -9,6 +9,7 @@ export interface Entry {
   butter_temp_c: string
   batch_dough_temp_c: string
   weighed: Record<string, string>
+  additions: { ingredient: string; grams: string }[]
   baked_on: string
   age_h: string
   chill_h: string
@@ -40,6 +41,7 @@ export function emptyEntry(version: number): Entry {
     butter_temp_c: '',
     batch_dough_temp_c: '',
     weighed: {},
+    additions: [],
     baked_on: today(),
     age_h: '',
     chill_h: '',
