@@ -84,12 +84,12 @@ def swaps(page: Page) -> None:
 
 
 def butter(page: Page) -> None:
-    page.goto("/dough/1/butter")
+    page.goto("/dough/3/butter")
     page.get_by_text("Minutes in", exact=False).wait_for()
 
 
 def mixing(page: Page) -> None:
-    page.goto("/dough/1/butter")
+    page.goto("/dough/3/butter")
     page.get_by_role("tab", name="Mixing").click()
     page.get_by_role("heading", name="Cures on the spot").wait_for()
 

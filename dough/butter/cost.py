@@ -14,9 +14,9 @@ from dough.bake.model import forecasts
 from dough.butter.dough_temp import heat_of
 from dough.butter.feel import Season, feel_at
 from dough.butter.zones import zone_for
-from dough.effects import difference_words
+from dough.effects import difference_words, forecast_cookie
 from dough.errors import EntryErrors
-from dough.formula import Draft
+from dough.formula import Draft, Process
 from dough.ingredients import Role
 from dough.styles import Style
 from dough.target import Cookie
@@ -78,3 +78,18 @@ def verdict(temp_c: float, draft: Draft, season: Season) -> str:
     if temp_c > zone.high_c + 0.25:
         return f"{temp_c - zone.high_c:.1f} °C too warm for this method: {feel.feel}. Back in the cold for a while."
     return f"right for this method: {feel.feel}."
+
+
+def effect_of(draft: Draft, process: Process, style: Style | None, kit: Kit) -> str:
+    """What the forecast does when the process is changed to this one, in words; empty without a forecast."""
+    now = forecast_cookie(draft, style, kit)
+    then = forecast_cookie(replace(draft, process=process), style, kit)
+    return difference_words(now, then) if now and then else ""
+
+
+def effect_of_dough_at(draft: Draft, dough_c: float, style: Style | None, kit: Kit) -> str:
+    """What a mixed dough of this temperature does; a rested one is asked about its temperature at the oven."""
+    p = draft.process
+    if p.rest_h or p.chill_h:
+        return "nothing yet: it is rested, so its temperature at the oven counts, not this one"
+    return effect_of(draft, replace(p, dough_temp_c=round(dough_c, 1)), style, kit)

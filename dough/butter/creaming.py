@@ -181,3 +181,24 @@ def cup_test(water_g: float, mass_g: float, what: Creamed, temp_c: float | None,
         go_on = max(tau * math.log((most - phi) / (most - wanted)), 0.5)
     words = "go on" if go_on is not None else "this is about all the air it takes at this temperature"
     return CupTest(relative, phi, overrun(phi), words, go_on)
+
+
+@dataclass(frozen=True, slots=True)
+class Moment:
+    """The creamed mass at a minute: air by volume, density in g/ml, °C."""
+
+    minutes: float
+    phi: float
+    density: float
+    temp_c: float
+
+
+def course(what: Creamed, by: Mixer, temp_c: float, per_min_k: float, minutes: float = 12.0) -> tuple[Moment, ...]:
+    """Creaming from start to end by half minutes. The mean temperature so far decides how much air there can be,
+    so that beating on loses air again once it has grown warm."""
+    found = []
+    for n in range(int(minutes * 2) + 1):
+        t = n * 0.5
+        phi = air(t, temp_c + per_min_k * t / 2.0, by, what)
+        found.append(Moment(t, phi, density(phi, what), temp_c + per_min_k * t))
+    return tuple(found)

@@ -138,3 +138,29 @@ def learned_heat(prior_k: float, rises: tuple[float, ...]) -> MixerHeat:
     total = weight + len(rises) / READING_SD**2
     mean = (prior_k * weight + sum(rises) / READING_SD**2) / total
     return MixerHeat(mean, total**-0.5, len(rises))
+
+
+#: A change of less than this is not worth saying: K, and minutes of mixing.
+WORTH_K, WORTH_MIN = 0.3, 0.15
+#: What a cook can bring an ingredient to without melting or freezing it, °C.
+EASY_LOW_C, EASY_HIGH_C = 0.0, 45.0
+
+
+def ways_to(parts: tuple[Part, ...], wanted_c: float, per_min_k: float, minutes: float) -> tuple[str, ...]:
+    """Every single change that would bring the dough to wanted_c, in words; empty when it is there."""
+    said: list[str] = []
+    friction = per_min_k * minutes
+    for part in parts:
+        if part.key not in ("fat", "egg", "flour"):
+            continue
+        try:
+            value = solve_for(parts, wanted_c, friction, part.key)
+        except EntryError:
+            continue
+        now = part.temp_c or 0.0
+        if abs(value - now) >= WORTH_K and EASY_LOW_C <= value <= EASY_HIGH_C:
+            said.append(f"{part.name} at {value:.1f} °C instead of {now:.1f}")
+    more = minutes_for(parts, wanted_c, per_min_k) - minutes
+    if abs(more) >= WORTH_MIN and minutes + more > 0:
+        said.append(f"{abs(more) * 60:.0f} s {'more' if more > 0 else 'less'} of mixing")
+    return tuple(said)

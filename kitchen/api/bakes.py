@@ -11,9 +11,10 @@ from pydantic import Field
 
 from kitchen.actions.base import dough_for_reading
 from kitchen.actions.log_bake import BakeEntry, LogBake, NewBatch
+from kitchen.api.bake_views import bake_out, batch_out
 from kitchen.api.errors import PROBLEMS
 from kitchen.api.schemas import BakeOut, BakesOut
-from kitchen.api.views import bake_out, batch_out, latest_bakes, size_out, style_of
+from kitchen.api.views import latest_bakes, size_out, style_of
 from kitchen.documents import Key, Strict, TargetDoc, Typed
 from kitchen.models import Batch
 

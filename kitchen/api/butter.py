@@ -10,11 +10,10 @@ from django.utils import timezone
 from ninja import Router, Status
 from pydantic import Field
 
-from dough.bake.intake import Kit
 from dough.butter.conduction import form
-from dough.butter.cost import costs, verdict
-from dough.butter.creaming import air, creamed_of, cup_test, density, mixer, mixers, overrun
-from dough.butter.dough_temp import MixerHeat, learned_heat, minutes_for, mixed_c, parts_of, solve_for
+from dough.butter.cost import costs, effect_of, effect_of_dough_at, verdict
+from dough.butter.creaming import air, course, creamed_of, cup_test, mixer, mixers, overrun
+from dough.butter.dough_temp import MixerHeat, learned_heat, minutes_for, mixed_c, parts_of, solve_for, ways_to
 from dough.butter.feel import Season, butter_of, degrees_of, feel_at, feels
 from dough.butter.mixing import CONSISTENCY, OVER_MIXING, cures, schools
 from dough.butter.solid_fat import BUTTER, curve_of, solid_pct
@@ -22,9 +21,7 @@ from dough.butter.zones import main_fat, windows, zone_for
 from dough.check import check_draft
 from dough.effects import difference_words, forecast_cookie
 from dough.errors import EntryError
-from dough.formula import Draft
 from dough.ingredients import ingredient
-from dough.styles import Style
 from kitchen.actions.butter import NoteMixer
 from kitchen.api.butter_schemas import (
     CreamOut,
@@ -167,7 +164,7 @@ def dough_temperature(request: HttpRequest, payload: TempsIn) -> DoughTempOut:
     parts = parts_of(draft.formula, temps)
     friction = heat.per_min_k * minutes
     now = mixed_c(parts, friction)
-    ways = _ways(parts, aim, friction, heat, minutes)
+    ways = list(ways_to(parts, aim, heat.per_min_k, minutes))
     solved: float | None = None
     if payload.solve == "minutes":
         solved = minutes_for(parts, aim, heat.per_min_k)
@@ -195,36 +192,8 @@ def dough_temperature(request: HttpRequest, payload: TempsIn) -> DoughTempOut:
         solved=solved,
         ways=ways,
         curdle=CURDLE if (temps["fat"] or 0.0) - (temps["egg"] or 0.0) > 8.0 else "",
-        effect=_effect(draft, used, kit, now),
+        effect=effect_of_dough_at(draft, now, used, kit),
     )
-
-
-def _ways(parts: Any, aim: float, friction: float, heat: MixerHeat, minutes: float) -> list[str]:
-    """One sentence for each single thing that would bring it there."""
-    said = []
-    for key, name in (("fat", "butter"), ("egg", "egg and liquids"), ("flour", "flour")):
-        try:
-            value = solve_for(parts, aim, friction, key)
-        except EntryError:
-            continue
-        now = next(p.temp_c for p in parts if p.key == key) or 0.0
-        if abs(value - now) >= 0.3 and (0.0 <= value <= 45.0):
-            said.append(f"{name} at {value:.1f} °C instead of {now:.1f}")
-    more = minutes_for(parts, aim, heat.per_min_k) - minutes
-    if abs(more) >= 0.15 and minutes + more > 0:
-        said.append(f"{abs(more) * 60:.0f} s {'more' if more > 0 else 'less'} of mixing")
-    return said
-
-
-def _effect(draft: Draft, used: Style | None, kit: Kit, dough_c: float) -> str:
-    if used is None:
-        return ""
-    now = forecast_cookie(draft, used, kit)
-    p = draft.process
-    if now is None or p.rest_h or p.chill_h:
-        return "It is rested before the oven, so the dough's temperature there counts, not this one." if now else ""
-    then = forecast_cookie(replace(draft, process=replace(p, dough_temp_c=round(dough_c, 1))), used, kit)
-    return difference_words(now, then) if then else ""
 
 
 def _learned(kind: str) -> MixerHeat:
@@ -269,12 +238,6 @@ def cream(request: HttpRequest, payload: CreamIn) -> CreamOut:
     at = (zone.low_c + zone.high_c) / 2 if temp is None else temp
     minutes = number(payload.minutes, "cream_minutes", "butter.minutes", draft.process.cream_minutes)
     heat = _learned(payload.mixer)
-    points = []
-    for n in range(25):
-        t = n * 0.5
-        warm = at + heat.per_min_k * t / 2.0
-        phi = air(t, warm, by, what)
-        points.append(CreamPointOut(minutes=t, phi=phi, density=density(phi, what), temp_c=at + heat.per_min_k * t))
     water = number(payload.cup_water_g, "cup_water_g", "butter.cup_water_g")
     mass = number(payload.cup_mass_g, "cup_mass_g", "butter.cup_mass_g")
     cup = None
@@ -284,21 +247,16 @@ def cream(request: HttpRequest, payload: CreamIn) -> CreamOut:
             relative_density=c.relative_density, phi=c.phi, overrun=c.overrun, verdict=c.verdict, go_on_min=c.go_on_min
         )
     used, kit = style_for(draft, payload.style), payload.kit.to_core()
+    moments = course(what, by, at, heat.per_min_k)
+    points = [CreamPointOut.model_validate(m, from_attributes=True) for m in moments]
+    creamed = replace(draft.process, cream_minutes=minutes, butter_temp_c=at, mixer=by.kind)
+    effect = "" if minutes is None else effect_of(draft, creamed, used, kit)
     return CreamOut(
         fat_g=what.fat_g, sugar_g=what.sugar_g, solid_density=what.solid_density, points=points, temp_c=at,
         minutes=minutes, cup=cup, stop_low=0.90, stop_high=1.02,
         overrun=None if minutes is None else overrun(air(minutes, at, by, what)),
-        warms=heat.per_min_k, slow=what.ratio > 1.3, effect=_cream_effect(draft, used, kit, payload.mixer, at, minutes),
+        warms=heat.per_min_k, slow=what.ratio > 1.3, effect=effect,
     )  # fmt: skip
-
-
-def _cream_effect(draft: Draft, used: Style | None, kit: Kit, kind: str, temp: float, minutes: float | None) -> str:
-    if used is None or minutes is None:
-        return ""
-    now = forecast_cookie(draft, used, kit)
-    changed = replace(draft, process=replace(draft.process, cream_minutes=minutes, butter_temp_c=temp, mixer=kind))
-    then = forecast_cookie(changed, used, kit)
-    return difference_words(now, then) if now and then else ""
 
 
 @router.post("/mixing", response={200: MixingOut, **PROBLEMS})

@@ -7,7 +7,8 @@ import itertools
 import pytest
 
 from dough.difference import difference
-from kitchen.api.views import bake_out, latest_bakes, shelf_item, style_of
+from kitchen.api.bake_views import bake_out
+from kitchen.api.views import latest_bakes, shelf_item, style_of
 from kitchen.demo.load import load_demo
 from kitchen.documents import DraftDoc, TargetDoc
 from kitchen.models import Dough, Kitchen

@@ -129,15 +129,6 @@ input:not([type='checkbox']) {
 .one span span {
   display: block;
 }
-.huge {
-  font-size: 48px;
-  line-height: 1.05;
-  white-space: nowrap;
-}
-.huge small {
-  font-size: 20px;
-  margin-left: 4px;
-}
 table {
   width: 100%;
 }

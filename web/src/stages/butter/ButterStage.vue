@@ -198,33 +198,6 @@ header label {
 .looking span span {
   display: block;
 }
-.huge {
-  font-size: 48px;
-  line-height: 1;
-  letter-spacing: -0.03em;
-  white-space: nowrap;
-}
-.huge small {
-  font-size: 20px;
-  margin-left: 4px;
-}
-.tabs {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px 14px;
-  margin-bottom: 8px;
-}
-.tabs button {
-  border: 0;
-  background: none;
-  padding: 2px 0;
-  color: var(--cobalt);
-  border-bottom: 2px solid transparent;
-}
-.tabs .on {
-  font-weight: 650;
-  border-bottom-color: var(--cobalt);
-}
 @media (max-width: 900px) {
   .body {
     grid-template-columns: minmax(0, 1fr);

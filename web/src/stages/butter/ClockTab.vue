@@ -309,16 +309,6 @@ select {
 .big span span {
   display: block;
 }
-.huge {
-  font-size: 48px;
-  line-height: 1.05;
-  letter-spacing: -0.02em;
-  white-space: nowrap;
-}
-.huge small {
-  font-size: 20px;
-  margin-left: 4px;
-}
 .never {
   font-size: 1.125rem;
 }

@@ -229,10 +229,6 @@ text {
 .one span span {
   display: block;
 }
-.huge {
-  font-size: 48px;
-  line-height: 1.05;
-}
 p {
   margin: 6px 0;
 }

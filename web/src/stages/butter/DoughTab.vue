@@ -219,15 +219,6 @@ input {
 .one span span {
   display: block;
 }
-.huge {
-  font-size: 48px;
-  line-height: 1.05;
-  white-space: nowrap;
-}
-.huge small {
-  font-size: 20px;
-  margin-left: 4px;
-}
 ul {
   margin: 2px 0 6px;
   padding-left: 1.1rem;

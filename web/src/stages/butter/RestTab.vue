@@ -188,11 +188,6 @@ select {
 .one span span {
   display: block;
 }
-.huge {
-  font-size: 48px;
-  line-height: 1.05;
-  white-space: nowrap;
-}
 svg {
   width: 100%;
 }

@@ -34,7 +34,7 @@ const small = (n: number): string => n.toFixed(Math.abs(n) < 10 ? 1 : 0)
           <td>
             <span v-if="c.after && c.after !== c.before">{{ c.after }}</span>
             <span v-else>{{ c.before }}</span>
-            <span class="small-words"> {{ c.why }}</span>
+            <span class="small-words">{{ ` ${c.why}` }}</span>
           </td>
           <td class="fig">{{ c.before_g === null ? '' : grams(c.before_g) }}</td>
           <td class="fig">

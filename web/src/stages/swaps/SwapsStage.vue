@@ -177,22 +177,6 @@ h2 {
 .sum {
   border-left: 1px solid var(--rule);
 }
-.tabs {
-  display: flex;
-  gap: 18px;
-  align-items: baseline;
-}
-.tabs button {
-  border: 0;
-  background: none;
-  padding: 2px 0;
-  color: var(--cobalt);
-  border-bottom: 2px solid transparent;
-}
-.tabs .on {
-  font-weight: 650;
-  border-bottom-color: var(--cobalt);
-}
 .legend {
   margin-left: auto;
 }
