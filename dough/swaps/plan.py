@@ -11,9 +11,9 @@ from dough.styles import Style
 from dough.swaps.candidates import KEEP, OUT, broken
 from dough.swaps.ledger import FUNCTIONS, Entry, entries, flour_of, ledger, per_100
 from dough.swaps.needs import Standing, Wish, marks
-from dough.swaps.reduce import Reduced, meets, per_100g, reduce, takes_from
+from dough.swaps.reduce import meets, per_100g, reduce, takes_from
 from dough.swaps.rules import Reduction, Rule, Steps
-from dough.swaps.solve import Amounts, fixed_ledger, put_in, solve, unknowns
+from dough.swaps.solve import Amounts, fixed_ledger, movable, put_in, solve, unknowns
 
 #: What it does to the cookie when there is too little of a function, and too much (practice, M).
 MISSING = {
@@ -103,7 +103,7 @@ def put_together(
         if x.id in picks and picks[x.id].id != KEEP.id and (x.grams is not None or picks[x.id].id == OUT.id)
     }  # fmt: skip
     swapped, amounts = _swap(formula, used, ways, settled)
-    result, taken = _reduce(swapped, ways)
+    result, taken = _with_ways(formula, swapped, ways)
     steps = [r.steps for r in used.values() if r.parts] + [w.way.steps for w in taken if w.way and w.share_pct > 0]
     process, said = _process(draft.process, steps, style)
     book = entries(ledger(formula.lines), ledger(result.lines), flour_of(formula))
@@ -162,33 +162,55 @@ def _held(ways: tuple[tuple[Wish, Reduction | None], ...]) -> frozenset[Role]:
     return frozenset(r for w, _ in ways for r in about[w.need])
 
 
-def _reduce(swapped: Formula, ways: tuple[tuple[Wish, Reduction | None], ...]) -> tuple[Formula, tuple[Way, ...]]:
-    """Each wish in turn on the swapped formula; rounding is mended by aiming a little further."""
+def _with_ways(
+    original: Formula, swapped: Formula, ways: tuple[tuple[Wish, Reduction | None], ...]
+) -> tuple[Formula, tuple[Way, ...]]:
+    """Each wish in turn on the swapped formula, then the rest balanced around it as swaps are. What rounding and
+    balancing take away again is aimed for in another round."""
+    if not ways:
+        return swapped, ()
+    further: dict[str, float] = {}
+    result: Formula = swapped
+    taken: tuple[Way, ...] = ()
+    for _ in range(ROUNDS):
+        result, taken = _reduce(swapped, ways, further)
+        result = _balanced(original, result, ways)
+        taken = tuple(_judged(w, result) for w in taken)
+        short = [w for w in taken if w.way is not None and not w.enough and w.share_pct < w.way.limit_pct - 1e-6]
+        if not short or any(w.reached is None for w in short):
+            break
+        for w in short:
+            further[w.wish.need] = further.get(w.wish.need, 0.0) + w.wish.wanted - (w.reached or 0.0)
+    return result, taken
+
+
+def _reduce(
+    swapped: Formula, ways: tuple[tuple[Wish, Reduction | None], ...], further: Mapping[str, float]
+) -> tuple[Formula, tuple[Way, ...]]:
     result = swapped
     taken: list[Way] = []
     for wish, way in ways:
         before = per_100g(result, wish.amount.counts)
-        if meets(wish, before):
-            taken.append(Way(wish, way, 0.0, before, True))
+        if way is None or (meets(wish, before) and wish.need not in further):
+            taken.append(Way(wish, way, 0.0, before, meets(wish, before)))
             continue
-        if way is None:
-            taken.append(Way(wish, None, 0.0, before, False))
-            continue
-        done = _mended(result, wish, way)
+        done = reduce(result, wish, way, max(wish.wanted + further.get(wish.need, 0.0), 0.0))
         result = done.formula
         taken.append(Way(wish, way, done.share_pct, done.reached, done.enough))
     return result, tuple(taken)
 
 
-def _mended(formula: Formula, wish: Wish, way: Reduction) -> Reduced:
-    aim = wish.wanted
-    done = reduce(formula, wish, way)
-    for _ in range(ROUNDS):
-        if done.enough or done.reached is None or done.share_pct >= way.limit_pct - 1e-6:
-            break
-        aim += wish.wanted - done.reached
-        done = reduce(formula, wish, way, max(aim, 0.0))
-    return done
+def _balanced(original: Formula, changed: Formula, ways: tuple[tuple[Wish, Reduction | None], ...]) -> Formula:
+    """Small moves of what no wish is about, so that water and the rest stay where they were."""
+    found = movable(changed, {}, _held(ways), [])
+    now = ledger(changed.lines)
+    grams = solve(found, now, ledger(original.lines), flour_of(original))
+    return put_in(changed, {}, found, grams)
+
+
+def _judged(way: Way, formula: Formula) -> Way:
+    reached = per_100g(formula, way.wish.amount.counts)
+    return replace(way, reached=reached, enough=meets(way.wish, reached))
 
 
 def _process(process: Process, steps: list[Steps], style: Style | None) -> tuple[Process, list[str]]:

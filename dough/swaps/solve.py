@@ -67,10 +67,10 @@ def unknowns(
                 Unknown(line.id, ingredient(part.ingredient), usual, low, high, max((high - low) / 2, 1e-6), False)
             )
     structural = any(x.id in picks and x.in_dough and x.role not in (Role.FOLD_IN, Role.FLAVOUR) for x in formula.lines)
-    return found + (_movable(formula, picks, held, found) if structural or held else [])
+    return found + (movable(formula, picks, held, found) if structural else [])
 
 
-def _movable(formula: Formula, picks: Mapping[str, Rule], held: frozenset[Role], parts: list[Unknown]) -> list[Unknown]:
+def movable(formula: Formula, picks: Mapping[str, Rule], held: frozenset[Role], parts: list[Unknown]) -> list[Unknown]:
     """The lines that may move a little, one of each kind: the largest."""
     flour = flour_of(formula)
     free = [x for x in formula.lines if x.in_dough and x.grams and x.id not in picks and x.role not in held]

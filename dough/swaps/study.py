@@ -207,14 +207,17 @@ def _candidate(
     evidence = "tried here" if rule.id in tried else rule.evidence
     labels = labels_to_read(rule, needs)
     fits = not rule.parts or suits(rule, style, draft.process.method)
-    small = [p for p in rule.parts if (line.grams or 0.0) * p.per_100 / 100.0 < TINY_G]
     extra = max(len(rule.parts) - 1, 0)
+    # What is in the dough anyway, or in another pick, is nothing new to buy or to weigh by itself.
+    others = {x.ingredient_id for x in solved.draft.formula.lines if not x.id.startswith(line.id)}
+    fresh = [p for p in rule.parts if p.ingredient not in others]
+    small = [p for p in fresh if (line.grams or 0.0) * p.per_100 / 100.0 < TINY_G]
     score = NO_FORECAST_COST if away is None else away
     score += (
         TASTE_COST[rule.taste]
         + EVIDENCE_COST[evidence]
         + CONFIDENCE_COST[rule.confidence]
-        + WEIGHING_COST * extra
+        + WEIGHING_COST * len(fresh)
         + TINY_COST * len(small)
     )
     score += (LABEL_COST if labels else 0.0) + (0.0 if fits else UNSUITED_COST) + (OUT_COST if rule is OUT else 0.0)

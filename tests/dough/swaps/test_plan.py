@@ -222,6 +222,24 @@ def test_less_sodium_and_more_fibre(need: str, counts: str, way: str) -> None:
     assert sum(x.grams or 0 for x in plan.draft.formula.lines) == pytest.approx(whole, rel=0.01)
 
 
+def test_what_a_reduction_disturbs_is_balanced() -> None:
+    """Wholemeal drinks more: water goes in, and the fibre still gets to what was wished."""
+    draft, _ = from_style_formula(styles()["chewy"])
+    wish = Wish("more_fibre", 35, per_100g(draft.formula, "fibre") or 0.0)
+    plan = make(draft, (), {}, ((wish, reductions()["fibre_wholemeal"]),))
+    water = next(e for e in plan.ledger if e.function.key == "water")
+    assert water.within
+    assert any(x.ingredient_id == "water" for x in plan.draft.formula.lines)
+    assert plan.ways[0].enough
+
+
+def test_what_another_line_needs_anyway_is_nothing_new_to_buy() -> None:
+    """Two wheat lines take the same gum where both would do."""
+    draft = draft_of(("ap", 210), ("rye_l", 90), ("butter", 200), ("gran", 240), ("egg", 68), ("soda", 3))
+    found = study(draft, ("no_gluten",), (), {}, styles()["chewy"], Kit())
+    assert len({x.pick for x in found.lines}) == 1
+
+
 def test_a_wish_waits_for_an_unknown_amount() -> None:
     draft = draft_of(("ap", 250), ("gran", None), ("butter", 140))
     assert per_100g(draft.formula, "sugars") is None
