@@ -94,6 +94,11 @@ def mixing(page: Page) -> None:
     page.get_by_role("heading", name="Cures on the spot").wait_for()
 
 
+def next_step(page: Page) -> None:
+    page.goto("/dough/3/next")
+    page.get_by_role("button", name="Try it", exact=False).first.wait_for()
+
+
 def label_sheet(page: Page) -> None:
     page.goto("/dough/5/label")
     page.get_by_role("heading", name="Nutrition").wait_for()
@@ -111,7 +116,7 @@ def results(page: Page) -> None:
 
 VIEWS = (
     shelf, paste_review, target, formula, leavening, sizes, versions, bench_sheet, bake_chart, results, label_sheet,
-    butter, mixing, swaps,
+    butter, mixing, next_step, swaps,
 )  # fmt: skip
 
 

@@ -15,6 +15,7 @@ from kitchen.api import (
     doughs,
     errors,
     family,
+    next_steps,
     pantry,
     previews,
     recipes,
@@ -35,6 +36,7 @@ api.add_router("/butter", butter.router)
 api.add_router("/butter", butter_clock.router)
 api.add_router("/butter", butter_rest.router)
 api.add_router("/doughs", butter_clock.dough_router)
+api.add_router("/next", next_steps.router)
 api.add_router("/swaps", swaps.router)
 api.add_router("/bench", bench.router)
 api.add_router("/pantry", pantry.router)

@@ -17,6 +17,7 @@ VIEWS = {
     "swaps": "/dough/3/swaps",
     "label sheet": "/dough/3/label",
     "butter": "/dough/3/butter",
+    "next": "/dough/3/next",
     "versions": "/dough/1/versions",
     "bench sheet": "/dough/1/sheet",
     "paste": "/paste",

@@ -22,6 +22,7 @@ export const router = createRouter({
           component: () => import('./stages/versions/VersionsStage.vue'),
         },
         { path: 'sheet', name: 'sheet', component: () => import('./stages/sheet/BenchSheet.vue') },
+        { path: 'next', name: 'next', component: () => import('./stages/next/NextStage.vue') },
         { path: 'results', name: 'results', component: () => import('./stages/results/ResultsStage.vue') },
       ],
     },

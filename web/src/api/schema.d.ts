@@ -668,6 +668,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/next": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Rank
+         * @description Every single lever that brings the forecast nearer to the target, most first.
+         */
+        post: operations["kitchen_api_next_steps_rank"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/pantry": {
         parameters: {
             query?: never;
@@ -1067,6 +1087,72 @@ export interface components {
             grams?: string | number | null;
             /** Ingredient */
             ingredient: string;
+        };
+        /**
+         * AdviceEdit
+         * @description The preview's edit that makes the change: a role's percent, a line's grams, or a process field.
+         */
+        AdviceEdit: {
+            /**
+             * Field
+             * @default
+             */
+            field?: string;
+            /**
+             * Grams
+             * @default 0
+             */
+            grams?: number;
+            /**
+             * Line
+             * @default
+             */
+            line?: string;
+            /** Op */
+            op: string;
+            /**
+             * Percent
+             * @default 0
+             */
+            percent?: number;
+            /**
+             * Role
+             * @default
+             */
+            role?: string;
+            /** Value */
+            value?: string | number | null;
+        };
+        /**
+         * AdviceOut
+         * @description One lever at its best size. steps are clear misses from the target, before and after.
+         */
+        AdviceOut: {
+            /** After */
+            after: number | null;
+            /** Before */
+            before: number | null;
+            /** Ease */
+            ease: number;
+            edit: components["schemas"]["AdviceEdit"];
+            /** Effect */
+            effect: string;
+            /** From Steps */
+            from_steps: number;
+            /** Key */
+            key: string;
+            /** Mind */
+            mind: string;
+            /** Name */
+            name: string;
+            /** Outline */
+            outline: number[][];
+            /** Side Effects */
+            side_effects: string[];
+            /** To Steps */
+            to_steps: number;
+            /** Unit */
+            unit: string;
         };
         /**
          * AllergenOut
@@ -2970,6 +3056,37 @@ export interface components {
             style?: string;
             /** Version */
             version?: number | null;
+        };
+        /** NextIn */
+        NextIn: {
+            draft: components["schemas"]["DraftDoc"];
+            /**
+             * @default {
+             *       "offset_k": null,
+             *       "tray_conductance": 1
+             *     }
+             */
+            kit?: components["schemas"]["KitDoc"];
+            /**
+             * Style
+             * @default
+             */
+            style?: string;
+            target: components["schemas"]["CookieDoc"];
+        };
+        /**
+         * NextOut
+         * @description reason says why there is nothing to rank.
+         */
+        NextOut: {
+            /** Advice */
+            advice: components["schemas"]["AdviceOut"][];
+            /** Distance */
+            distance: number | null;
+            /** Reason */
+            reason: string;
+            /** Target Outline */
+            target_outline: number[][];
         };
         /**
          * NoticeOut
@@ -7914,6 +8031,93 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ModelOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_next_steps_rank: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NextIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NextOut"];
                 };
             };
             /** @description Bad Request */

@@ -128,6 +128,13 @@ useCommands([
     keys: 'g b',
     run: () => router.push({ name: 'results' }),
   },
+  {
+    id: 'next',
+    name: 'To what to change next',
+    group: 'Go',
+    keys: 'g n',
+    run: () => router.push({ name: 'next' }),
+  },
   { id: 'chart', name: 'Bake chart', group: 'Go', run: () => router.push({ name: 'bake-chart' }) },
   { id: 'sheet', name: 'Bench sheet to print', group: 'Go', run: () => router.push({ name: 'sheet' }) },
   {
@@ -197,6 +204,7 @@ function rename(event: Event): void {
     <RouterLink :to="{ name: 'results' }">
       Results <span v-if="record?.bakes" class="count">{{ record.bakes }}</span>
     </RouterLink>
+    <RouterLink :to="{ name: 'next' }">Next</RouterLink>
   </nav>
   <main id="main" class="frame">
     <div v-if="failed" class="panel p-4" role="alert">

@@ -12,7 +12,11 @@ const problem = ref('')
 const first = (): void => document.getElementById('keep-note')?.focus()
 const busy = ref(false)
 
-watch(open, () => (problem.value = ''))
+watch(open, (now) => {
+  problem.value = ''
+  // A change taken from “Next” says what it tests; the cook can say it better.
+  if (now && note.value === '') note.value = sessionStorage.getItem(`tarte-note-${dough.id.value}`) ?? ''
+})
 
 async function keep(): Promise<void> {
   busy.value = true
@@ -20,6 +24,7 @@ async function keep(): Promise<void> {
   try {
     await dough.keep(note.value)
     note.value = ''
+    sessionStorage.removeItem(`tarte-note-${dough.id.value}`)
     open.value = false
   } catch (error) {
     problem.value = words(error)
