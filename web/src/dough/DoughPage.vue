@@ -225,7 +225,8 @@ function rename(event: Event): void {
       <div class="work">
         <StaleNotice v-if="saveState === 'stale'" />
         <p v-if="general" class="notice panel alert-words" role="alert">▲ {{ general }}</p>
-        <RouterView />
+        <!-- A stage belongs to one dough: opening another begins it anew, picks and typed figures included. -->
+        <RouterView :key="id" />
       </div>
     </template>
     <p v-else class="p-4">Opening …</p>
