@@ -21,3 +21,7 @@ class EntryErrors(ValueError):
     def __init__(self, items: list[EntryError]) -> None:
         super().__init__("; ".join(i.message for i in items))
         self.items = items
+
+
+class Questions(EntryErrors):
+    """What was entered may be right but is rare enough to ask about; sent again as sure, it is taken."""

@@ -5,7 +5,8 @@ from __future__ import annotations
 from statistics import fmean
 
 from dough.bake.intake import Kit, NoCase, bake_case
-from dough.bake.model import PLAIN_SD, Z80, forecast_or_reason
+from dough.bake.model import NO_MOVES, Z80, forecast_or_reason
+from dough.bake.taught import GENERAL, spread_of
 from dough.balance import nearest_style
 from dough.formula import Draft
 from dough.label import Loss
@@ -24,4 +25,8 @@ def loss_of(draft: Draft, style: Style | None, kit: Kit, measured: list[float]) 
     answer = forecast_or_reason(bake_case(draft, used, kit) if used else NoCase(""))
     if isinstance(answer, NoCase):
         return None
-    return Loss(answer.ends["loss_pct"], "by the forecast, no bake weighed yet", Z80 * PLAIN_SD["loss_pct"])
+    return Loss(
+        answer.ends["loss_pct"],
+        "by the forecast, no bake weighed yet",
+        Z80 * spread_of("loss_pct", answer.ends["loss_pct"], NO_MOVES, GENERAL),
+    )

@@ -13,6 +13,7 @@ from dough.swaps.needs import Wish, wish
 from dough.target import Cookie, Target
 from dough.trials.measure import Measured
 from kitchen.pantry import find
+from kitchen.taught import taught
 
 Key = Annotated[str, StringConstraints(min_length=1, max_length=40, pattern=r"^[A-Za-z0-9_-]+$")]
 Typed = str | float | None
@@ -200,6 +201,20 @@ class MeasuredDoc(Strict):
     bite_chewy: float | None = None
     crumb_cakey: float | None = None
     crust_l: float | None = None
+    row_of: int | None = None
+    row_mm: float | None = None
+    row_turned_mm: float | None = None
+    stack_of: int | None = None
+    stack_mm: float | None = None
+    l_rim: float | None = None
+    l_middle: float | None = None
+    l_base: float | None = None
+    shade_from: Literal["eye", "photo"] = "eye"
+    core_c: float | None = None
+    rim_c: float | None = None
+    snap: float | None = None
+    bend: float | None = None
+    tasted_min: float | None = None
 
     def to_core(self) -> Measured:
         values = self.model_dump()
@@ -213,10 +228,14 @@ class MeasuredDoc(Strict):
 
 
 class KitDoc(Strict):
-    """What is known of the oven and tray in use."""
+    """What is known of the oven and tray in use, and which they and the dough are."""
 
     offset_k: float | None = None
     tray_conductance: float = 1.0
+    oven_id: int | None = None
+    tray_id: int | None = None
+    dough_id: int | None = None
 
     def to_core(self) -> Kit:
-        return Kit(self.offset_k, self.tray_conductance)
+        """With what the bakes of this kitchen have taught about that oven, tray and dough."""
+        return Kit(self.offset_k, self.tray_conductance, taught(self.oven_id, self.tray_id, self.dough_id))

@@ -108,6 +108,11 @@ CONTENT_SECURITY_POLICY = {
     }
 }
 DATA_UPLOAD_MAX_MEMORY_SIZE = 1_000_000
+FILE_UPLOAD_HANDLERS = [
+    "kitchen.pictures.CappedUpload",
+    "django.core.files.uploadhandler.MemoryFileUploadHandler",
+    "django.core.files.uploadhandler.TemporaryFileUploadHandler",
+]
 
 LANGUAGE_CODE = "en-gb"
 TIME_ZONE = "UTC"

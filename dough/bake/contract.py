@@ -9,6 +9,7 @@ from __future__ import annotations
 from collections.abc import Callable
 from dataclasses import dataclass, field
 
+from dough.bake.taught import GENERAL, Taught
 from dough.butter.solid_fat import BUTTER, SolidFat
 from dough.formula import Liner, Method, Place, Shape, Shelf
 from dough.styles import Style
@@ -106,13 +107,15 @@ class Heat:
 
 @dataclass(frozen=True, slots=True)
 class BakeCase:
-    """One bake of one dough. style is the wanted kind; it decides which texture the window is for."""
+    """One bake of one dough. style is the wanted kind; it decides which texture the window is for. taught is what
+    is known of the kitchen and of the dough."""
 
     makeup: Makeup
     handling: Handling
     piece: Piece
     heat: Heat
     style: Style
+    taught: Taught = GENERAL
 
 
 @dataclass(frozen=True, slots=True)

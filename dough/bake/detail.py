@@ -12,17 +12,15 @@ import numpy as np
 
 from dough.bake.batch import bake
 from dough.bake.contract import BakeCase, Drive, EggLine, Estimate, Frame, Window
-from dough.bake.derive import Learned
 from dough.bake.inputs import RANGES, BakeInputs
 from dough.bake.intake import bake_inputs
-from dough.bake.model import ATTRIBUTES, MODEL_SD, PLAIN_SD, Z80, frames, held, with_crust
-from dough.bake.outputs import Array, endings
+from dough.bake.model import ATTRIBUTES, end_values, frames, range_of
+from dough.bake.outputs import Array
+from dough.bake.taught import PLAIN_SD, THETA
 from dough.bake.window import OF_STYLE, TEXTURES, egg_line, find_window, look_minutes
 from dough.target import ATTRIBUTES as WANTED
 from dough.target import Cookie
 
-#: What a kitchen that has taught nothing may differ by, one sd: oven in K, factors as natural logs (judgement).
-KITCHEN_SD = {"oven_k": 10.0, "spread": 0.5, "drying": 0.25, "browning": 0.4, "gas": 0.4, "bottom": 0.25}
 #: Minutes tried for the best one.
 TRIED = 7
 #: End values that get an interval and a list of what decides them.
@@ -42,7 +40,10 @@ SHOWN = (
     "snap",
 )
 #: The change of an end value that a cook would call noticeable, for weighing what decides it.
-NOTICEABLE = {a.key: a.step for a in WANTED} | {"loss_pct": 1.0, "core_c": 5.0, "set_min": 0.5, "l_rim": 4.0}
+NOTICEABLE = {a.key: a.step for a in WANTED} | {
+    "loss_pct": 1.0, "core_c": 5.0, "set_min": 0.5, "l_rim": 4.0, "l_middle": 4.0, "l_base": 4.0,
+    "moisture_whole_pct": 1.0,
+}  # fmt: skip
 TOP_DRIVES = 3
 
 
@@ -59,10 +60,10 @@ class Detail:
     ends: dict[str, float]
 
 
-def detail(case: BakeCase, wanted: Cookie, learned: Learned | None = None) -> Detail:
+def detail(case: BakeCase, wanted: Cookie) -> Detail:
     """The detail of a case against a wanted cookie. Raises EntryErrors as the forecast does."""
-    x, theta = bake_inputs(case), learned or Learned()
-    kitchens = [_shifted(theta, name) for name in KITCHEN_SD]
+    x, taught = bake_inputs(case), case.taught
+    theta, kitchens = taught.learned, taught.shifted()
     steps = levers(x)
     texture = TEXTURES[OF_STYLE.get(case.style.id, "chewy")]
     long = replace(x, minutes=look_minutes(x.minutes), bang_minute=x.bang_minute)
@@ -70,42 +71,24 @@ def detail(case: BakeCase, wanted: Cookie, learned: Learned | None = None) -> De
     window = find_window(first, 0, texture)
     minutes = tried_minutes(window, x.minutes)
     later = [replace(x, minutes=m) for m in minutes]
-    ovens = [replace(theta, oven_k=theta.oven_k + d) for d in (-10.0, 0.0, 10.0)]
+    oven_sd = math.hypot(*taught.root[THETA.index("oven_k")])
+    ovens = [replace(theta, oven_k=theta.oven_k + d) for d in (-oven_sd, 0.0, oven_sd)]
     inputs = [x] * (1 + len(kitchens)) + [changed for _, changed in steps] + [y for _ in ovens for y in later]
     thetas = [theta, *kitchens] + [theta] * len(steps) + [o for o in ovens for _ in later]
     baked = bake(inputs, learned=thetas)
-    ends = with_crust(baked, endings(baked))
+    ends = end_values(baked, [taught] * len(inputs))
     n = len(kitchens)
     at = 1 + n + len(steps)
     distances = [[distance(ends, at + o * len(later) + j, wanted) for j in range(len(later))] for o in range(3)]
     return Detail(
         window=_with_best(window, minutes, distances),
         egg=egg_line(first, 0, egg=case.makeup.egg_g > 0),
-        estimates={k: interval(k, ends[k], n) for k in SHOWN},
+        estimates={k: range_of(k, float(ends[k][0]), ends[k][1 : 1 + n] - ends[k][0], taught) for k in SHOWN},
         drives={k: _drives(k, ends[k], [w for w, _ in steps], 1 + n) for k in SHOWN},
-        frames=frames(baked, 0),
+        frames=frames(baked, 0, taught),
         carry_over_k=float(ends["core_max_c"][0] - ends["core_c"][0]),
         ends={k: float(v[0]) for k, v in ends.items()},
     )
-
-
-def _shifted(theta: Learned, name: str) -> Learned:
-    sd, now = KITCHEN_SD[name], getattr(theta, name)
-    changes = {name: now + sd if name == "oven_k" else now * math.exp(sd)}
-    return replace(theta, **changes)
-
-
-def interval(key: str, values: Array, kitchens: int) -> Estimate:
-    """An 80 % interval from one-sd shifts of what the kitchen may differ by, and the model's own error.
-
-    values holds the point forecast first and one shifted forecast for each of KITCHEN_SD after it.
-    Shifts add in squares, as if they were independent and the answer straight (both rough).
-    """
-    value = float(values[0])
-    kitchen = float(np.sum((values[1 : 1 + kitchens] - value) ** 2))
-    own = MODEL_SD[key] * value if key in MODEL_SD else PLAIN_SD.get(key, 0.05 * abs(value))
-    half = Z80 * math.sqrt(kitchen + own * own)
-    return Estimate(value, *held(key, value - half, value + half))
 
 
 def levers(x: BakeInputs) -> list[tuple[str, BakeInputs]]:

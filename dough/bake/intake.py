@@ -12,6 +12,7 @@ from functools import cache
 
 from dough.bake.contract import BakeCase, Handling, Heat, Makeup, Piece
 from dough.bake.inputs import BakeInputs
+from dough.bake.taught import GENERAL, Taught
 from dough.butter.creaming import air_ratio, mixer
 from dough.butter.method import state_after
 from dough.butter.solid_fat import SolidFat, blend, curve_of
@@ -49,10 +50,11 @@ AMMONIA_AS_POWDER = 3.0
 
 @dataclass(frozen=True, slots=True)
 class Kit:
-    """The oven's known offset in K (None: not known) and the tray's relative conductance."""
+    """The oven's known offset in K (None: not known), the tray's relative conductance, and what bakes have taught."""
 
     offset_k: float | None = None
     tray_conductance: float = 1.0
+    taught: Taught = GENERAL
 
 
 @dataclass(frozen=True, slots=True)
@@ -165,6 +167,7 @@ def bake_case(draft: Draft, style: Style, kit: Kit) -> BakeCase | NoCase:
             process.rotate_minute,
         ),
         style=style,
+        taught=kit.taught,
     )
 
 

@@ -11,21 +11,23 @@ import numpy as np
 
 from dough.bake.batch import COLUMN, Baked, bake
 from dough.bake.contract import BakeCase, Estimate, Forecast, Frame
-from dough.bake.derive import Learned
 from dough.bake.geometry import OUTSIDE
 from dough.bake.inputs import BakeInputs
 from dough.bake.intake import NoCase, bake_inputs
 from dough.bake.outputs import Array, endings
+from dough.bake.taught import Taught, spread_of, with_own
 from dough.errors import EntryErrors
 
 METHOD_WORDS = "Bake model, general parameters"
-#: Spread of a forecast for a kitchen that has taught nothing yet: shares and plain units, one sd (judgement, L).
-MODEL_SD = {"diameter_mm": 0.04, "height_mm": 0.08, "spread_factor": 0.09}
-PLAIN_SD = {
-    "crust_l": 4.0, "l_rim": 4.0, "l_middle": 4.0, "l_base": 4.0, "loss_pct": 1.0, "moisture_whole_pct": 1.0,
-    "core_c": 3.0, "core_max_c": 3.0, "set_min": 0.5, "aw_middle": 0.05, "rim_crisp": 8.0, "middle_soft": 8.0,
-    "bite_chewy": 8.0, "crumb_cakey": 8.0, "tender": 8.0, "snap": 8.0,
-}  # fmt: skip
+TAUGHT_WORDS = "Bake model, learned from this kitchen's bakes"
+#: End values that run from 0 to 100.
+OF_HUNDRED = (
+    "crust_l", "l_rim", "l_middle", "l_base", "loss_pct", "moisture_whole_pct", "aw_middle", "rim_crisp", "middle_soft",
+    "bite_chewy", "crumb_cakey", "tender", "snap",
+)  # fmt: skip
+Points = tuple[tuple[float, float], ...]
+#: What six shifts of a kitchen do where nobody has worked it out.
+NO_MOVES = np.zeros(6)
 #: Half width of an 80 % interval in sd.
 Z80 = 1.2816
 ATTRIBUTES = ("diameter_mm", "height_mm", "rim_crisp", "middle_soft", "bite_chewy", "crumb_cakey", "crust_l")
@@ -33,27 +35,32 @@ ATTRIBUTES = ("diameter_mm", "height_mm", "rim_crisp", "middle_soft", "bite_chew
 SECTION_POINTS = 15
 
 
-def forecast(case: BakeCase, learned: Learned | None = None) -> Forecast:
+def forecast(case: BakeCase) -> Forecast:
     """The point forecast of a case. Raises EntryErrors where an input is out of the model's range."""
-    return forecasts([case], learned)[0]
+    return forecasts([case])[0]
 
 
-def forecasts(cases: list[BakeCase], learned: Learned | None = None) -> list[Forecast]:
+def forecasts(cases: list[BakeCase]) -> list[Forecast]:
     """Point forecasts of many cases in one batch."""
     inputs = [bake_inputs(c) for c in cases]
-    baked = bake(inputs, learned=learned)
-    ends = with_crust(baked, endings(baked))
+    baked = bake(inputs, learned=[c.taught.learned for c in cases])
+    ends = end_values(baked, [c.taught for c in cases])
     return [_one(case, inputs[i], baked, {k: float(v[i]) for k, v in ends.items()}, i) for i, case in enumerate(cases)]
 
 
-def forecast_or_reason(case: BakeCase | NoCase, learned: Learned | None = None) -> Forecast | NoCase:
+def forecast_or_reason(case: BakeCase | NoCase) -> Forecast | NoCase:
     """The forecast, or in words why there is none: nothing to bake, or beyond what the model knows."""
     if isinstance(case, NoCase):
         return case
     try:
-        return forecast(case, learned)
+        return forecast(case)
     except EntryErrors as errors:
         return NoCase("No forecast: " + " ".join(e.message for e in errors.items))
+
+
+def end_values(b: Baked, taught: list[Taught]) -> dict[str, Array]:
+    """All end values of every bake, crust and what the doughs have said of themselves among them."""
+    return with_own(with_crust(b, endings(b)), taught)
 
 
 def with_crust(b: Baked, ends: dict[str, Array]) -> dict[str, Array]:
@@ -68,10 +75,10 @@ def with_crust(b: Baked, ends: dict[str, Array]) -> dict[str, Array]:
 def _one(case: BakeCase, x: BakeInputs, b: Baked, ends: dict[str, float], i: int) -> Forecast:
     return Forecast(
         method="bake_model",
-        method_words=METHOD_WORDS,
+        method_words=TAUGHT_WORDS if case.taught.bakes else METHOD_WORDS,
         reference="this dough in this oven",
-        estimates={key: rough_estimate(key, ends[key]) for key in ATTRIBUTES},
-        profile=mirrored(section(b, i, -1)),
+        estimates={key: rough_estimate(key, ends[key], case.taught) for key in ATTRIBUTES},
+        profile=sized(mirrored(section(b, i, -1)), case.taught),
         crust_l={"rim": ends["l_rim"], "middle": ends["l_middle"], "base": ends["l_base"]},
         warnings=warnings(x, b, i),
         ends=ends,
@@ -79,15 +86,26 @@ def _one(case: BakeCase, x: BakeInputs, b: Baked, ends: dict[str, float], i: int
     )
 
 
-def rough_estimate(key: str, value: float) -> Estimate:
-    """A value with its model error alone (80 %), until the detail adds what the kitchen does not know."""
-    sd = MODEL_SD[key] * value if key in MODEL_SD else PLAIN_SD.get(key, 0.0)
-    return Estimate(value, *held(key, value - Z80 * sd, value + Z80 * sd))
+def rough_estimate(key: str, value: float, taught: Taught) -> Estimate:
+    """A value with its model error alone (80 %), until the detail adds what is not known of the kitchen."""
+    return range_of(key, value, NO_MOVES, taught)
+
+
+def range_of(key: str, value: float, moves: Array, taught: Taught) -> Estimate:
+    """A value with the 80 % range of the next bake's mean; moves as ``dough.bake.taught.spread_of`` wants them."""
+    half = Z80 * spread_of(key, value, moves, taught)
+    return Estimate(value, *held(key, value - half, value + half))
+
+
+def sized(profile: Points, taught: Taught, share: float = 1.0) -> Points:
+    """A side view with a share of what the dough has said of its own width and height."""
+    wide, tall = (math.exp(share * x) for x in taught.own[:2])
+    return profile if wide == tall == 1.0 else tuple((round(x * wide, 2), round(y * tall, 2)) for x, y in profile)
 
 
 def held(key: str, low: float, high: float) -> tuple[float, float]:
     """Ends of an interval kept where the value can be: scores and L* 0 to 100, sizes above zero."""
-    top = 100.0 if key in PLAIN_SD and not key.endswith(("_c", "_min")) else float("inf")
+    top = 100.0 if key in OF_HUNDRED else float("inf")
     return max(low, 0.0), min(high, top)
 
 
@@ -105,16 +123,19 @@ def mirrored(half: tuple[tuple[float, float], ...]) -> tuple[tuple[float, float]
     return (*((-x, y) for x, y in reversed(half[1:])), *half)
 
 
-def frames(b: Baked, i: int, count: int = 60) -> tuple[Frame, ...]:
+def frames(b: Baked, i: int, taught: Taught, count: int = 60) -> tuple[Frame, ...]:
     """The bake as moments to scrub through: count steps of bake and cooling, the pull among them."""
     last = b.series.shape[1] - 1
     stride = max(1, round(b.steps_bake / (0.7 * count)))
     steps = sorted({*range(0, b.steps_bake, stride), b.steps_bake, *range(b.steps_bake, last + 1, 2), last})
-    return tuple(_frame(b, i, j) for j in steps)
+    return tuple(_frame(b, i, j, taught) for j in steps)
 
 
-def _frame(b: Baked, i: int, j: int) -> Frame:
+def _frame(b: Baked, i: int, j: int, taught: Taught) -> Frame:
     row, c = b.series[i, j], b.cases[i]
+    # What the dough has said of itself shows as it bakes: nothing yet at the door, all of it at the pull.
+    share = min(j / b.steps_bake, 1.0)
+    wide, tall = (math.exp(share * x) for x in taught.own[:2])
 
     def at(name: str) -> float:
         return float(row[COLUMN[name]])
@@ -123,15 +144,15 @@ def _frame(b: Baked, i: int, j: int) -> Frame:
         return 100.0 * at(name) / (at(name) + c.x_dry)
 
     def shade(name: str) -> float:
-        return float(b.darkest + (c.raw_l - b.darkest) * np.exp(-at(name)))
+        return float(b.darkest + (c.raw_l - b.darkest) * np.exp(-at(name))) + share * taught.own[3]
 
     return Frame(
         minutes=at("t") / 60.0,
         core_c=at("core"),
         rim_c=at("rim_c"),
         base_c=at("bottom"),
-        diameter_mm=2000.0 * at("radius"),
-        height_mm=1000.0 * c.mass * at("volume") / (math.pi * at("radius") ** 2),
+        diameter_mm=2000.0 * at("radius") * wide,
+        height_mm=1000.0 * c.mass * at("volume") / (math.pi * at("radius") ** 2) * tall,
         moisture_pct=wet("w"),
         moisture_rim_pct=wet("w_edge"),
         moisture_middle_pct=wet("w_centre"),
@@ -140,7 +161,7 @@ def _frame(b: Baked, i: int, j: int) -> Frame:
         l_rim=shade("edge_top_b"),
         l_middle=shade("centre_top_b"),
         l_base=shade("centre_bottom_b"),
-        section=section(b, i, j),
+        section=sized(section(b, i, j), taught, share),
     )
 
 

@@ -11,12 +11,12 @@ from django.db import transaction
 from django.db.models import Max
 
 from dough.entry import read_named
-from dough.errors import EntryError
+from dough.errors import EntryError, Questions
 from dough.ingredients import ingredient
-from dough.trials.measure import Measured, check, read_list
+from dough.trials.measure import Measured, check, doubts, read_list
 from kitchen.actions.base import Action, MissingError, dough_for_reading
 from kitchen.documents import MeasuredDoc, Typed
-from kitchen.models import Bake, Batch, Dough, Oven, Tray, Version
+from kitchen.models import Bake, Batch, Dough, Oven, Photo, Tray, Version
 from kitchen.pantry import find
 
 MAX_NOTES = 2000
@@ -29,7 +29,10 @@ MEASURED = (
     "bite_chewy",
     "crumb_cakey",
     "crust_l",
-)
+    "row_of", "row_mm", "row_turned_mm", "stack_of", "stack_mm", "l_rim", "l_middle", "l_base", "core_c", "rim_c",
+    "snap", "bend", "tasted_min",
+)  # fmt: skip
+COUNTS = ("row_of", "stack_of")
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -66,11 +69,14 @@ class BakeEntry:
     heights: str = ""
     measured: dict[str, Typed]
     notes: str = ""
+    sure: bool = False
+    photo_id: int | None = None
 
 
 @dataclass(frozen=True, kw_only=True)
 class LogBake(Action):
-    """A bake of an existing batch (batch_id) or of a new one. replaces is the bake it corrects.
+    """A bake of an existing batch (batch_id) or of a new one. replaces is the bake it corrects. Readings far from the
+    others are asked about, unless the entry says it is sure of them.
 
     The same key sent again answers with the bake already logged.
     """
@@ -116,6 +122,7 @@ class LogBake(Action):
             fan=entry.fan,
             minutes=read_named(entry.minutes, "minutes"),
             measured=MeasuredDoc.of(measured).model_dump(mode="json"),
+            photo=self._photo(dough),
             notes=_short(entry.notes, MAX_NOTES, "notes"),
             logged_at=self.now,
             logged_by=cook,
@@ -126,13 +133,26 @@ class LogBake(Action):
         if unknown:
             raise EntryError("measured", f"“{sorted(unknown)[0][:40]}” is not something a bake measures.")
         values: dict[str, Any] = {k: read_named(self.bake.measured.get(k), k) for k in MEASURED}
+        values |= {k: int(values[k]) for k in COUNTS if values[k] is not None}
         measured = Measured(
             diameters_mm=read_list(self.bake.diameters, "diameter_mm", "diameters"),
             heights_mm=read_list(self.bake.heights, "height_mm", "heights"),
             **values,
+            shade_from="photo" if self.bake.photo_id is not None else "eye",
         )
         check(measured)
+        questions = doubts(measured)
+        if questions and not self.bake.sure:
+            raise Questions(list(questions))
         return measured
+
+    def _photo(self, dough: Dough) -> Photo | None:
+        if self.bake.photo_id is None:
+            return None
+        found = Photo.objects.filter(pk=self.bake.photo_id, dough=dough).first()
+        if found is None:
+            raise MissingError("That photo is not one of this dough's.")
+        return found
 
     def _replaces(self, dough: Dough) -> Bake | None:
         if self.replaces_id is None:

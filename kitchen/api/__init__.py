@@ -15,8 +15,10 @@ from kitchen.api import (
     doughs,
     errors,
     family,
+    learn,
     next_steps,
     pantry,
+    photos,
     previews,
     recipes,
     reference,
@@ -37,6 +39,9 @@ api.add_router("/butter", butter_clock.router)
 api.add_router("/butter", butter_rest.router)
 api.add_router("/doughs", butter_clock.dough_router)
 api.add_router("/next", next_steps.router)
+api.add_router("/learning", learn.router)
+api.add_router("", photos.router)
+api.add_router("/doughs", photos.dough_router)
 api.add_router("/swaps", swaps.router)
 api.add_router("/bench", bench.router)
 api.add_router("/pantry", pantry.router)

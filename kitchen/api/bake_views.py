@@ -2,14 +2,11 @@
 
 from __future__ import annotations
 
-from dataclasses import replace
-
 from dough.bake.contract import Forecast
-from dough.bake.intake import Kit, NoCase, bake_case
+from dough.bake.intake import NoCase, bake_case
 from dough.bake.model import forecast_or_reason
 from dough.balance import nearest_style
-from dough.formula import USUAL_STEP, Draft, Formula, Line
-from dough.ingredients import ingredient, table
+from dough.ingredients import table
 from dough.styles import Style
 from dough.target import Target
 from dough.trials.compare import side_by_side
@@ -22,7 +19,8 @@ from kitchen.api.schemas import (
     WeighedOut,
 )
 from kitchen.api.views import forecast_out, size_out
-from kitchen.documents import DraftDoc, MeasuredDoc
+from kitchen.baked import as_baked, kit_of, taught_about
+from kitchen.documents import MeasuredDoc
 from kitchen.models import Bake, Batch
 from kitchen.pantry import find
 
@@ -62,36 +60,7 @@ def bake_forecast(bake: Bake, style: Style | None) -> Forecast | NoCase:
     used = style or nearest_style(draft.formula)
     if used is None:
         return NoCase("This version can't be forecast: its flour is unknown.")
-    kit = Kit(bake.oven.offset_k if bake.oven else None, bake.tray.conductance if bake.tray else 1.0)
-    case = bake_case(draft, used, kit)
-    return forecast_or_reason(case)
-
-
-def as_baked(bake: Bake) -> Draft:
-    """The version's draft with the batch's real weights and the bake's real process put in."""
-    plan = DraftDoc.model_validate(bake.batch.version.formula).to_core()
-    lines = tuple(replace(x, grams=bake.batch.weighed.get(x.id, x.grams)) for x in plan.formula.lines)
-    lines += tuple(_added(n, ident, grams) for n, (ident, grams) in enumerate(bake.batch.additions))
-    real = {
-        "butter_temp_c": bake.batch.butter_temp_c,
-        "dough_temp_c": bake.dough_temp_c if bake.dough_temp_c is not None else bake.batch.dough_temp_c,
-        "rest_h": bake.age_h,
-        "portion_g": bake.portion_g,
-        "oven_c": bake.oven_c,
-        "fan": bake.fan,
-        "minutes": bake.minutes,
-    }
-    process = plan.process
-    for name, value in real.items():
-        if value is not None:
-            changes: dict[str, object] = {name: value}
-            process = replace(process, **changes)  # type: ignore[arg-type]
-    return Draft(Formula(lines), process)
-
-
-def _added(n: int, ident: str, grams: float) -> Line:
-    row = find(ident) or ingredient(ident)
-    return Line(f"added-{n}", ident, grams, USUAL_STEP[row.role], ingredient_version=row.version, own=find(ident))
+    return forecast_or_reason(bake_case(draft, used, kit_of(bake, taught_about(bake))))
 
 
 def bake_out(bake: Bake, target: Target, style: Style | None) -> BakeOut:

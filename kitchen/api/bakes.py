@@ -59,8 +59,10 @@ class BakeIn(Strict):
     minutes: Typed = None
     diameters: str = Field(default="", max_length=2000)
     heights: str = Field(default="", max_length=2000)
-    measured: dict[str, Typed] = Field(default_factory=dict, max_length=20)
+    measured: dict[str, Typed] = Field(default_factory=dict, max_length=40)
     notes: str = Field(default="", max_length=8000)
+    sure: bool = False
+    photo_id: int | None = Field(default=None, ge=0, le=MAX_ID)
 
 
 @router.get("/{dough_id}/bakes", response={200: BakesOut, **PROBLEMS})

@@ -7,6 +7,7 @@ from dataclasses import fields
 from dough.bake.contract import BakeCase, EggLine, Frame
 from dough.bake.detail import SHOWN, Detail, detail
 from dough.bake.intake import NoCase
+from dough.bake.taught import Taught
 from dough.bake.window import COOKED_C
 from dough.colour import crust_hex, crust_lab
 from dough.errors import EntryErrors
@@ -39,8 +40,8 @@ WORDS: dict[str, tuple[str, str, int]] = {
     "snap": ("Snap", "of 100", 0),
 }
 FRAME_NUMBERS = tuple(f.name for f in fields(Frame) if f.name != "section")
-BASIS_GENERAL = "General parameters; no bake of this oven has taught it yet. Ranges hold about 8 bakes in 10."
-BASIS_OFFSET = "General parameters and this oven's noted offset. Ranges hold about 8 bakes in 10."
+RANGES_HOLD = "Ranges hold about 8 bakes in 10."
+OFFSET_WORDS = "General parameters and this oven's noted offset."
 
 
 def detail_out(seq: int, case: BakeCase | NoCase, wanted: Cookie, offset_k: float | None) -> PreviewDetailOut:
@@ -55,7 +56,7 @@ def detail_out(seq: int, case: BakeCase | NoCase, wanted: Cookie, offset_k: floa
     return PreviewDetailOut(
         seq=seq,
         no_forecast="",
-        basis=BASIS_GENERAL if offset_k is None else BASIS_OFFSET,
+        basis=f"{_rests_on(case.taught, offset_k)} {RANGES_HOLD}",
         minutes=case.heat.minutes,
         set_min=found.ends["set_min"],
         carry_over_k=found.carry_over_k,
@@ -66,6 +67,10 @@ def detail_out(seq: int, case: BakeCase | NoCase, wanted: Cookie, offset_k: floa
         colours={part: _lab(found.ends[f"l_{part}"], raw) for part in ("rim", "middle", "base")},
         frames=[_frame(f, raw) for f in found.frames],
     )
+
+
+def _rests_on(taught: Taught, offset_k: float | None) -> str:
+    return OFFSET_WORDS if taught.bakes == 0 and offset_k is not None else taught.words
 
 
 def _none(seq: int, because: str) -> PreviewDetailOut:

@@ -10,7 +10,7 @@ from django.http.multipartparser import MultiPartParserError
 from ninja import NinjaAPI, Schema
 from ninja.errors import AuthenticationError, HttpError, ValidationError
 
-from dough.errors import EntryError, EntryErrors
+from dough.errors import EntryError, EntryErrors, Questions
 from kitchen.actions.base import MissingError, RefusedError, StaleError
 from kitchen.api.schemas import DoughOut
 from kitchen.api.views import dough_out
@@ -22,7 +22,8 @@ class FieldError(Schema):
 
 
 class Problem(Schema):
-    """code: entry, stale, missing, refused, too_big, request. theirs is set for stale only."""
+    """code: entry, ask (sent again as sure it is taken), stale, missing, refused, too_big, request. theirs is set for
+    stale only."""
 
     code: str
     message: str
@@ -48,7 +49,8 @@ def install(api: NinjaAPI) -> None:
     @api.exception_handler(EntryErrors)
     def entries(request: HttpRequest, exc: EntryErrors) -> HttpResponse:
         fields = [FieldError(where=e.where, message=e.message) for e in exc.items[:50]]
-        return answer(request, 422, Problem(code="entry", message=fields[0].message, fields=fields))
+        code = "ask" if isinstance(exc, Questions) else "entry"
+        return answer(request, 422, Problem(code=code, message=fields[0].message, fields=fields))
 
     @api.exception_handler(ValidationError)
     def invalid(request: HttpRequest, exc: ValidationError) -> HttpResponse:

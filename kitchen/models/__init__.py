@@ -5,7 +5,10 @@ from kitchen.models.butter import ButterOut, ButterReading, MixerReading
 from kitchen.models.cups import CupWeighing
 from kitchen.models.dough import Dough, Version
 from kitchen.models.kitchen import Kitchen, Oven, Tray
+from kitchen.models.learning import Calibration
 from kitchen.models.pantry import OwnIngredient
+from kitchen.models.photo import Photo
+from kitchen.models.series import Series
 from kitchen.models.supplier import SupplierLabel
 
 __all__ = [
@@ -13,12 +16,15 @@ __all__ = [
     "Batch",
     "ButterOut",
     "ButterReading",
+    "Calibration",
     "CupWeighing",
     "Dough",
     "Kitchen",
     "MixerReading",
     "Oven",
     "OwnIngredient",
+    "Photo",
+    "Series",
     "SupplierLabel",
     "Tray",
     "Version",

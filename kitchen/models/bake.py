@@ -8,6 +8,7 @@ from django.db import models
 from kitchen.models.dough import Version
 from kitchen.models.frozen import Frozen
 from kitchen.models.kitchen import Oven, Tray
+from kitchen.models.photo import Photo
 
 
 class Batch(Frozen):
@@ -57,6 +58,7 @@ class Bake(Frozen):
     fan = models.BooleanField(null=True, blank=True)
     minutes = models.FloatField(null=True, blank=True)
     measured = models.JSONField(default=dict)
+    photo = models.ForeignKey(Photo, null=True, blank=True, on_delete=models.PROTECT, related_name="bakes")
     notes = models.CharField(max_length=2000, blank=True)
     logged_at = models.DateTimeField()
     logged_by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.PROTECT, related_name="+")

@@ -4,12 +4,15 @@ from __future__ import annotations
 
 from django.db import models
 
+from kitchen.models.learning import Calibration
+
 
 class Kitchen(models.Model):
-    """The one kitchen of this installation."""
+    """The one kitchen of this installation. calibration is the one in force; null: general parameters."""
 
     name = models.CharField(max_length=80)
     about = models.CharField(max_length=300, blank=True)
+    calibration = models.ForeignKey(Calibration, null=True, blank=True, on_delete=models.PROTECT, related_name="+")
 
     def __str__(self) -> str:
         return self.name

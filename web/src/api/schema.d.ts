@@ -468,6 +468,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/doughs/{dough_id}/photos": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Add Photo
+         * @description Take a picture in: re-encoded, measured. The same key twice adds it once.
+         */
+        post: operations["kitchen_api_photos_add_photo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/doughs/{dough_id}/photos/simulated": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Simulate
+         * @description A picture from the simulated camera of what the draft would bake.
+         */
+        post: operations["kitchen_api_photos_simulate"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/doughs/{dough_id}/restore": {
         parameters: {
             query?: never;
@@ -648,6 +688,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/learning": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Adopt
+         * @description Take into force what the bakes teach.
+         */
+        post: operations["kitchen_api_learn_adopt"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/learning/return": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Go Back
+         * @description Back to an earlier calibration, or to general parameters.
+         */
+        post: operations["kitchen_api_learn_go_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/learning/study": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Look
+         * @description What the bakes would teach, without taking it into force.
+         */
+        post: operations["kitchen_api_learn_look"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/model": {
         parameters: {
             query?: never;
@@ -750,6 +850,103 @@ export interface paths {
          * @description What an ingredient would be made of; nothing is kept.
          */
         post: operations["kitchen_api_pantry_look"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/photo-card.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Photo Card
+         * @description The card to print.
+         */
+        get: operations["kitchen_api_photos_photo_card"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/photos/{photo_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Photo */
+        get: operations["kitchen_api_photos_photo"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/photos/{photo_id}/outlines": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Correct
+         * @description Measure anew inside outlines drawn by hand.
+         */
+        put: operations["kitchen_api_photos_correct"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/photos/{photo_id}/picture": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Photo Picture
+         * @description The picture as it was taken in.
+         */
+        get: operations["kitchen_api_photos_photo_picture"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/photos/{photo_id}/sheet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Photo Sheet
+         * @description The sheet from above, light and camera taken out.
+         */
+        get: operations["kitchen_api_photos_photo_sheet"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1013,8 +1210,11 @@ export interface components {
             draft: components["schemas"]["DraftDoc"];
             /**
              * @default {
+             *       "dough_id": null,
              *       "offset_k": null,
-             *       "tray_conductance": 1
+             *       "oven_id": null,
+             *       "tray_conductance": 1,
+             *       "tray_id": null
              *     }
              */
             kit?: components["schemas"]["KitDoc"];
@@ -1087,6 +1287,18 @@ export interface components {
             grams?: string | number | null;
             /** Ingredient */
             ingredient: string;
+        };
+        /** AdoptIn */
+        AdoptIn: {
+            /** Left Out */
+            left_out: number[];
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+            /** Seen */
+            seen?: number | null;
         };
         /**
          * AdviceEdit
@@ -1292,12 +1504,19 @@ export interface components {
             oven_c?: string | number | null;
             /** Oven Id */
             oven_id?: number | null;
+            /** Photo Id */
+            photo_id?: number | null;
             /** Pieces */
             pieces?: string | number | null;
             /** Portion G */
             portion_g?: string | number | null;
             /** Replaces */
             replaces?: number | null;
+            /**
+             * Sure
+             * @default false
+             */
+            sure?: boolean;
             /** Tray Id */
             tray_id?: number | null;
         };
@@ -1436,8 +1655,11 @@ export interface components {
             habit?: components["schemas"]["Habit"];
             /**
              * @default {
+             *       "dough_id": null,
              *       "offset_k": null,
-             *       "tray_conductance": 1
+             *       "oven_id": null,
+             *       "tray_conductance": 1,
+             *       "tray_id": null
              *     }
              */
             kit?: components["schemas"]["KitDoc"];
@@ -1592,6 +1814,26 @@ export interface components {
             /** Zone Low C */
             zone_low_c: number;
         };
+        /** CalibrationOut */
+        CalibrationOut: {
+            /** Bakes */
+            bakes: number;
+            /** Id */
+            id: number;
+            /** Left Out */
+            left_out: number[];
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /** Made By */
+            made_by: string;
+            /** Note */
+            note: string;
+            /** Number */
+            number: number;
+        };
         /**
          * CandidateOut
          * @description A rule in a line's place. disturbance is in clear misses of the forecast; words say it; outline draws it.
@@ -1651,6 +1893,27 @@ export interface components {
             line_id: string;
             /** Why */
             why: string;
+        };
+        /** CheckOut */
+        CheckOut: {
+            /** Digits */
+            digits: number;
+            /** Far */
+            far: boolean;
+            /** Fitted */
+            fitted: number;
+            /** General */
+            general: number;
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Left Out */
+            left_out: number;
+            /** Measured */
+            measured: number;
+            /** Unit */
+            unit: string;
         };
         /** ChoiceOut */
         ChoiceOut: {
@@ -1723,8 +1986,11 @@ export interface components {
             draft: components["schemas"]["DraftDoc"];
             /**
              * @default {
+             *       "dough_id": null,
              *       "offset_k": null,
-             *       "tray_conductance": 1
+             *       "oven_id": null,
+             *       "tray_conductance": 1,
+             *       "tray_id": null
              *     }
              */
             kit?: components["schemas"]["KitDoc"];
@@ -1876,15 +2142,21 @@ export interface components {
             b: components["schemas"]["DraftDoc"];
             /**
              * @default {
+             *       "dough_id": null,
              *       "offset_k": null,
-             *       "tray_conductance": 1
+             *       "oven_id": null,
+             *       "tray_conductance": 1,
+             *       "tray_id": null
              *     }
              */
             kit_a?: components["schemas"]["KitDoc"];
             /**
              * @default {
+             *       "dough_id": null,
              *       "offset_k": null,
-             *       "tray_conductance": 1
+             *       "oven_id": null,
+             *       "tray_conductance": 1,
+             *       "tray_id": null
              *     }
              */
             kit_b?: components["schemas"]["KitDoc"];
@@ -2159,6 +2431,28 @@ export interface components {
             source: string;
             /** Words */
             words: string;
+        };
+        /**
+         * ErrorOut
+         * @description Root mean square error over the bakes that count, in the unit: general, fitted, each bake left out in turn.
+         */
+        ErrorOut: {
+            /** Bakes */
+            bakes: number;
+            /** Digits */
+            digits: number;
+            /** Fitted */
+            fitted: number;
+            /** General */
+            general: number;
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Left Out */
+            left_out: number;
+            /** Unit */
+            unit: string;
         };
         /**
          * EstimateOut
@@ -2439,6 +2733,13 @@ export interface components {
             /** Warm Ml */
             warm_ml: number;
         };
+        /** GoBackIn */
+        GoBackIn: {
+            /** Seen */
+            seen?: number | null;
+            /** To */
+            to?: number | null;
+        };
         /**
          * Habit
          * @description Whose cup, spoon and egg is meant when nothing is said.
@@ -2563,16 +2864,22 @@ export interface components {
         };
         /**
          * KitDoc
-         * @description What is known of the oven and tray in use.
+         * @description What is known of the oven and tray in use, and which they and the dough are.
          */
         KitDoc: {
+            /** Dough Id */
+            dough_id?: number | null;
             /** Offset K */
             offset_k?: number | null;
+            /** Oven Id */
+            oven_id?: number | null;
             /**
              * Tray Conductance
              * @default 1
              */
             tray_conductance?: number;
+            /** Tray Id */
+            tray_id?: number | null;
         };
         /** KitchenOut */
         KitchenOut: {
@@ -2668,6 +2975,65 @@ export interface components {
             ingredient: string;
             /** Read On */
             read_on?: string | null;
+        };
+        /** LearnBakeOut */
+        LearnBakeOut: {
+            /**
+             * Baked On
+             * Format: date
+             */
+            baked_on: string;
+            /** By Hand */
+            by_hand: boolean;
+            /** Checks */
+            checks: components["schemas"]["CheckOut"][];
+            /** Counts */
+            counts: boolean;
+            /** Dough */
+            dough: string;
+            /** Dough Id */
+            dough_id: number;
+            /** Id */
+            id: number;
+            /** New */
+            new: boolean;
+            /** Number */
+            number: number;
+            /** Oven */
+            oven: string;
+            /** Tray */
+            tray: string;
+            /** Why */
+            why: string;
+        };
+        /**
+         * LearnIn
+         * @description left_out None takes the choice of the calibration in force. dough_id names the dough whose next bake is asked
+         *     about.
+         */
+        LearnIn: {
+            /** Dough Id */
+            dough_id?: number | null;
+            /** Left Out */
+            left_out?: number[] | null;
+        };
+        /** LearnOut */
+        LearnOut: {
+            /** Bakes */
+            bakes: components["schemas"]["LearnBakeOut"][];
+            /** Errors */
+            errors: components["schemas"]["ErrorOut"][];
+            /** History */
+            history: components["schemas"]["CalibrationOut"][];
+            in_force: components["schemas"]["CalibrationOut"] | null;
+            /** Left Out */
+            left_out: number[];
+            /** Teaches */
+            teaches: components["schemas"]["TeachOut"][];
+            /** Unknowns */
+            unknowns: components["schemas"]["UnknownOut"][];
+            /** Unlearned */
+            unlearned: number;
         };
         /**
          * LeavenEdit
@@ -2898,8 +3264,12 @@ export interface components {
         };
         /** MeasuredDoc */
         MeasuredDoc: {
+            /** Bend */
+            bend?: number | null;
             /** Bite Chewy */
             bite_chewy?: number | null;
+            /** Core C */
+            core_c?: number | null;
             /** Crumb Cakey */
             crumb_cakey?: number | null;
             /** Crust L */
@@ -2914,14 +3284,42 @@ export interface components {
              * @default []
              */
             heights_mm?: number[];
+            /** L Base */
+            l_base?: number | null;
+            /** L Middle */
+            l_middle?: number | null;
+            /** L Rim */
+            l_rim?: number | null;
             /** Mass After G */
             mass_after_g?: number | null;
             /** Mass Before G */
             mass_before_g?: number | null;
             /** Middle Soft */
             middle_soft?: number | null;
+            /** Rim C */
+            rim_c?: number | null;
             /** Rim Crisp */
             rim_crisp?: number | null;
+            /** Row Mm */
+            row_mm?: number | null;
+            /** Row Of */
+            row_of?: number | null;
+            /** Row Turned Mm */
+            row_turned_mm?: number | null;
+            /**
+             * Shade From
+             * @default eye
+             * @enum {string}
+             */
+            shade_from?: "eye" | "photo";
+            /** Snap */
+            snap?: number | null;
+            /** Stack Mm */
+            stack_mm?: number | null;
+            /** Stack Of */
+            stack_of?: number | null;
+            /** Tasted Min */
+            tasted_min?: number | null;
         };
         /**
          * Method
@@ -3062,8 +3460,11 @@ export interface components {
             draft: components["schemas"]["DraftDoc"];
             /**
              * @default {
+             *       "dough_id": null,
              *       "offset_k": null,
-             *       "tray_conductance": 1
+             *       "oven_id": null,
+             *       "tray_conductance": 1,
+             *       "tray_id": null
              *     }
              */
             kit?: components["schemas"]["KitDoc"];
@@ -3133,6 +3534,37 @@ export interface components {
             label: string;
             /** Unit */
             unit: string;
+        };
+        /**
+         * OutlineDoc
+         * @description An ellipse on the sheet, mm; counts says whether it enters the means.
+         */
+        OutlineDoc: {
+            /**
+             * Counts
+             * @default true
+             */
+            counts?: boolean;
+            /** Rx */
+            rx: number;
+            /** Ry */
+            ry: number;
+            /**
+             * Turned
+             * @default 0
+             */
+            turned?: number;
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+        };
+        /** OutlinesIn */
+        OutlinesIn: {
+            /** Outlines */
+            outlines: components["schemas"]["OutlineDoc"][];
+            /** Revision */
+            revision: number;
         };
         /** OvenOut */
         OvenOut: {
@@ -3238,6 +3670,82 @@ export interface components {
             username: string;
         };
         /**
+         * PhotoCookieOut
+         * @description One cookie: outline in mm on the sheet, L*a*b* of rim and middle, evenness in L*, cracks in percent of the
+         *     middle; state whole, touching or broken.
+         */
+        PhotoCookieOut: {
+            /** By Hand */
+            by_hand: boolean;
+            /** Counts */
+            counts: boolean;
+            /** Cracks */
+            cracks: number;
+            /** Diameter Mm */
+            diameter_mm: number;
+            /** Edge */
+            edge: number[][];
+            /** Evenness */
+            evenness: number;
+            /** Middle */
+            middle: number[];
+            outline: components["schemas"]["OutlineDoc"];
+            /** Rim */
+            rim: number[];
+            /** Roundness */
+            roundness: number;
+            /** State */
+            state: string;
+        };
+        /**
+         * PhotoMeansOut
+         * @description Means over the cookies that count, with the standard deviation of width.
+         */
+        PhotoMeansOut: {
+            /** Count */
+            count: number;
+            /** Cracks */
+            cracks: number;
+            /** Diameter Mm */
+            diameter_mm: number;
+            /** Diameter Sd */
+            diameter_sd: number;
+            /** Evenness */
+            evenness: number;
+            /** L Middle */
+            l_middle: number;
+            /** L Rim */
+            l_rim: number;
+            /** Roundness */
+            roundness: number;
+        };
+        /** PhotoOut */
+        PhotoOut: {
+            /** Added By */
+            added_by: string;
+            /** Cookies */
+            cookies: components["schemas"]["PhotoCookieOut"][];
+            /** Id */
+            id: number;
+            /** Light */
+            light: number;
+            means: components["schemas"]["PhotoMeansOut"] | null;
+            /** Notes */
+            notes: string[];
+            /** Patch Error */
+            patch_error: number;
+            /** Per Mm */
+            per_mm: number;
+            /** Picture */
+            picture: string;
+            /** Revision */
+            revision: number;
+            /** Sheet */
+            sheet: string;
+            /** Simulated */
+            simulated: boolean;
+        };
+        /**
          * Place
          * @enum {string}
          */
@@ -3327,8 +3835,11 @@ export interface components {
             edit?: (components["schemas"]["AmountEdit"] | components["schemas"]["RoleEdit"] | components["schemas"]["ScaleEdit"] | components["schemas"]["ResizeEdit"] | components["schemas"]["RecoverEdit"] | components["schemas"]["AddEdit"] | components["schemas"]["RemoveEdit"] | components["schemas"]["MoveEdit"] | components["schemas"]["IngredientEdit"] | components["schemas"]["StepEdit"] | components["schemas"]["ProcessEdit"] | components["schemas"]["LeavenEdit"] | components["schemas"]["SwapEdit"] | components["schemas"]["ButterEdit"] | components["schemas"]["EqualEdit"] | components["schemas"]["DismissEdit"]) | null;
             /**
              * @default {
+             *       "dough_id": null,
              *       "offset_k": null,
-             *       "tray_conductance": 1
+             *       "oven_id": null,
+             *       "tray_conductance": 1,
+             *       "tray_id": null
              *     }
              */
             kit?: components["schemas"]["KitDoc"];
@@ -3402,7 +3913,8 @@ export interface components {
         };
         /**
          * Problem
-         * @description code: entry, stale, missing, refused, too_big, request. theirs is set for stale only.
+         * @description code: entry, ask (sent again as sure it is taken), stale, missing, refused, too_big, request. theirs is set for
+         *     stale only.
          */
         Problem: {
             /** Code */
@@ -4014,6 +4526,19 @@ export interface components {
             username: string;
         };
         /**
+         * SimulatedIn
+         * @description Take a picture with the simulated camera; pieces is how many lie on the sheet.
+         */
+        SimulatedIn: {
+            /** Key */
+            key: string;
+            /**
+             * Pieces
+             * @default 6
+             */
+            pieces?: number;
+        };
+        /**
          * SizeOut
          * @description A cookie with what drawing it needs: side view in mm, crust hex.
          */
@@ -4040,6 +4565,18 @@ export interface components {
             packets: number | null;
             /** Pieces */
             pieces: number | null;
+        };
+        /**
+         * SpanOut
+         * @description A figure with its 80 % range; factors as factors.
+         */
+        SpanOut: {
+            /** High */
+            high: number;
+            /** Low */
+            low: number;
+            /** Value */
+            value: number;
         };
         /**
          * SplitIn
@@ -4140,8 +4677,11 @@ export interface components {
             draft: components["schemas"]["DraftDoc"];
             /**
              * @default {
+             *       "dough_id": null,
              *       "offset_k": null,
-             *       "tray_conductance": 1
+             *       "oven_id": null,
+             *       "tray_conductance": 1,
+             *       "tray_id": null
              *     }
              */
             kit?: components["schemas"]["KitDoc"];
@@ -4196,8 +4736,11 @@ export interface components {
             draft: components["schemas"]["DraftDoc"];
             /**
              * @default {
+             *       "dough_id": null,
              *       "offset_k": null,
-             *       "tray_conductance": 1
+             *       "oven_id": null,
+             *       "tray_conductance": 1,
+             *       "tray_id": null
              *     }
              */
             kit?: components["schemas"]["KitDoc"];
@@ -4528,6 +5071,17 @@ export interface components {
             /** Words */
             words?: string | null;
         };
+        /** TeachOut */
+        TeachOut: {
+            /** Key */
+            key: string;
+            /** Narrows */
+            narrows: string;
+            /** Share */
+            share: number;
+            /** Words */
+            words: string;
+        };
         /**
          * TempsIn
          * @description What each part of the dough has, °C as typed; empty: the room's. solve names the part to find, or minutes.
@@ -4536,8 +5090,11 @@ export interface components {
             draft: components["schemas"]["DraftDoc"];
             /**
              * @default {
+             *       "dough_id": null,
              *       "offset_k": null,
-             *       "tray_conductance": 1
+             *       "oven_id": null,
+             *       "tray_conductance": 1,
+             *       "tray_id": null
              *     }
              */
             kit?: components["schemas"]["KitDoc"];
@@ -4607,6 +5164,26 @@ export interface components {
             id: number;
             /** Name */
             name: string;
+        };
+        /**
+         * UnknownOut
+         * @description One figure of kitchen, oven or tray: by general parameters, as in force, and as proposed. spoke says that bakes
+         *     narrowed it by more than a twentieth.
+         */
+        UnknownOut: {
+            general: components["schemas"]["SpanOut"];
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            now: components["schemas"]["SpanOut"];
+            proposed: components["schemas"]["SpanOut"];
+            /** Spoke */
+            spoke: boolean;
+            /** Unit */
+            unit: string;
+            /** Whose */
+            whose: string;
         };
         /** VersionOut */
         VersionOut: {
@@ -7243,6 +7820,192 @@ export interface operations {
             };
         };
     };
+    kitchen_api_photos_add_photo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                dough_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /** Key */
+                    key: string;
+                    /**
+                     * Photo
+                     * Format: binary
+                     */
+                    photo: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhotoOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_photos_simulate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                dough_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SimulatedIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhotoOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     kitchen_api_doughs_restore: {
         parameters: {
             query?: never;
@@ -8015,6 +8778,267 @@ export interface operations {
             };
         };
     };
+    kitchen_api_learn_adopt: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AdoptIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LearnOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_learn_go_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GoBackIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LearnOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_learn_look: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LearnIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LearnOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     kitchen_api_reference_model: {
         parameters: {
             query?: never;
@@ -8546,6 +9570,427 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["OwnOut"];
                 };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_photos_photo_card: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_photos_photo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                photo_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhotoOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_photos_correct: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                photo_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OutlinesIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhotoOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_photos_photo_picture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                photo_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_photos_photo_sheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                photo_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Bad Request */
             400: {

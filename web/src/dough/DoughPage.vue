@@ -23,6 +23,9 @@ const { data: kitchen } = useKitchen()
 const dough = useDough(id, (draft) => ({
   offset_k: kitchen.value?.ovens.find((o) => o.id === draft.process?.oven_id)?.offset_k ?? null,
   tray_conductance: kitchen.value?.trays.find((t) => t.id === draft.process?.tray_id)?.conductance ?? 1,
+  oven_id: draft.process?.oven_id ?? null,
+  tray_id: draft.process?.tray_id ?? null,
+  dough_id: id.value,
 }))
 provide(doughKey, dough)
 

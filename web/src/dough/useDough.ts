@@ -34,6 +34,16 @@ const DETAIL_AFTER_MS = 200
 const HISTORY = 200
 const WAITING = 'The server does not answer. Your edit is kept here and goes in as soon as it is back.'
 
+/** A draft whose lines that did not change are the very objects they were, so that only the others are drawn anew. */
+function keepLines(was: Draft, is: Draft): Draft {
+  const before = new Map((was.lines ?? []).map((x) => [x.id, x] as const))
+  const lines = (is.lines ?? []).map((x) => {
+    const old = before.get(x.id)
+    return old !== undefined && JSON.stringify(old) === JSON.stringify(x) ? old : x
+  })
+  return { ...is, lines }
+}
+
 /**
  * The working copy of one dough: edits go to the server's preview one at a time and come back as the
  * new draft; saves follow when the hand rests and carry the revision they were based on.
@@ -53,6 +63,9 @@ export function useDough(id: Ref<number>, kit: (draft: Draft) => Schemas['KitDoc
   let closed = false
   const saveState = ref<SaveState>('saved')
   const theirs = shallowRef<Dough | null>(null)
+  const marks = computed(
+    () => new Map((preview.value?.lines ?? []).map((x) => [x.id, JSON.stringify(x.marks ?? [])] as const)),
+  )
   const past = shallowRef<Work[]>([])
   const future = shallowRef<Work[]>([])
 
@@ -130,7 +143,7 @@ export function useDough(id: Ref<number>, kit: (draft: Draft) => Schemas['KitDoc
       preview.value = result
       planDetail(DETAIL_AFTER_MS)
       if (job.edit !== null) {
-        work.value = { ...now, draft: result.draft }
+        work.value = { ...now, draft: keepLines(now.draft, result.draft) }
         if (!job.passing) {
           remember(job.base ? { ...before, draft: job.base } : before)
           changed()
@@ -390,6 +403,8 @@ export function useDough(id: Ref<number>, kit: (draft: Draft) => Schemas['KitDoc
     record,
     work,
     preview,
+    /** What each line breaks of the needs, as text: a line is drawn anew only when it changes. */
+    marks,
     detail,
     detailIsOld,
     problems,

@@ -24,7 +24,8 @@ const gramsProblem = computed(
 )
 const percentProblem = computed(() => dough.problemAt(`${where.value}.percent`))
 const problem = computed(() => gramsProblem.value || percentProblem.value || dough.problemAt(where.value))
-const marks = computed(() => dough.preview.value?.lines.find((x) => x.id === props.line.id)?.marks ?? [])
+const marksText = computed(() => dough.marks.value.get(props.line.id) ?? '[]')
+const marks = computed(() => JSON.parse(marksText.value) as Schemas['MarkOut'][])
 const noPercent = computed(() => props.line.step === 'top' || props.line.step === 'finish')
 
 const byFeel = computed(() => {

@@ -1,0 +1,1 @@
+"""What logged bakes teach about a kitchen, its ovens and trays, and about each dough."""

@@ -1,0 +1,42 @@
+"""Scales whose points are words, for what is judged by hand and mouth, and how to hold the cookie for it.
+
+The words and their figures are a convention of this project (judgement, L); what counts is that the same
+hands use the same words from bake to bake.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+
+@dataclass(frozen=True, slots=True)
+class Scale:
+    """One question: how to test, and (figure from 0 to 100, word) from low to high."""
+
+    key: str
+    label: str
+    how: str
+    points: tuple[tuple[int, str], ...]
+
+
+SCALES: tuple[Scale, ...] = (
+    Scale("rim_crisp", "Rim", "Bite off the outermost centimetre at room temperature.", (
+        (5, "soft all round"), (25, "gives, a little firm"), (50, "firm"), (75, "crunches"), (95, "shatters"),
+    )),
+    Scale("middle_soft", "Middle", "Press the middle with a fingertip, then bite it.", (
+        (5, "dry and hard"), (25, "firm"), (50, "tender"), (75, "soft"), (95, "gooey"),
+    )),
+    Scale("bite_chewy", "Bite", "Chew a piece from between rim and middle five times.", (
+        (5, "gone at once"), (25, "short"), (50, "some pull"), (75, "chewy"), (95, "like toffee"),
+    )),
+    Scale("crumb_cakey", "Crumb", "Break one open and look at the face.", (
+        (5, "dense, no holes"), (25, "close"), (50, "even, open"), (75, "cake-like"), (95, "sponge"),
+    )),
+    Scale("snap", "Snap", "Hold by both rims, thumbs under the middle, break away from you over two seconds.", (
+        (5, "folds without breaking"), (25, "bends, then tears"), (50, "breaks dully"), (75, "breaks with a click"),
+        (95, "snaps clean"),
+    )),
+    Scale("bend", "Bend", "Hold one rim flat on the table edge, half the cookie over it, and wait ten seconds.", (
+        (5, "stays straight"), (25, "tip drops a little"), (50, "a thumb's width"), (75, "droops"), (95, "hangs down"),
+    )),
+)  # fmt: skip

@@ -1,0 +1,82 @@
+"""Photos of bakes: taken in and measured; outlines corrected."""
+
+from __future__ import annotations
+
+from dataclasses import asdict, dataclass
+from typing import Any
+
+import numpy as np
+
+from dough.errors import EntryError
+from dough.photo.measure import Outline, PhotoReading, look, read_outlines, read_photo
+from kitchen import pictures
+from kitchen.actions.base import Action, MissingError, dough_for_reading
+from kitchen.models import Photo
+
+MOST_PHOTOS = 500
+Array = np.ndarray[Any, np.dtype[np.float64]]
+
+
+@dataclass(frozen=True, kw_only=True)
+class AddPhoto(Action):
+    """A picture sent, or drawn by the simulated camera. The same key sent again answers with the photo there is."""
+
+    dough_id: int
+    key: str
+    picture: Array
+    simulated: bool = False
+
+    def execute(self) -> Photo:
+        cook = self.cook()
+        dough = dough_for_reading(self.dough_id)
+        again = Photo.objects.filter(key=self.key, dough=dough).first()
+        if again is not None:
+            return again
+        if Photo.objects.filter(dough=dough).count() >= MOST_PHOTOS:
+            raise EntryError("photo", f"{MOST_PHOTOS} photos are kept of this dough; that is the most.")
+        sheet = look(self.picture)
+        reading = read_photo(sheet)
+        name = pictures.keep(self.picture)
+        pictures.keep_sheet(name, sheet.coded)
+        return Photo.objects.create(
+            dough=dough, key=self.key, name=name, width=self.picture.shape[1], height=self.picture.shape[0],
+            simulated=self.simulated, result=as_document(reading), added_at=self.now, added_by=cook,
+        )  # fmt: skip
+
+
+@dataclass(frozen=True, kw_only=True)
+class CorrectOutlines(Action):
+    """Outlines drawn by hand, and which of them count; the picture is measured anew inside them."""
+
+    photo_id: int
+    revision: int
+    outlines: tuple[Outline, ...]
+    counts: tuple[bool, ...]
+
+    def execute(self) -> Photo:
+        self.cook()
+        photo = photo_for_reading(self.photo_id)
+        reading = read_outlines(look(pictures.opened(pictures.kept(photo.name))), list(self.outlines))
+        document = as_document(reading)
+        for cookie, counts in zip(document["cookies"], self.counts, strict=True):
+            cookie["counts"] = counts
+        changed = Photo.objects.filter(pk=photo.pk, revision=self.revision).update(
+            result=document, revision=self.revision + 1
+        )
+        if not changed:
+            raise EntryError("revision", "Someone corrected this photo's outlines meanwhile. Look at theirs first.")
+        photo.refresh_from_db()
+        return photo
+
+
+def photo_for_reading(photo_id: int) -> Photo:
+    """A photo of a dough that is not deleted. Raises MissingError."""
+    found = Photo.objects.filter(pk=photo_id, dough__deleted_at=None).select_related("added_by").first()
+    if found is None:
+        raise MissingError("There is no such photo.")
+    return found
+
+
+def as_document(reading: PhotoReading) -> dict[str, Any]:
+    """A reading as it is stored."""
+    return asdict(reading)

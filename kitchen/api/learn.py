@@ -1,0 +1,294 @@
+"""What the kitchen's bakes teach: looked at, taken into force, gone back from."""
+
+from __future__ import annotations
+
+import math
+from datetime import date, datetime
+
+from django.http import HttpRequest, HttpResponse
+from django.utils import timezone
+from ninja import Router
+from pydantic import BaseModel, Field
+
+from dough.bake.contract import BakeCase
+from dough.bake.intake import bake_case
+from dough.bake.model import Z80
+from dough.bake.taught import KITCHEN_SD
+from dough.balance import nearest_style
+from dough.errors import EntryErrors
+from dough.learn.lesson import Lesson, Name
+from dough.learn.report import Study, study, teaches
+from dough.target import BY_KEY
+from kitchen.actions.base import dough_for_reading, name_of
+from kitchen.actions.calibrate import Calibrate, GoBackTo
+from kitchen.api.errors import PROBLEMS
+from kitchen.api.previews import sent
+from kitchen.api.views import style_of
+from kitchen.documents import DraftDoc, KitDoc, Strict
+from kitchen.learning import Considered, considered
+from kitchen.models import Calibration, Dough, Oven, Tray
+from kitchen.taught import in_force, lesson_of
+
+router = Router(tags=["learn"])
+MAX_ID = 2**31
+LABELS = {k: (a.label, a.unit, a.digits) for k, a in BY_KEY.items()} | {
+    "loss_pct": ("Bake loss", "%", 1), "core_c": ("Core", "°C", 0), "l_rim": ("Rim shade", "L*", 0),
+    "l_middle": ("Middle shade", "L*", 0), "l_base": ("Base shade", "L*", 0),
+}  # fmt: skip
+WHAT = {
+    "spread": "Spreading", "drying": "Drying", "browning": "Browning", "gas": "Gas lost", "oven_k": "Really hotter by",
+    "bottom": "Heat from below",
+}  # fmt: skip
+
+
+class LearnIn(Strict):
+    """left_out None takes the choice of the calibration in force. dough_id names the dough whose next bake is asked
+    about."""
+
+    left_out: list[int] | None = Field(default=None, max_length=500)
+    dough_id: int | None = Field(default=None, ge=0, le=MAX_ID)
+
+
+class AdoptIn(Strict):
+    left_out: list[int] = Field(max_length=500)
+    seen: int | None = Field(default=None, ge=0, le=MAX_ID)
+    note: str = Field(default="", max_length=400)
+
+
+class GoBackIn(Strict):
+    to: int | None = Field(default=None, ge=0, le=MAX_ID)
+    seen: int | None = Field(default=None, ge=0, le=MAX_ID)
+
+
+class CalibrationOut(BaseModel):
+    id: int
+    number: int
+    bakes: int
+    left_out: list[int]
+    note: str
+    made_at: datetime
+    made_by: str
+
+
+class SpanOut(BaseModel):
+    """A figure with its 80 % range; factors as factors."""
+
+    value: float
+    low: float
+    high: float
+
+
+class UnknownOut(BaseModel):
+    """One figure of kitchen, oven or tray: by general parameters, as in force, and as proposed. spoke says that bakes
+    narrowed it by more than a twentieth."""
+
+    whose: str
+    key: str
+    label: str
+    unit: str
+    general: SpanOut
+    now: SpanOut
+    proposed: SpanOut
+    spoke: bool
+
+
+class CheckOut(BaseModel):
+    key: str
+    label: str
+    unit: str
+    digits: int
+    measured: float
+    general: float
+    fitted: float
+    left_out: float
+    far: bool
+
+
+class LearnBakeOut(BaseModel):
+    id: int
+    dough: str
+    dough_id: int
+    number: int
+    baked_on: date
+    oven: str
+    tray: str
+    counts: bool
+    by_hand: bool
+    why: str
+    new: bool
+    checks: list[CheckOut]
+
+
+class ErrorOut(BaseModel):
+    """Root mean square error over the bakes that count, in the unit: general, fitted, each bake left out in turn."""
+
+    key: str
+    label: str
+    unit: str
+    digits: int
+    bakes: int
+    general: float
+    fitted: float
+    left_out: float
+
+
+class TeachOut(BaseModel):
+    key: str
+    words: str
+    narrows: str
+    share: float
+
+
+class LearnOut(BaseModel):
+    in_force: CalibrationOut | None
+    history: list[CalibrationOut]
+    unlearned: int
+    bakes: list[LearnBakeOut]
+    unknowns: list[UnknownOut]
+    errors: list[ErrorOut]
+    teaches: list[TeachOut]
+    left_out: list[int]
+
+
+@router.post("/study", response={200: LearnOut, **PROBLEMS})
+def look(request: HttpRequest, payload: LearnIn) -> HttpResponse:
+    """What the bakes would teach, without taking it into force."""
+    return sent(_look(payload.left_out, payload.dough_id))
+
+
+@router.post("", response={200: LearnOut, **PROBLEMS})
+def adopt(request: HttpRequest, payload: AdoptIn) -> HttpResponse:
+    """Take into force what the bakes teach."""
+    Calibrate(
+        actor=request.user, now=timezone.now(), left_out=tuple(payload.left_out), seen=payload.seen, note=payload.note
+    ).execute()
+    return sent(_look(None, None))
+
+
+@router.post("/return", response={200: LearnOut, **PROBLEMS})
+def go_back(request: HttpRequest, payload: GoBackIn) -> HttpResponse:
+    """Back to an earlier calibration, or to general parameters."""
+    GoBackTo(actor=request.user, now=timezone.now(), to=payload.to, seen=payload.seen).execute()
+    return sent(_look(None, None))
+
+
+def _look(left_out: list[int] | None, dough_id: int | None) -> LearnOut:
+    now = in_force()
+    current = Calibration.objects.select_related("made_by").get(pk=now) if now is not None else None
+    chosen = set(left_out if left_out is not None else (current.left_out if current else []))
+    rows = considered(chosen)
+    found = study([c.logged for c in rows if c.logged is not None])
+    old = lesson_of(now) if now is not None else Lesson((), (), (), (), ())
+    history = Calibration.objects.select_related("made_by").order_by("-number")[:30]
+    return LearnOut(
+        in_force=_calibration(current) if current else None,
+        history=[_calibration(c) for c in history],
+        unlearned=sum(c.logged is not None and c.bake.pk not in old.bakes for c in rows),
+        bakes=[_bake(c, found, old) for c in rows],
+        unknowns=_unknowns(old, found.lesson),
+        errors=_errors(found),
+        teaches=_teaches(dough_id),
+        left_out=sorted(chosen),
+    )
+
+
+def _calibration(c: Calibration) -> CalibrationOut:
+    return CalibrationOut(
+        id=c.pk, number=c.number, bakes=len(c.lesson["bakes"]), left_out=c.left_out, note=c.note, made_at=c.made_at,
+        made_by=name_of(c.made_by),
+    )  # fmt: skip
+
+
+def _bake(c: Considered, found: Study, old: Lesson) -> LearnBakeOut:
+    b = c.bake
+    return LearnBakeOut(
+        id=b.pk, dough=b.batch.version.dough.name, dough_id=b.batch.version.dough_id, number=b.number,
+        baked_on=b.baked_on, oven=b.oven.name if b.oven else "not noted", tray=b.tray.name if b.tray else "not noted",
+        counts=c.logged is not None, by_hand=c.why == "left out by hand", why=c.why, new=b.pk not in old.bakes,
+        checks=[CheckOut(**_named(x.key), measured=x.measured, general=x.general, fitted=x.fitted, left_out=x.left_out,
+                         far=x.far) for x in found.checks if x.ident == b.pk],
+    )  # fmt: skip
+
+
+def _named(key: str) -> dict[str, str | int]:
+    label, unit, digits = LABELS[key]
+    return {"key": key, "label": label, "unit": unit, "digits": digits}
+
+
+def _unknowns(old: Lesson, new: Lesson) -> list[UnknownOut]:
+    met = dict.fromkeys([*new.names, *old.names])
+    ovens = {o.pk: o.name for o in Oven.objects.all()}
+    trays = {t.pk: t.name for t in Tray.objects.all()}
+    names: list[tuple[Name, str]] = [(n, ovens[n[1]]) for n in met if n[0] == "oven" and n[1] in ovens]
+    names += [(n, trays[n[1]]) for n in met if n[0] == "tray" and n[1] in trays]
+    names += [(("kitchen", 0, k), "This kitchen") for k in ("spread", "drying", "browning", "gas")]
+    return [_unknown(n, whose, old, new) for n, whose in names]
+
+
+def _unknown(name: Name, whose: str, old: Lesson, new: Lesson) -> UnknownOut:
+    key = name[2]
+    nothing = Lesson((), (), (), (), ())
+    spans = [_span(lesson, name) for lesson in (nothing, old, new)]
+    return UnknownOut(
+        whose=whose, key=key, label=WHAT[key], unit="K" if key == "oven_k" else "×", general=spans[0], now=spans[1],
+        proposed=spans[2], spoke=new.sd(name) < 0.95 * KITCHEN_SD[key],
+    )  # fmt: skip
+
+
+def _span(lesson: Lesson, name: Name) -> SpanOut:
+    mean = float(lesson.part([name])[0][0])
+    ends = [mean, mean - Z80 * lesson.sd(name), mean + Z80 * lesson.sd(name)]
+    value, low, high = ends if name[2] == "oven_k" else [math.exp(e) for e in ends]
+    return SpanOut(value=value, low=low, high=high)
+
+
+def _errors(found: Study) -> list[ErrorOut]:
+    out = []
+    for key in LABELS:
+        values = [found.error(key, which) for which in ("general", "fitted", "left_out")]
+        count = sum(c.key == key for c in found.checks)
+        if count and None not in values:
+            general, fitted, left_out = (float(v or 0.0) for v in values)
+            out.append(ErrorOut(**_named(key), bakes=count, general=general, fitted=fitted, left_out=left_out))
+    return out
+
+
+def _teaches(dough_id: int | None) -> list[TeachOut]:
+    """For the next bake of a dough, as its draft plans it."""
+    if dough_id is None:
+        return []
+    case = draft_case(dough_for_reading(dough_id))
+    if case is None:
+        return []
+    try:
+        found = teaches(case)
+    except EntryErrors:
+        return []
+    most = max((t.nats for t in found), default=0.0) or 1.0
+    return [TeachOut(key=t.key, words=t.words, narrows=_narrows(t.what, t.before, t.after), share=t.nats / most)
+            for t in found]  # fmt: skip
+
+
+def _narrows(what: str, before: float, after: float) -> str:
+    if what == "oven_k":
+        return f"±{Z80 * before:.0f} to ±{Z80 * after:.0f} K"
+    if what in ("loss", "shade"):
+        return f"±{Z80 * before:.1f} to ±{Z80 * after:.1f} {'points' if what == 'loss' else 'L*'}"
+    return f"±{100 * math.expm1(Z80 * before):.0f} to ±{100 * math.expm1(Z80 * after):.0f} %"
+
+
+def draft_case(dough: Dough) -> BakeCase | None:
+    """The next bake as the draft plans it, with what is known of its oven, tray and dough."""
+    draft = DraftDoc.model_validate(dough.draft).to_core()
+    used = style_of(dough) or nearest_style(draft.formula)
+    p = DraftDoc.model_validate(dough.draft).process
+    if used is None:
+        return None
+    oven = Oven.objects.filter(pk=p.oven_id or 0).first()
+    tray = Tray.objects.filter(pk=p.tray_id or 0).first()
+    kit = KitDoc(
+        offset_k=oven.offset_k if oven else None, tray_conductance=tray.conductance if tray else 1.0,
+        oven_id=p.oven_id, tray_id=p.tray_id, dough_id=dough.pk,
+    )  # fmt: skip
+    case = bake_case(draft, used, kit.to_core())
+    return case if isinstance(case, BakeCase) else None
