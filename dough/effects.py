@@ -3,8 +3,9 @@
 from __future__ import annotations
 
 from dough import edit
+from dough.bake.contract import BakeCase, Forecast
 from dough.bake.intake import Kit, NoCase, bake_case
-from dough.bake.model import forecast_or_reason
+from dough.bake.model import forecast_or_reason, forecasts
 from dough.balance import nearest_style
 from dough.errors import EntryError, EntryErrors
 from dough.findings import Remedy
@@ -56,3 +57,21 @@ def difference_words(now: Cookie, then: Cookie) -> str:
         else:
             words.append(f"{size:.{0 if a.unit == 'L*' else 1}f} {a.unit} {more}")
     return ", ".join(words) or "nothing you would see"
+
+
+def forecasts_of(drafts: list[Draft], style: Style | None, kits: list[Kit]) -> list[Forecast | None]:
+    """Forecasts of many drafts, each with its kit, in one batch; None where there is none."""
+    if style is None:
+        return [None] * len(drafts)
+    cases = [bake_case(d, style, k) for d, k in zip(drafts, kits, strict=True)]
+    real = [(i, c) for i, c in enumerate(cases) if isinstance(c, BakeCase)]
+    found: list[Forecast | None] = [None] * len(drafts)
+    try:
+        for (i, _), f in zip(real, forecasts([c for _, c in real]) if real else [], strict=True):
+            found[i] = f
+    except EntryErrors:
+        # One of them is out of the model's reach: ask for each alone.
+        for i, c in real:
+            answer = forecast_or_reason(c)
+            found[i] = None if isinstance(answer, NoCase) else answer
+    return found

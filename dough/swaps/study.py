@@ -9,11 +9,11 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass
 
-from dough.bake.contract import BakeCase, Forecast
+from dough.bake.contract import Forecast
 from dough.bake.intake import Kit, NoCase, bake_case
-from dough.bake.model import forecast_or_reason, forecasts
+from dough.bake.model import forecast_or_reason
 from dough.balance import nearest_style
-from dough.errors import EntryErrors
+from dough.effects import forecasts_of
 from dough.formula import Draft, Line
 from dough.ingredients import Confidence, ingredient
 from dough.styles import Style
@@ -327,18 +327,4 @@ def _why_none(draft: Draft, style: Style | None, kit: Kit) -> str:
 
 
 def _cookies(drafts: list[Draft], style: Style | None, kit: Kit) -> list[Cookie | None]:
-    """Forecast cookies of many drafts in one batch; None where there is no case."""
-    if style is None:
-        return [None] * len(drafts)
-    cases = [bake_case(d, style, kit) for d in drafts]
-    real = [(i, c) for i, c in enumerate(cases) if isinstance(c, BakeCase)]
-    found: list[Cookie | None] = [None] * len(drafts)
-    try:
-        for (i, _), f in zip(real, forecasts([c for _, c in real]) if real else [], strict=True):
-            found[i] = f.cookie
-    except EntryErrors:
-        # One of them is out of the model's reach: ask for each alone.
-        for i, c in real:
-            answer = forecast_or_reason(c)
-            found[i] = None if isinstance(answer, NoCase) else answer.cookie
-    return found
+    return [f.cookie if f else None for f in forecasts_of(drafts, style, [kit] * len(drafts))]

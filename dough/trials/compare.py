@@ -5,18 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from dough.target import ATTRIBUTES, Attribute, Closeness, Cookie, compare
-
-#: How much two mean readings of the same dough differ from batch to batch, one standard
-#: deviation, in the attribute's unit (practice: 2.5 % of diameter, 7 % of height; scores M).
-SCATTER = {
-    "diameter_mm": 2.2,
-    "height_mm": 0.7,
-    "rim_crisp": 8.0,
-    "middle_soft": 8.0,
-    "bite_chewy": 8.0,
-    "crumb_cakey": 8.0,
-    "crust_l": 2.5,
-}
+from dough.trials.scatter import SCATTER
 
 
 @dataclass(frozen=True, slots=True)

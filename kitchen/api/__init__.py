@@ -22,8 +22,10 @@ from kitchen.api import (
     previews,
     recipes,
     reference,
+    series,
     session,
     swaps,
+    trials,
 )
 
 api = NinjaAPI(title="Tarte", version="1", auth=django_auth, docs_url=None, openapi_url=None)
@@ -42,6 +44,9 @@ api.add_router("/next", next_steps.router)
 api.add_router("/learning", learn.router)
 api.add_router("", photos.router)
 api.add_router("/doughs", photos.dough_router)
+api.add_router("/doughs", trials.router)
+api.add_router("/doughs", series.dough_router)
+api.add_router("/series", series.router)
 api.add_router("/swaps", swaps.router)
 api.add_router("/bench", bench.router)
 api.add_router("/pantry", pantry.router)

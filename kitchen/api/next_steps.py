@@ -1,4 +1,4 @@
-"""What to change next."""
+"""What to change next: single levers, pairs, and the whole target searched for."""
 
 from __future__ import annotations
 
@@ -6,26 +6,36 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Router
 from pydantic import BaseModel, Field
 
-from dough.advise import Advice, advice, distance
+from dough.advice.levers import LOCKS, Tray
+from dough.advice.ranking import Advice, Change, Move, advice, distance, pairs
+from dough.advice.search import Reached, search
+from dough.bake.intake import Kit
 from dough.balance import nearest_style
 from dough.check import check_draft, check_target
+from dough.errors import EntryError
+from dough.formula import Draft
 from dough.preview import cookie_outline
-from dough.styles import style
-from dough.target import Target, is_empty
+from dough.styles import Style, style
+from dough.target import Cookie, Target, is_empty
 from kitchen.api.errors import PROBLEMS
 from kitchen.api.forecast_schemas import Point
 from kitchen.api.previews import sent
 from kitchen.api.views import points
 from kitchen.documents import CookieDoc, DraftDoc, KitDoc, Strict
+from kitchen.models import Tray as TrayRow
 
 router = Router(tags=["next"])
 
 
 class NextIn(Strict):
+    """locks are what may not be touched: eggs, butter, sugar, flour, liquid, leavening, portion, oven, minutes, dough
+    temperature, method, tray."""
+
     draft: DraftDoc
     target: CookieDoc
     style: str = Field(default="", max_length=20)
     kit: KitDoc = KitDoc()
+    locks: list[str] = Field(default=[], max_length=20)
 
 
 class AdviceEdit(BaseModel):
@@ -37,25 +47,46 @@ class AdviceEdit(BaseModel):
     line: str = ""
     grams: float = 0.0
     field: str = ""
-    value: str | float | None = None
+    value: str | float | int | None = None
 
 
-class AdviceOut(BaseModel):
-    """One lever at its best size. steps are clear misses from the target, before and after."""
-
+class MoveOut(BaseModel):
     key: str
     name: str
     unit: str
     before: float | None
     after: float | None
+
+
+class ChangeOut(BaseModel):
+    """One attribute's change with its range, in its unit."""
+
+    key: str
+    label: str
+    unit: str
+    digits: int
+    value: float
+    low: float
+    high: float
+
+
+class AdviceOut(BaseModel):
+    """One lever, or a pair, at its best size. steps are clear misses from the target, before and after. bakes is how
+    many of each version it takes to show. draft is the whole changed draft of a pair; a single has its edit."""
+
+    key: str
+    moves: list[MoveOut]
     from_steps: float
     to_steps: float
     effect: str
+    changes: list[ChangeOut]
     side_effects: list[str]
     mind: str
     ease: int
+    bakes: int
     outline: list[Point]
-    edit: AdviceEdit
+    edit: AdviceEdit | None
+    draft: DraftDoc | None
 
 
 class NextOut(BaseModel):
@@ -63,48 +94,130 @@ class NextOut(BaseModel):
 
     distance: float | None
     reason: str
+    basis: str
     advice: list[AdviceOut]
+    pairs: list[AdviceOut]
     target_outline: list[Point]
+    locks: list[str]
+
+
+class SearchOut(BaseModel):
+    """What the search found; reason says why nothing."""
+
+    reason: str
+    moves: list[MoveOut]
+    draft: DraftDoc | None
+    from_steps: float
+    to_steps: float
+    changes: list[ChangeOut]
+    side_effects: list[str]
+    out_of_reach: list[str]
+    outline: list[Point]
 
 
 @router.post("", response={200: NextOut, **PROBLEMS})
 def rank(request: HttpRequest, payload: NextIn) -> HttpResponse:
-    """Every single lever that brings the forecast nearer to the target, most first."""
-    draft, wanted = payload.draft.to_core(), payload.target.to_core()
-    check_draft(draft)
-    check_target(Target(wanted))
-    used = style(payload.style) if payload.style else nearest_style(draft.formula)
-    kit = payload.kit.to_core()
-    if is_empty(wanted):
-        return sent(NextOut(distance=None, reason="Set a target first: next is what leads to it.", **_none()))
-    if used is None:
-        return sent(NextOut(distance=None, reason="Add flour, sugar and fat to see a forecast.", **_none()))
+    """Every single lever that brings the forecast nearer to the target, most first, and pairs that do better."""
+    draft, wanted, used, kit = _asked(payload)
+    if isinstance(used, str):
+        return sent(_nothing(used))
     away = distance(draft, wanted, used, kit)
     if away is None:
-        return sent(NextOut(distance=None, reason="There is no forecast to move: see the cookie for why.", **_none()))
-    found = advice(draft, wanted, used, kit)
-    reason = "" if found else "No single change brings the forecast nearer. Bake this one, or look at the target again."
+        return sent(_nothing("There is no forecast to move: see the cookie for why."))
+    locks = tuple(payload.locks)
+    singles = advice(draft, wanted, used, kit, locks, _trays(payload.kit.tray_id))
+    both = pairs(draft, wanted, used, kit, singles)
+    reason = "" if singles else "No single change brings the forecast nearer. Bake this one, or look at the target."
     return sent(
         NextOut(
             distance=away,
             reason=reason,
-            advice=[_advice(a, points(cookie_outline(a.cookie, used))) for a in found],
+            basis=kit.taught.words,
+            advice=[_advice(a, used) for a in singles],
+            pairs=[_advice(a, used) for a in both],
             target_outline=points(cookie_outline(wanted, used)),
+            locks=list(LOCKS),
         )
     )
 
 
-def _none() -> dict[str, list[object]]:
-    return {"advice": [], "target_outline": []}
+@router.post("/search", response={200: SearchOut, **PROBLEMS})
+def find(request: HttpRequest, payload: NextIn) -> HttpResponse:
+    """The smallest change of everything unlocked that should bake the whole target."""
+    draft, wanted, used, kit = _asked(payload)
+    if isinstance(used, str):
+        return sent(_not_found(used))
+    found = search(draft, wanted, used, kit, tuple(payload.locks))
+    if found is None:
+        return sent(
+            _not_found("Nothing nearer was found with what is free to move. Unlock something, or bake this one.")
+        )
+    return sent(_search(found, used))
 
 
-def _advice(a: Advice, outline: list[Point]) -> AdviceOut:
-    return AdviceOut(
-        key=a.lever.key, name=a.lever.name, unit=a.lever.unit, before=a.before,
-        after=None if a.lever.key.startswith("method:") else a.after, from_steps=a.from_steps, to_steps=a.to_steps,
-        effect=a.effect, side_effects=list(a.side_effects), mind=a.lever.mind, ease=a.lever.ease, outline=outline,
-        edit=AdviceEdit.model_validate(_edit(a.edit)),
+def _asked(payload: NextIn) -> tuple[Draft, Cookie, Style | str, Kit]:
+    """What was asked, or in words why nothing can be said."""
+    draft, wanted = payload.draft.to_core(), payload.target.to_core()
+    check_draft(draft)
+    check_target(Target(wanted))
+    unknown = set(payload.locks) - set(LOCKS)
+    if unknown:
+        raise EntryError("locks", f"“{sorted(unknown)[0][:30]}” is not something that can be locked.")
+    used: Style | str | None = style(payload.style) if payload.style else nearest_style(draft.formula)
+    if is_empty(wanted):
+        used = "Set a target first: next is what leads to it."
+    return draft, wanted, used or "Add flour, sugar and fat to see a forecast.", payload.kit.to_core()
+
+
+def _trays(now: int | None) -> tuple[Tray, ...]:
+    return tuple(Tray(t.pk, t.name, t.conductance) for t in TrayRow.objects.all() if t.pk != now)
+
+
+def _nothing(reason: str) -> NextOut:
+    return NextOut(
+        distance=None, reason=reason, basis="", advice=[], pairs=[], target_outline=[], locks=list(LOCKS)
     )  # fmt: skip
+
+
+def _not_found(reason: str) -> SearchOut:
+    return SearchOut(
+        reason=reason, moves=[], draft=None, from_steps=0.0, to_steps=0.0, changes=[], side_effects=[],
+        out_of_reach=[], outline=[],
+    )  # fmt: skip
+
+
+def _search(r: Reached, used: Style) -> SearchOut:
+    return SearchOut(
+        reason="", moves=[_move(m) for m in r.moves], draft=DraftDoc.of(r.draft), from_steps=r.from_steps,
+        to_steps=r.to_steps, changes=_changes(r.changes), side_effects=list(r.side_effects),
+        out_of_reach=list(r.out_of_reach), outline=points(cookie_outline(r.cookie, used)),
+    )  # fmt: skip
+
+
+def _advice(a: Advice, used: Style) -> AdviceOut:
+    single = len(a.moves) == 1
+    minds = [m.lever.mind for m in a.moves if m.lever.mind]
+    return AdviceOut(
+        key="+".join(m.lever.key for m in a.moves), moves=[_move(m) for m in a.moves], from_steps=a.from_steps,
+        to_steps=a.to_steps, effect=a.effect, changes=_changes(a.changes), side_effects=list(a.side_effects),
+        mind="; ".join(dict.fromkeys(minds)), ease=max(m.lever.ease for m in a.moves), bakes=a.bakes,
+        outline=points(cookie_outline(a.cookie, used)),
+        edit=AdviceEdit.model_validate(_edit(a.edit)) if single else None,
+        draft=None if single else DraftDoc.of(a.draft),
+    )  # fmt: skip
+
+
+def _move(m: Move) -> MoveOut:
+    after = m.after if m.lever.graded else None
+    return MoveOut(key=m.lever.key, name=m.lever.name, unit=m.lever.unit, before=m.before, after=after)
+
+
+def _changes(found: tuple[Change, ...]) -> list[ChangeOut]:
+    return [
+        ChangeOut(key=c.attribute.key, label=c.attribute.label, unit=c.attribute.unit, digits=c.attribute.digits,
+                  value=c.value, low=c.low, high=c.high)
+        for c in found
+    ]  # fmt: skip
 
 
 def _edit(made: dict[str, object]) -> dict[str, object]:

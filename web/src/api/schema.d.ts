@@ -300,6 +300,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/doughs/{dough_id}/bakes/{bake_id}/diagnosis": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Diagnosis
+         * @description Why a bake missed its target, cause by cause.
+         */
+        get: operations["kitchen_api_trials_diagnosis"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/doughs/{dough_id}/butter": {
         parameters: {
             query?: never;
@@ -338,6 +358,26 @@ export interface paths {
          * @description A reading: the clock goes on from it.
          */
         post: operations["kitchen_api_butter_clock_read_butter"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/doughs/{dough_id}/compare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Compare Them
+         * @description Bakes of one dough beside one another and the target.
+         */
+        post: operations["kitchen_api_trials_compare_them"];
         delete?: never;
         options?: never;
         head?: never;
@@ -468,6 +508,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/doughs/{dough_id}/lineage": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Lineage
+         * @description Every version, oldest first, with what it did.
+         */
+        get: operations["kitchen_api_trials_lineage"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/doughs/{dough_id}/photos": {
         parameters: {
             query?: never;
@@ -522,6 +582,50 @@ export interface paths {
          * @description Put a deleted dough back on the shelf.
          */
         post: operations["kitchen_api_doughs_restore"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/doughs/{dough_id}/series": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * All Series
+         * @description What could be varied in the draft, and the series there are, newest first.
+         */
+        get: operations["kitchen_api_series_all_series"];
+        put?: never;
+        /**
+         * Keep Plan
+         * @description Keep a plan, with the draft it starts from.
+         */
+        post: operations["kitchen_api_series_keep_plan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/doughs/{dough_id}/series/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Try Plan
+         * @description A plan looked at, not kept.
+         */
+        post: operations["kitchen_api_series_try_plan"];
         delete?: never;
         options?: never;
         head?: never;
@@ -779,9 +883,29 @@ export interface paths {
         put?: never;
         /**
          * Rank
-         * @description Every single lever that brings the forecast nearer to the target, most first.
+         * @description Every single lever that brings the forecast nearer to the target, most first, and pairs that do better.
          */
         post: operations["kitchen_api_next_steps_rank"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/next/search": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Find
+         * @description The smallest change of everything unlocked that should bake the whole target.
+         */
+        post: operations["kitchen_api_next_steps_find"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1093,6 +1217,63 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/series/power/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Power
+         * @description How many trays of each level it takes to see a difference.
+         */
+        get: operations["kitchen_api_series_power"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/series/{series_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One Series */
+        get: operations["kitchen_api_series_one_series"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/series/{series_id}/runs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Measure
+         * @description What a run measured.
+         */
+        put: operations["kitchen_api_series_measure"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/session": {
         parameters: {
             query?: never;
@@ -1337,16 +1518,18 @@ export interface components {
         };
         /**
          * AdviceOut
-         * @description One lever at its best size. steps are clear misses from the target, before and after.
+         * @description One lever, or a pair, at its best size. steps are clear misses from the target, before and after. bakes is how
+         *     many of each version it takes to show. draft is the whole changed draft of a pair; a single has its edit.
          */
         AdviceOut: {
-            /** After */
-            after: number | null;
-            /** Before */
-            before: number | null;
+            /** Bakes */
+            bakes: number;
+            /** Changes */
+            changes: components["schemas"]["ChangeOut"][];
+            draft: components["schemas"]["DraftDoc"] | null;
             /** Ease */
             ease: number;
-            edit: components["schemas"]["AdviceEdit"];
+            edit: components["schemas"]["AdviceEdit"] | null;
             /** Effect */
             effect: string;
             /** From Steps */
@@ -1355,16 +1538,14 @@ export interface components {
             key: string;
             /** Mind */
             mind: string;
-            /** Name */
-            name: string;
+            /** Moves */
+            moves: components["schemas"]["MoveOut"][];
             /** Outline */
             outline: number[][];
             /** Side Effects */
             side_effects: string[];
             /** To Steps */
             to_steps: number;
-            /** Unit */
-            unit: string;
         };
         /**
          * AllergenOut
@@ -1879,6 +2060,38 @@ export interface components {
             /** Words */
             words: string;
         };
+        /** CauseOut */
+        CauseOut: {
+            /** Check */
+            check: string;
+            /** Did */
+            did: string;
+            /** Evidence */
+            evidence: string;
+            /** Kind */
+            kind: string;
+            /** Name */
+            name: string;
+            /** Share Pct */
+            share_pct: number;
+        };
+        /**
+         * CellOut
+         * @description A value put right, its difference to the first bake, and whether that lies inside what bakes differ by anyway.
+         *     compares is false where the gate says this figure does not.
+         */
+        CellOut: {
+            /** Compares */
+            compares: boolean;
+            /** Difference */
+            difference: number | null;
+            /** Measured */
+            measured: number | null;
+            /** Scatter */
+            scatter: boolean;
+            /** Value */
+            value: number | null;
+        };
         /** ChangeOut */
         ChangeOut: {
             /** After */
@@ -1921,6 +2134,62 @@ export interface components {
             id: string;
             /** Name */
             name: string;
+        };
+        /**
+         * CompareIn
+         * @description Bakes by id; the first is the one the others are set against.
+         */
+        CompareIn: {
+            /** Bakes */
+            bakes: number[];
+        };
+        /** CompareOut */
+        CompareOut: {
+            /** Bakes */
+            bakes: components["schemas"]["ComparedOut"][];
+            /** Rows */
+            rows: components["schemas"]["CompareRowOut"][];
+            target: components["schemas"]["SizeOut"];
+        };
+        /** CompareRowOut */
+        CompareRowOut: {
+            /** Cells */
+            cells: components["schemas"]["CellOut"][];
+            /** Digits */
+            digits: number;
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Scatter */
+            scatter: number;
+            /** Target */
+            target: number | null;
+            /** Unit */
+            unit: string;
+        };
+        /**
+         * ComparedOut
+         * @description A bake beside the first: as measured and put right; reasons why (part of) it does not compare.
+         */
+        ComparedOut: {
+            /** Changed */
+            changed: string[];
+            /** Id */
+            id: number;
+            /** Number */
+            number: number;
+            /** Put Right */
+            put_right: string[];
+            /** Reasons */
+            reasons: string[];
+            /** Scores */
+            scores: boolean;
+            size: components["schemas"]["SizeOut"];
+            /** Version */
+            version: number;
+            /** Words */
+            words: string;
         };
         /** CompoundOut */
         CompoundOut: {
@@ -2122,6 +2391,44 @@ export interface components {
             cautions: string[];
             /** Order */
             order: components["schemas"]["DayDoughOut"][];
+        };
+        /**
+         * DiagnosesOut
+         * @description reason says why there is nothing to diagnose.
+         */
+        DiagnosesOut: {
+            /** Found */
+            found: components["schemas"]["DiagnosisOut"][];
+            /** Reason */
+            reason: string;
+        };
+        /** DiagnosisOut */
+        DiagnosisOut: {
+            /** Causes */
+            causes: components["schemas"]["CauseOut"][];
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Words */
+            words: string;
+        };
+        /** DidOut */
+        DidOut: {
+            /** Digits */
+            digits: number;
+            /** Forecast */
+            forecast: number | null;
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Measured */
+            measured: number | null;
+            /** Real */
+            real: boolean;
+            /** Unit */
+            unit: string;
         };
         /** DietIn */
         DietIn: {
@@ -2479,6 +2786,24 @@ export interface components {
             paragraphs: string[];
             /** Title */
             title: string;
+        };
+        /** FactorIn */
+        FactorIn: {
+            /** Key */
+            key: string;
+            /** Levels */
+            levels: number[];
+        };
+        /** FactorOut */
+        FactorOut: {
+            /** Key */
+            key: string;
+            /** Levels */
+            levels: number[];
+            /** Name */
+            name: string;
+            /** Unit */
+            unit: string;
         };
         /**
          * FamilyOut
@@ -3122,6 +3447,26 @@ export interface components {
             /** Within */
             within: boolean;
         };
+        /**
+         * LeverOut
+         * @description What could be varied: where it stands now and levels that make sense around it.
+         */
+        LeverOut: {
+            /** High */
+            high: number;
+            /** Key */
+            key: string;
+            /** Low */
+            low: number;
+            /** Name */
+            name: string;
+            /** Now */
+            now: number | null;
+            /** Suggested */
+            suggested: number[];
+            /** Unit */
+            unit: string;
+        };
         /** LiftOut */
         LiftOut: {
             /** Left Soda G */
@@ -3197,6 +3542,43 @@ export interface components {
             percent: number | null;
             role: components["schemas"]["Role"];
         };
+        /** LineageBakeOut */
+        LineageBakeOut: {
+            /**
+             * Baked On
+             * Format: date
+             */
+            baked_on: string;
+            /** Id */
+            id: number;
+            /** Number */
+            number: number;
+            /** Rms Steps */
+            rms_steps: number | null;
+        };
+        /**
+         * LineageOut
+         * @description A version: what changed to it, what its bakes did against its parent's, and its mean cookie.
+         */
+        LineageOut: {
+            /** Bakes */
+            bakes: components["schemas"]["LineageBakeOut"][];
+            /** Changed */
+            changed: string[];
+            /** Did */
+            did: components["schemas"]["DidOut"][];
+            /** Note */
+            note: string;
+            /** Number */
+            number: number;
+            /** Parent */
+            parent: number | null;
+            /** Rms Steps */
+            rms_steps: number | null;
+            size: components["schemas"]["SizeOut"] | null;
+            /** Words */
+            words: string;
+        };
         /**
          * Liner
          * @description What lies between dough and tray.
@@ -3254,6 +3636,18 @@ export interface components {
             standing: components["schemas"]["Standing"];
             /** Words */
             words: string;
+        };
+        /**
+         * MeanOut
+         * @description A measure's mean at a level, with what the forecast says there.
+         */
+        MeanOut: {
+            /** Forecast */
+            forecast: number | null;
+            /** Level */
+            level: number;
+            /** Measured */
+            measured: number | null;
         };
         /** MeaningOut */
         MeaningOut: {
@@ -3413,6 +3807,19 @@ export interface components {
             /** To */
             to: number;
         };
+        /** MoveOut */
+        MoveOut: {
+            /** After */
+            after: number | null;
+            /** Before */
+            before: number | null;
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Unit */
+            unit: string;
+        };
         /** NamedOut */
         NamedOut: {
             /** Allergen */
@@ -3455,7 +3862,11 @@ export interface components {
             /** Version */
             version?: number | null;
         };
-        /** NextIn */
+        /**
+         * NextIn
+         * @description locks are what may not be touched: eggs, butter, sugar, flour, liquid, leavening, portion, oven, minutes, dough
+         *     temperature, method, tray.
+         */
         NextIn: {
             draft: components["schemas"]["DraftDoc"];
             /**
@@ -3468,6 +3879,11 @@ export interface components {
              *     }
              */
             kit?: components["schemas"]["KitDoc"];
+            /**
+             * Locks
+             * @default []
+             */
+            locks?: string[];
             /**
              * Style
              * @default
@@ -3482,8 +3898,14 @@ export interface components {
         NextOut: {
             /** Advice */
             advice: components["schemas"]["AdviceOut"][];
+            /** Basis */
+            basis: string;
             /** Distance */
             distance: number | null;
+            /** Locks */
+            locks: string[];
+            /** Pairs */
+            pairs: components["schemas"]["AdviceOut"][];
             /** Reason */
             reason: string;
             /** Target Outline */
@@ -3534,6 +3956,28 @@ export interface components {
             label: string;
             /** Unit */
             unit: string;
+        };
+        /** OutcomeOut */
+        OutcomeOut: {
+            bend: components["schemas"]["SeriesEffectOut"] | null;
+            /** Digits */
+            digits: number;
+            /** Effects */
+            effects: components["schemas"]["SeriesEffectOut"][];
+            /** Freedom */
+            freedom: number;
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Means */
+            means: components["schemas"]["MeanOut"][];
+            /** Sd */
+            sd: number;
+            /** Unit */
+            unit: string;
+            /** Words */
+            words: string[];
         };
         /**
          * OutlineDoc
@@ -3792,6 +4236,19 @@ export interface components {
             method: string[];
             /** Unmet */
             unmet: string[];
+        };
+        /** PowerOut */
+        PowerOut: {
+            /** Difference */
+            difference: number;
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Needs */
+            needs: components["schemas"]["SeriesNeedOut"][];
+            /** Unit */
+            unit: string;
         };
         /**
          * PreviewDetailOut
@@ -4376,6 +4833,17 @@ export interface components {
             /** Within Scatter */
             within_scatter: boolean;
         };
+        /** RunIn */
+        RunIn: {
+            /** Order */
+            order: number;
+            /** Revision */
+            revision: number;
+            /** Typed */
+            typed: {
+                [key: string]: string | number | null;
+            };
+        };
         /** ScaleEdit */
         ScaleEdit: {
             /** Dough */
@@ -4387,11 +4855,144 @@ export interface components {
             op: "scale";
         };
         /**
+         * SearchOut
+         * @description What the search found; reason says why nothing.
+         */
+        SearchOut: {
+            /** Changes */
+            changes: components["schemas"]["ChangeOut"][];
+            draft: components["schemas"]["DraftDoc"] | null;
+            /** From Steps */
+            from_steps: number;
+            /** Moves */
+            moves: components["schemas"]["MoveOut"][];
+            /** Out Of Reach */
+            out_of_reach: string[];
+            /** Outline */
+            outline: number[][];
+            /** Reason */
+            reason: string;
+            /** Side Effects */
+            side_effects: string[];
+            /** To Steps */
+            to_steps: number;
+        };
+        /**
          * Season
          * @description What the cows ate: pale and hard, or deep yellow and soft.
          * @enum {string}
          */
         Season: "winter" | "typical" | "summer";
+        /** SeriesEffectOut */
+        SeriesEffectOut: {
+            /** Clear */
+            clear: boolean;
+            /** High */
+            high: number;
+            /** Low */
+            low: number;
+            /** Name */
+            name: string;
+            /** P */
+            p: number | null;
+            /** Value */
+            value: number;
+        };
+        /**
+         * SeriesIn
+         * @description A series to plan. seed is where chance comes from: the same seed gives the same order.
+         */
+        SeriesIn: {
+            /** Factors */
+            factors: components["schemas"]["FactorIn"][];
+            /**
+             * Name
+             * @default
+             */
+            name?: string;
+            /**
+             * Pieces
+             * @default 6
+             */
+            pieces?: number;
+            /**
+             * Repeats
+             * @default 2
+             */
+            repeats?: number;
+            /**
+             * Seed
+             * @default 1
+             */
+            seed?: number;
+        };
+        /** SeriesListOut */
+        SeriesListOut: {
+            /** Levers */
+            levers: components["schemas"]["LeverOut"][];
+            /** Series */
+            series: components["schemas"]["SeriesOut"][];
+        };
+        /** SeriesNeedOut */
+        SeriesNeedOut: {
+            /** One Dough */
+            one_dough: number | null;
+            /** Own Mixing */
+            own_mixing: number | null;
+            /** Pieces */
+            pieces: number;
+        };
+        /** SeriesOut */
+        SeriesOut: {
+            /** Cautions */
+            cautions: string[];
+            /** Done */
+            done: number;
+            /** Dough G */
+            dough_g: number;
+            /** Factors */
+            factors: components["schemas"]["FactorOut"][];
+            /** Id */
+            id: number;
+            /** Made At */
+            made_at: string | null;
+            /** Made By */
+            made_by: string;
+            /** Name */
+            name: string;
+            /** One Dough */
+            one_dough: boolean;
+            /** Outcomes */
+            outcomes: components["schemas"]["OutcomeOut"][];
+            /** Pieces */
+            pieces: number;
+            /** Repeats */
+            repeats: number;
+            /** Revision */
+            revision: number;
+            /** Runs */
+            runs: components["schemas"]["SeriesRunOut"][];
+            /** Splits */
+            splits: components["schemas"]["SplitOut"][];
+        };
+        /**
+         * SeriesRunOut
+         * @description One run: what it is in words, and what it measured.
+         */
+        SeriesRunOut: {
+            /** Block */
+            block: number;
+            /** Order */
+            order: number;
+            /** Place */
+            place: number;
+            /** Results */
+            results: {
+                [key: string]: number[];
+            };
+            /** Words */
+            words: string;
+        };
         /**
          * SessionOut
          * @description cook is null when nobody is signed in.
@@ -4599,6 +5200,21 @@ export interface components {
             grams: number;
             /** Name */
             name: string;
+        };
+        /** SplitOut */
+        SplitOut: {
+            /** Crust L */
+            crust_l: number | null;
+            /** Diameter Mm */
+            diameter_mm: number | null;
+            /** Grams */
+            grams: number;
+            /** Height Mm */
+            height_mm: number | null;
+            /** Rim Crisp */
+            rim_crisp: number | null;
+            /** Words */
+            words: string;
         };
         /** SplitPartOut */
         SplitPartOut: {
@@ -6948,6 +7564,92 @@ export interface operations {
             };
         };
     };
+    kitchen_api_trials_diagnosis: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                dough_id: number;
+                bake_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DiagnosesOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     kitchen_api_butter_clock_butter_of_dough: {
         parameters: {
             query?: never;
@@ -7144,6 +7846,95 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ButterOutOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_trials_compare_them: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                dough_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CompareIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CompareOut"];
                 };
             };
             /** @description Bad Request */
@@ -7820,6 +8611,91 @@ export interface operations {
             };
         };
     };
+    kitchen_api_trials_lineage: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                dough_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LineageOut"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     kitchen_api_photos_add_photo: {
         parameters: {
             query?: never;
@@ -8024,6 +8900,269 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DoughOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_series_all_series: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                dough_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SeriesListOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_series_keep_plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                dough_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SeriesIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SeriesOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_series_try_plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                dough_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SeriesIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SeriesOut"];
                 };
             };
             /** @description Bad Request */
@@ -9142,6 +10281,93 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["NextOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_next_steps_find: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NextIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SearchOut"];
                 };
             };
             /** @description Bad Request */
@@ -10593,6 +11819,267 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ReferenceOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_series_power: {
+        parameters: {
+            query: {
+                difference: number;
+            };
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PowerOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_series_one_series: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                series_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SeriesOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_series_measure: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                series_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RunIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SeriesOut"];
                 };
             };
             /** @description Bad Request */

@@ -5,7 +5,8 @@ from __future__ import annotations
 import pytest
 from hypothesis import given, settings
 
-from dough.advise import SHARES, WORTH, advice, distance, levers
+from dough.advice.levers import levers
+from dough.advice.ranking import SHARES, WORTH, advice, distance
 from dough.bake.intake import Kit, bake_case
 from dough.bake.model import forecast
 from dough.errors import EntryError

@@ -1,0 +1,1 @@
+"""What to change next: single levers, pairs, and a search for the whole target."""

@@ -1,0 +1,1 @@
+"""Small designed series of bakes: planned, ordered by chance, and read with how sure."""

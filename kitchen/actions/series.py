@@ -1,0 +1,94 @@
+"""Series: planned from a draft, and what their runs measured written down."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Any
+
+from django.db import transaction
+
+from dough.entry import read_named
+from dough.errors import EntryError
+from dough.trials.measure import read_list
+from kitchen.actions.base import Action, MissingError, dough_for_reading
+from kitchen.documents import Typed
+from kitchen.models import Series
+
+MOST_SERIES = 100
+#: What a run may measure: the box's field, and whether several readings go in.
+MEASURES = {
+    "diameter_mm": True, "height_mm": True, "loss_pct": False, "crust_l": False, "rim_crisp": False,
+    "middle_soft": False, "bite_chewy": False, "crumb_cakey": False,
+}  # fmt: skip
+
+
+@dataclass(frozen=True, kw_only=True)
+class PlanSeries(Action):
+    """Keep a plan. name is what it asks; base the draft's document it starts from."""
+
+    dough_id: int
+    name: str
+    base: dict[str, Any]
+    plan: dict[str, Any]
+
+    def execute(self) -> Series:
+        cook = self.cook()
+        name = self.name.strip()
+        if not name:
+            raise EntryError("name", "Say what the series asks, for instance “how much sugar for the rim”.")
+        dough = dough_for_reading(self.dough_id)
+        if dough.series.count() >= MOST_SERIES:
+            raise EntryError("name", f"{MOST_SERIES} series are kept of this dough; that is the most.")
+        return Series.objects.create(
+            dough=dough, name=name[:120], base=self.base, plan=self.plan, made_at=self.now, made_by=cook
+        )
+
+
+@dataclass(frozen=True, kw_only=True)
+class MeasureRun(Action):
+    """What one run measured, as typed; empty boxes are unknown. revision is the one the cook saw."""
+
+    series_id: int
+    revision: int
+    order: int
+    typed: dict[str, Typed]
+
+    def execute(self) -> Series:
+        self.cook()
+        with transaction.atomic():
+            series = series_for_reading(self.series_id)
+            if series.revision != self.revision:
+                raise EntryError(
+                    "revision", "Someone wrote to this series meanwhile. Look at theirs, then enter yours."
+                )
+            if not any(r["order"] == self.order for r in series.plan["runs"]):
+                raise MissingError("There is no such run in this series.")
+            unknown = set(self.typed) - set(MEASURES)
+            if unknown:
+                raise EntryError("typed", f"“{sorted(unknown)[0][:30]}” is not something a run measures.")
+            series.results = {**series.results, str(self.order): _read(self.typed)}
+            series.revision += 1
+            series.save(update_fields=["results", "revision"])
+        return series
+
+
+def series_for_reading(series_id: int) -> Series:
+    """A series of a dough that is not deleted. Raises MissingError."""
+    found = Series.objects.filter(pk=series_id, dough__deleted_at=None).select_related("dough", "made_by").first()
+    if found is None:
+        raise MissingError("There is no such series.")
+    return found
+
+
+def _read(typed: dict[str, Typed]) -> dict[str, list[float]]:
+    found = {}
+    for key, several in MEASURES.items():
+        value = typed.get(key)
+        if several:
+            readings = list(read_list(None if value is None else str(value), key, key))
+        else:
+            one = read_named(value, key)
+            readings = [] if one is None else [one]
+        if readings:
+            found[key] = readings
+    return found
