@@ -107,8 +107,10 @@ def _one(a: Attribute, wanted: float, got: float, told: list[float], names: list
     elif a.key in ("diameter_mm", "height_mm") and trail.readings < 3:
         causes.append(_cause(a, "measure", "Measuring", rest, miss, f"only {trail.readings or 'no'} readings of it"))
     else:
-        causes.append(_cause(a, "oven", "Not explained: oven or butter other than noted", rest, miss,
-                             "beyond what scatter explains, and nothing noted accounts for it"))  # fmt: skip
+        why = "beyond what scatter explains, and nothing noted accounts for it"
+        if not bakes:
+            why += "; the kitchen's bakes are not learned from yet, and may say more of the oven"
+        causes.append(_cause(a, "oven", "Not explained: oven or butter other than noted", rest, miss, why))
     told_causes = [c for c in causes if abs(c.share_pct * miss / 100.0) >= LEAST * a.step]
     words = f"{abs(miss):.{a.digits}f} {_unit(a)} {a.over if miss > 0 else a.under}"
     return Diagnosis(a, miss, words, tuple(sorted(told_causes, key=lambda c: -c.share_pct)))

@@ -90,6 +90,7 @@ def bake_out(bake: Bake, target: Target, style: Style | None) -> BakeOut:
         measured=MeasuredDoc.of(measured),
         bake_loss_pct=measured.bake_loss_pct,
         spread_factor=measured.spread_factor,
+        photo_id=bake.photo_id,
         notes=bake.notes,
         logged_by=name_of(bake.logged_by),
         size=size_out(measured.cookie, style, f"bake {bake.number}"),

@@ -36,7 +36,7 @@ LABELS = {k: (a.label, a.unit, a.digits) for k, a in BY_KEY.items()} | {
     "l_middle": ("Middle shade", "L*", 0), "l_base": ("Base shade", "L*", 0),
 }  # fmt: skip
 WHAT = {
-    "spread": "Spreading", "drying": "Drying", "browning": "Browning", "gas": "Gas lost", "oven_k": "Really hotter by",
+    "spread": "Spreading", "drying": "Drying", "browning": "Browning", "gas": "Gas lost", "oven_k": "Hotter than set",
     "bottom": "Heat from below",
 }  # fmt: skip
 

@@ -50,7 +50,7 @@ class AdviceEdit(BaseModel):
     value: str | float | int | None = None
 
 
-class MoveOut(BaseModel):
+class LeverMoveOut(BaseModel):
     key: str
     name: str
     unit: str
@@ -58,7 +58,7 @@ class MoveOut(BaseModel):
     after: float | None
 
 
-class ChangeOut(BaseModel):
+class EffectRangeOut(BaseModel):
     """One attribute's change with its range, in its unit."""
 
     key: str
@@ -75,11 +75,11 @@ class AdviceOut(BaseModel):
     many of each version it takes to show. draft is the whole changed draft of a pair; a single has its edit."""
 
     key: str
-    moves: list[MoveOut]
+    moves: list[LeverMoveOut]
     from_steps: float
     to_steps: float
     effect: str
-    changes: list[ChangeOut]
+    changes: list[EffectRangeOut]
     side_effects: list[str]
     mind: str
     ease: int
@@ -105,11 +105,11 @@ class SearchOut(BaseModel):
     """What the search found; reason says why nothing."""
 
     reason: str
-    moves: list[MoveOut]
+    moves: list[LeverMoveOut]
     draft: DraftDoc | None
     from_steps: float
     to_steps: float
-    changes: list[ChangeOut]
+    changes: list[EffectRangeOut]
     side_effects: list[str]
     out_of_reach: list[str]
     outline: list[Point]
@@ -207,14 +207,14 @@ def _advice(a: Advice, used: Style) -> AdviceOut:
     )  # fmt: skip
 
 
-def _move(m: Move) -> MoveOut:
+def _move(m: Move) -> LeverMoveOut:
     after = m.after if m.lever.graded else None
-    return MoveOut(key=m.lever.key, name=m.lever.name, unit=m.lever.unit, before=m.before, after=after)
+    return LeverMoveOut(key=m.lever.key, name=m.lever.name, unit=m.lever.unit, before=m.before, after=after)
 
 
-def _changes(found: tuple[Change, ...]) -> list[ChangeOut]:
+def _changes(found: tuple[Change, ...]) -> list[EffectRangeOut]:
     return [
-        ChangeOut(key=c.attribute.key, label=c.attribute.label, unit=c.attribute.unit, digits=c.attribute.digits,
+        EffectRangeOut(key=c.attribute.key, label=c.attribute.label, unit=c.attribute.unit, digits=c.attribute.digits,
                   value=c.value, low=c.low, high=c.high)
         for c in found
     ]  # fmt: skip

@@ -20,6 +20,7 @@ from dough.sheet import allergens_of
 from dough.swaps.needs import AMOUNTS, NEEDS
 from dough.target import ATTRIBUTES, from_style
 from dough.texture_map import known_words, regions
+from dough.trials.scales import SCALES
 from kitchen.api.errors import PROBLEMS
 from kitchen.api.forecast_schemas import ExplainOut, ModelOut
 from kitchen.api.reference_schemas import (
@@ -29,6 +30,8 @@ from kitchen.api.reference_schemas import (
     IngredientOut,
     NeedOut,
     ReferenceOut,
+    ScaleOut,
+    ScalePointOut,
     ShadeOut,
     StandingOut,
     StyleOut,
@@ -76,6 +79,10 @@ def reference_out() -> ReferenceOut:
         wishes=[WishKindOut.model_validate(a, from_attributes=True) for a in AMOUNTS.values()],
         allergens=[AllergenOut(code=c, name=n, lists=x) for c, n, x in ALLERGENS],
         texture_words=list(known_words()),
+        scales=[
+            ScaleOut(key=s.key, label=s.label, how=s.how, points=[ScalePointOut(value=v, word=w) for v, w in s.points])
+            for s in SCALES
+        ],
     )
 
 

@@ -104,6 +104,20 @@ class AllergenOut(BaseModel):
     lists: str
 
 
+class ScalePointOut(BaseModel):
+    value: int
+    word: str
+
+
+class ScaleOut(BaseModel):
+    """A scale whose points are words: how to test, and its points from low to high."""
+
+    key: str
+    label: str
+    how: str
+    points: list[ScalePointOut]
+
+
 class ReferenceOut(BaseModel):
     """What the screens need once: the table, the styles, the words."""
 
@@ -123,3 +137,4 @@ class ReferenceOut(BaseModel):
     wishes: list[WishKindOut]
     allergens: list[AllergenOut]
     texture_words: list[str]
+    scales: list[ScaleOut]

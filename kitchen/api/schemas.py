@@ -159,6 +159,7 @@ class BakeOut(BaseModel):
     measured: MeasuredDoc
     bake_loss_pct: float | None
     spread_factor: float | None
+    photo_id: int | None
     notes: str
     logged_by: str
     size: SizeOut

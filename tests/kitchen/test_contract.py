@@ -5,6 +5,7 @@ from __future__ import annotations
 from typing import Any
 
 import pytest
+from pydantic import BaseModel
 import schemathesis
 from django.contrib.auth.models import User
 from django.core.wsgi import get_wsgi_application
@@ -53,3 +54,17 @@ def test_every_answer_keeps_the_contract(case: schemathesis.Case[Any], session: 
         answer,
         checks=[not_a_server_error, response_schema_conformance, status_code_conformance],
     )
+
+
+def test_no_two_documents_of_the_contract_share_a_name() -> None:
+    """The contract names documents by class: of two of one name the second would silently take the first one's place."""
+
+    def below(model: type) -> set[type]:
+        return {model, *(x for child in model.__subclasses__() for x in below(child))}
+
+    homes: dict[str, set[str]] = {}
+    for model in below(BaseModel):
+        if model.__module__.startswith("kitchen."):
+            homes.setdefault(model.__name__, set()).add(model.__module__)
+    twice = {name: sorted(where) for name, where in homes.items() if len(where) > 1}
+    assert not twice

@@ -1525,7 +1525,7 @@ export interface components {
             /** Bakes */
             bakes: number;
             /** Changes */
-            changes: components["schemas"]["ChangeOut"][];
+            changes: components["schemas"]["EffectRangeOut"][];
             draft: components["schemas"]["DraftDoc"] | null;
             /** Ease */
             ease: number;
@@ -1539,7 +1539,7 @@ export interface components {
             /** Mind */
             mind: string;
             /** Moves */
-            moves: components["schemas"]["MoveOut"][];
+            moves: components["schemas"]["LeverMoveOut"][];
             /** Outline */
             outline: number[][];
             /** Side Effects */
@@ -1741,6 +1741,8 @@ export interface components {
             oven_c: number | null;
             /** Oven Id */
             oven_id: number | null;
+            /** Photo Id */
+            photo_id: number | null;
             /** Pieces */
             pieces: number | null;
             /** Portion G */
@@ -2658,6 +2660,26 @@ export interface components {
             /** What */
             what: string;
         };
+        /**
+         * EffectRangeOut
+         * @description One attribute's change with its range, in its unit.
+         */
+        EffectRangeOut: {
+            /** Digits */
+            digits: number;
+            /** High */
+            high: number;
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Low */
+            low: number;
+            /** Unit */
+            unit: string;
+            /** Value */
+            value: number;
+        };
         /** EggCountOut */
         EggCountOut: {
             /** Count */
@@ -3447,6 +3469,19 @@ export interface components {
             /** Within */
             within: boolean;
         };
+        /** LeverMoveOut */
+        LeverMoveOut: {
+            /** After */
+            after: number | null;
+            /** Before */
+            before: number | null;
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Unit */
+            unit: string;
+        };
         /**
          * LeverOut
          * @description What could be varied: where it stands now and levels that make sense around it.
@@ -3806,19 +3841,6 @@ export interface components {
             op: "move";
             /** To */
             to: number;
-        };
-        /** MoveOut */
-        MoveOut: {
-            /** After */
-            after: number | null;
-            /** Before */
-            before: number | null;
-            /** Key */
-            key: string;
-            /** Name */
-            name: string;
-            /** Unit */
-            unit: string;
         };
         /** NamedOut */
         NamedOut: {
@@ -4647,6 +4669,8 @@ export interface components {
             raw_dough: string;
             /** Roles */
             roles: components["schemas"]["Role"][];
+            /** Scales */
+            scales: components["schemas"]["ScaleOut"][];
             /** Shades */
             shades: components["schemas"]["ShadeOut"][];
             /** Shapes */
@@ -4855,17 +4879,38 @@ export interface components {
             op: "scale";
         };
         /**
+         * ScaleOut
+         * @description A scale whose points are words: how to test, and its points from low to high.
+         */
+        ScaleOut: {
+            /** How */
+            how: string;
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Points */
+            points: components["schemas"]["ScalePointOut"][];
+        };
+        /** ScalePointOut */
+        ScalePointOut: {
+            /** Value */
+            value: number;
+            /** Word */
+            word: string;
+        };
+        /**
          * SearchOut
          * @description What the search found; reason says why nothing.
          */
         SearchOut: {
             /** Changes */
-            changes: components["schemas"]["ChangeOut"][];
+            changes: components["schemas"]["EffectRangeOut"][];
             draft: components["schemas"]["DraftDoc"] | null;
             /** From Steps */
             from_steps: number;
             /** Moves */
-            moves: components["schemas"]["MoveOut"][];
+            moves: components["schemas"]["LeverMoveOut"][];
             /** Out Of Reach */
             out_of_reach: string[];
             /** Outline */

@@ -138,6 +138,27 @@ useCommands([
     keys: 'g n',
     run: () => router.push({ name: 'next' }),
   },
+  {
+    id: 'learn',
+    name: 'To what the bakes teach',
+    group: 'Go',
+    keys: 'g l',
+    run: () => router.push({ name: 'learn' }),
+  },
+  {
+    id: 'compare',
+    name: 'To bakes side by side',
+    group: 'Go',
+    run: () => router.push({ name: 'compare' }),
+  },
+  { id: 'lineage', name: 'To the lineage', group: 'Go', run: () => router.push({ name: 'lineage' }) },
+  {
+    id: 'search',
+    name: 'To the search for the whole target',
+    group: 'Go',
+    run: () => router.push({ name: 'search' }),
+  },
+  { id: 'series', name: 'To the series', group: 'Go', run: () => router.push({ name: 'series' }) },
   { id: 'chart', name: 'Bake chart', group: 'Go', run: () => router.push({ name: 'bake-chart' }) },
   { id: 'sheet', name: 'Bench sheet to print', group: 'Go', run: () => router.push({ name: 'sheet' }) },
   {
@@ -204,10 +225,17 @@ function rename(event: Event): void {
     <RouterLink :to="{ name: 'versions' }">
       Versions <span v-if="record?.versions.length" class="count">{{ record.versions.length }}</span>
     </RouterLink>
-    <RouterLink :to="{ name: 'results' }">
+    <RouterLink
+      :to="{ name: 'results' }"
+      :class="{ 'router-link-active': ['compare', 'lineage', 'learn'].includes(String(route.name)) }"
+    >
       Results <span v-if="record?.bakes" class="count">{{ record.bakes }}</span>
     </RouterLink>
-    <RouterLink :to="{ name: 'next' }">Next</RouterLink>
+    <RouterLink
+      :to="{ name: 'next' }"
+      :class="{ 'router-link-active': ['search', 'series'].includes(String(route.name)) }"
+      >Next</RouterLink
+    >
   </nav>
   <main id="main" class="frame">
     <div v-if="failed" class="panel p-4" role="alert">

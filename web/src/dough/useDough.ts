@@ -202,6 +202,11 @@ export function useDough(id: Ref<number>, kit: (draft: Draft) => Schemas['KitDoc
     if (asked !== seq) planDetail(0)
   }
 
+  /** The kitchen has learned or gone back: ask anew what the forecast says. */
+  function refresh(): void {
+    void ask(null)
+  }
+
   function report(error: unknown): void {
     clearProblems()
     if (!(error instanceof ApiError)) throw error
@@ -412,6 +417,7 @@ export function useDough(id: Ref<number>, kit: (draft: Draft) => Schemas['KitDoc
     saveState,
     theirs,
     open,
+    refresh,
     edit,
     change,
     replaceDraft,

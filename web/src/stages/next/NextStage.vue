@@ -2,48 +2,33 @@
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { client, data, type Schemas } from '@/api/client'
-import { theDough } from '@/dough/key'
 import type { Edit } from '@/dough/useDough'
 import { useAsk } from '@/stages/butter/useAsk'
-import TinySide from '@/stages/swaps/TinySide.vue'
-import { choice, fixed, grams } from '@/ui/format'
+import { fixed } from '@/ui/format'
+import StageTabs from '@/ui/StageTabs.vue'
+import AdviceRow from './AdviceRow.vue'
+import LockRow from './LockRow.vue'
+import { NEXT_TABS } from './tabs'
+import { moveWords, useNext } from './useNext'
 
 type Advice = Schemas['AdviceOut']
-const EASE = ['', 'a turn of a knob', 'another weighing', 'another way of working']
-const dough = theDough()
 const router = useRouter()
+const { dough, locks, question, changes, note } = useNext()
 const tried = ref('')
-const { answer, problem } = useAsk(
-  () => [dough.work.value?.draft, dough.work.value?.target.cookie, dough.work.value?.style],
-  () => {
-    const work = dough.work.value
-    if (!work) return null
-    return data(
-      client.POST('/api/next', {
-        body: {
-          draft: work.draft,
-          target: work.target.cookie ?? {},
-          style: work.style,
-          kit: dough.kitOf(work.draft),
-        },
-      }),
-    )
-  },
-)
+const { answer, problem } = useAsk(changes, () => {
+  const body = question()
+  return body && data(client.POST('/api/next', { body }))
+})
 const across = computed(() =>
   Math.max(
     100,
-    ...(answer.value?.advice ?? []).flatMap((a) => a.outline.map(([x = 0]) => 2.2 * Math.abs(x))),
+    ...[...(answer.value?.advice ?? []), ...(answer.value?.pairs ?? [])].flatMap((a) =>
+      a.outline.map(([x = 0]) => 2.2 * Math.abs(x)),
+    ),
   ),
 )
-const figure = (value: number | null, unit: string): string =>
-  value === null ? 'open' : unit === 'g' ? grams(value) : fixed(value, 1)
-const name = (a: Advice): string => (a.key.startsWith('method:') ? choice(a.key.slice(7)) : a.name)
-const words = (a: Advice): string =>
-  a.after === null ? name(a) : `${a.name} ${figure(a.before, a.unit)} → ${figure(a.after, a.unit)} ${a.unit}`
 
-function editOf(a: Advice): Edit {
-  const e = a.edit
+function editOf(e: Schemas['AdviceEdit']): Edit {
   if (e.op === 'role') return { op: 'role', role: e.role as Schemas['Role'], percent: e.percent ?? 0 }
   if (e.op === 'amount')
     return { op: 'amount', line: e.line ?? '', text: e.grams ?? 0, unit: 'g', habit: 'metric' }
@@ -51,12 +36,11 @@ function editOf(a: Advice): Edit {
 }
 
 async function take(a: Advice): Promise<void> {
-  const note = `Tries ${words(a)}. Forecast: ${a.effect}.`
-  if (await dough.edit(editOf(a))) {
-    // The dialog that keeps the version finds what is being tested.
-    sessionStorage.setItem(`tarte-note-${dough.id.value}`, note)
-    tried.value = note
-  }
+  const text = `Tries ${a.moves.map(moveWords).join(' and ')}. Forecast: ${a.effect}.`
+  if (a.draft) dough.replaceDraft(a.draft)
+  else if (!a.edit || !(await dough.edit(editOf(a.edit)))) return
+  note(text)
+  tried.value = text
 }
 </script>
 
@@ -64,11 +48,13 @@ async function take(a: Advice): Promise<void> {
   <section class="next panel" aria-label="Next">
     <header>
       <h2>Next</h2>
+      <StageTabs label="Parts of Next" :tabs="NEXT_TABS" />
       <span v-if="answer?.distance != null" class="small-words"
-        >the forecast is {{ fixed(answer.distance, 1) }} clear misses from the target; single changes, the
-        nearest first</span
+        >forecast {{ fixed(answer.distance, 1) }} clear misses from the target; dot: what changes, bar: where
+        it lies 8 times in 10</span
       >
     </header>
+    <LockRow v-model="locks" :locks="answer?.locks ?? []" />
     <p v-if="problem" class="alert-words pad" role="alert">▲ {{ problem }}</p>
     <p v-if="answer?.reason" class="pad">{{ answer.reason }}</p>
     <div v-if="tried" class="tried" aria-live="polite">
@@ -78,40 +64,32 @@ async function take(a: Advice): Promise<void> {
       >
     </div>
     <div class="list">
-      <article v-for="a in answer?.advice ?? []" :key="a.key">
-        <TinySide :shape="a.outline" :ghost="answer?.target_outline ?? []" :fill="null" :across="across" />
-        <div class="what">
-          <h3>
-            {{ name(a) }}
-            <span v-if="a.after !== null" class="fig"
-              >{{ figure(a.before, a.unit) }} → {{ figure(a.after, a.unit) }}
-              <span class="unit">{{ a.unit }}</span></span
-            >
-          </h3>
-          <p>{{ a.effect }}</p>
-          <p class="small-words">
-            {{ [EASE[a.ease], a.mind].filter(Boolean).join('; ') }}
-            <span v-if="a.side_effects.length" class="alert-words">△ {{ a.side_effects.join(', ') }}</span>
-          </p>
-        </div>
-        <div class="away">
-          <svg width="150" height="14" aria-hidden="true">
-            <rect class="was" x="0" y="4" :width="Math.min(a.from_steps, 4) * 37" height="6" />
-            <rect class="is" x="0" y="4" :width="Math.min(a.to_steps, 4) * 37" height="6" />
-          </svg>
-          <span class="fig"
-            >{{ fixed(a.from_steps, 1) }} → <b>{{ fixed(a.to_steps, 1) }}</b></span
-          >
-          <span class="visually-hidden">clear misses from the target</span>
-        </div>
-        <button type="button" class="do" @click="take(a)">
-          Try it <span class="visually-hidden">: {{ words(a) }}</span>
-        </button>
-      </article>
+      <AdviceRow
+        v-for="a in answer?.advice ?? []"
+        :key="a.key"
+        :advice="a"
+        :ghost="answer?.target_outline ?? []"
+        :across="across"
+        @take="take(a)"
+      />
+      <template v-if="answer?.pairs.length">
+        <h3 class="pairs">
+          Two together
+          <span class="small-words">one lever is not enough; a bake won't tell which of the two did it</span>
+        </h3>
+        <AdviceRow
+          v-for="a in answer.pairs"
+          :key="a.key"
+          :advice="a"
+          :ghost="answer.target_outline"
+          :across="across"
+          @take="take(a)"
+        />
+      </template>
     </div>
     <p v-if="answer?.advice.length" class="small-words pad">
-      By the forecast with general parameters: a guide for one bake at a time, ranked by distance alone.
-      Dotted is the target.
+      {{ answer.basis }} Ranked by distance alone; ease and side effects are told, not weighed. Dotted is the
+      target.
     </p>
   </section>
 </template>
@@ -123,8 +101,8 @@ async function take(a: Advice): Promise<void> {
 }
 header {
   display: flex;
-  align-items: center;
-  gap: 12px;
+  align-items: baseline;
+  gap: 16px;
   padding: 6px 14px;
   border-bottom: 1px solid var(--rule);
 }
@@ -142,36 +120,12 @@ h2 {
   overflow-y: auto;
   padding: 0 14px;
 }
-article {
-  display: grid;
-  grid-template-columns: 80px minmax(0, 1fr) 240px auto;
-  gap: 14px;
-  align-items: center;
-  padding: 7px 0;
-  border-bottom: 1px solid var(--rule);
-}
-h3 {
+.pairs {
   font-size: 1rem;
-  margin: 0;
-}
-h3 .fig {
-  font-weight: 400;
-  margin-left: 8px;
+  margin: 12px 0 2px;
 }
 p {
   margin: 0;
-}
-.away {
-  display: flex;
-  gap: 10px;
-  align-items: center;
-  white-space: nowrap;
-}
-.was {
-  fill: var(--graph-strong);
-}
-.is {
-  fill: var(--cobalt);
 }
 .tried {
   display: flex;
@@ -183,11 +137,9 @@ p {
   padding: 6px 14px;
 }
 @media (max-width: 900px) {
-  article {
-    grid-template-columns: 80px minmax(0, 1fr) auto;
-  }
-  .away {
-    grid-column: 2;
+  header {
+    flex-wrap: wrap;
+    gap: 4px 14px;
   }
 }
 </style>

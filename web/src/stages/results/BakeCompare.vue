@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
 import { scaleFor, sidePath } from '@/cookie/scale'
 import { choice, day, fixed, grams } from '@/ui/format'
+import DiagnosisPanel from './DiagnosisPanel.vue'
 
 const props = defineProps<{ bake: Schemas['BakeOut']; target: Schemas['SizeOut'] }>()
 defineEmits<{ correct: [] }>()
@@ -27,6 +28,7 @@ const labelled = computed(() => gridMm.value.filter((mm) => mm % 20 === 0))
 const rowsMm = computed(() => [5, 10, 15, 20, 25, 30, 40].filter((mm) => BASE - mm * view.value.perMm > 2))
 const facts = computed(() => {
   const b = props.bake
+  const m = b.measured
   const out: [string, string][] = [
     [
       'Baked',
@@ -44,6 +46,8 @@ const facts = computed(() => {
     ['Dough', b.dough_temp_c === null ? 'temperature not noted' : `${b.dough_temp_c} °C at the oven`],
     ['Butter', b.batch.butter_temp_c === null ? 'not noted' : `${b.batch.butter_temp_c} °C at mixing`],
     ['Bake loss', b.bake_loss_pct === null ? 'not weighed' : `${fixed(b.bake_loss_pct, 1)} %`],
+    ['Core at the pull', m.core_c == null ? 'not probed' : `${fixed(m.core_c, 0)} °C`],
+    ['Tasted', m.tasted_min == null ? 'time not noted' : `${fixed(m.tasted_min, 0)} min from the oven`],
     ['Spread factor', b.spread_factor === null ? 'not measured' : fixed(b.spread_factor, 1)],
   ]
   return out
@@ -51,7 +55,15 @@ const facts = computed(() => {
 const measured = computed(() => {
   const m = props.bake.measured
   const list = (values: number[] | undefined): string => (values?.length ? values.join(', ') + ' mm' : 'none')
-  return `diameters ${list(m.diameters_mm)}; heights ${list(m.heights_mm)}`
+  const row = m.row_of ? `; a row of ${m.row_of}: ${m.row_mm ?? '?'} mm` : ''
+  const stack = m.stack_of ? `; a stack of ${m.stack_of}: ${m.stack_mm ?? '?'} mm` : ''
+  const shades = (['l_rim', 'l_middle', 'l_base'] as const)
+    .filter((k) => m[k] != null)
+    .map((k) => `${k.slice(2)} ${fixed(m[k] ?? null, 0)} L*`)
+  const from = shades.length
+    ? `; shades ${shades.join(', ')} ${m.shade_from === 'photo' ? 'from the photo' : 'by eye'}`
+    : ''
+  return `diameters ${list(m.diameters_mm)}; heights ${list(m.heights_mm)}${row}${stack}${from}`
 })
 </script>
 
@@ -155,6 +167,7 @@ const measured = computed(() => {
         </tr>
       </tbody>
     </table>
+    <DiagnosisPanel :bake-id="bake.id" />
     <dl class="facts">
       <div v-for="[k, v] in facts" :key="k">
         <dt>{{ k }}</dt>
@@ -172,6 +185,13 @@ const measured = computed(() => {
       {{ bake.batch.additions.map((a) => `${a.name} ${grams(a.grams)} g`).join(', ') }}.
     </p>
     <p class="small-words">{{ choice(measured) }}.</p>
+    <img
+      v-if="bake.photo_id !== null"
+      class="photo"
+      :src="`/api/photos/${bake.photo_id}/sheet`"
+      :alt="`Photo of bake ${bake.number} from above`"
+      loading="lazy"
+    />
     <blockquote v-if="bake.notes">{{ bake.notes }}</blockquote>
   </div>
 </template>
@@ -269,6 +289,10 @@ dd {
 }
 p {
   margin-bottom: 4px;
+}
+.photo {
+  width: 240px;
+  border: 1px solid var(--rule);
 }
 blockquote {
   margin: 6px 0 0;

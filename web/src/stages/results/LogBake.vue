@@ -8,6 +8,9 @@ import { theDough } from '@/dough/key'
 import ShadeStrip from '@/stages/target/ShadeStrip.vue'
 import { day } from '@/ui/format'
 import EntryField from './EntryField.vue'
+import PhotoPanel from './PhotoPanel.vue'
+import type { Photo } from './usePhoto'
+import WordScale from './WordScale.vue'
 import { emptyEntry, entryOf, today, type Entry } from './entry'
 
 const props = defineProps<{ batches: Schemas['BatchOut'][]; correcting: Schemas['BakeOut'] | null }>()
@@ -29,6 +32,14 @@ const entry = ref<Entry>(
 const problems = ref<Record<string, string>>({})
 const general = ref('')
 const busy = ref(false)
+/** Readings that are rare enough to be asked about; sent again as sure they are taken. */
+const asked = ref<string[]>([])
+const SHADES = [
+  ['crust_l', 'Whole top'],
+  ['l_rim', 'Rim'],
+  ['l_middle', 'Middle'],
+  ['l_base', 'Base'],
+] as const
 const plan = ref<Schemas['DraftDoc'] | null>(null)
 
 watch(
@@ -67,13 +78,26 @@ function addCure(): void {
   entry.value.additions = [...(entry.value.additions ?? []), { ingredient: 'egg', grams: '' }]
 }
 
-const scores = computed(() => (reference.value?.attributes ?? []).filter((a) => a.unit === 'of 100'))
 const name = (id: string): string => ingredients.value.get(id)?.name ?? id
 
-async function submit(): Promise<void> {
+/** What the photo measured goes into the boxes, where it can still be changed. */
+function usePhotoFigures(photo: Photo): void {
+  const counted = photo.cookies.filter((c) => c.counts)
+  const e = entry.value
+  e.photo_id = photo.id
+  e.diameters = counted.map((c) => c.diameter_mm.toFixed(1)).join(' ')
+  if (photo.means) {
+    e.measured['l_rim'] = photo.means.l_rim.toFixed(1)
+    e.measured['l_middle'] = photo.means.l_middle.toFixed(1)
+    e.measured['crust_l'] = ''
+  }
+}
+
+async function submit(sure = false): Promise<void> {
   busy.value = true
   problems.value = {}
   general.value = ''
+  asked.value = []
   const e = entry.value
   const existing = props.correcting?.batch.id ?? e.batch_id
   try {
@@ -110,6 +134,8 @@ async function submit(): Promise<void> {
           heights: e.heights,
           measured: e.measured,
           notes: e.notes,
+          photo_id: e.photo_id ?? null,
+          sure,
         },
       }),
     )
@@ -118,7 +144,13 @@ async function submit(): Promise<void> {
     await queryClient.invalidateQueries({ queryKey: ['shelf'] })
     emit('logged', made.id)
   } catch (error) {
-    if (error instanceof ApiError) problems.value = error.byField
+    if (error instanceof ApiError) {
+      problems.value = error.byField
+      if (error.problem.code === 'ask') {
+        asked.value = (error.problem.fields ?? []).map((f) => f.message)
+        return
+      }
+    }
     general.value = words(error)
   } finally {
     busy.value = false
@@ -133,7 +165,7 @@ function startOver(): void {
 </script>
 
 <template>
-  <form class="log" autocomplete="off" @submit.prevent="submit">
+  <form class="log" autocomplete="off" @submit.prevent="submit()">
     <fieldset v-if="!correcting">
       <legend>Batch</legend>
       <label class="f"
@@ -257,7 +289,14 @@ function startOver(): void {
       />
     </fieldset>
     <fieldset>
-      <legend>Measured <span class="small-words">leave empty what you did not measure</span></legend>
+      <legend>
+        Measured
+        <span class="small-words"
+          >leave empty what you did not measure: unknown stays unknown. Measure cold, an hour from the
+          oven.</span
+        >
+      </legend>
+      <PhotoPanel :photo-id="entry.photo_id ?? null" @use="usePhotoFigures" />
       <EntryField
         v-model="entry.diameters"
         wide
@@ -272,15 +311,48 @@ function startOver(): void {
         wide
         label="Heights"
         unit="mm"
-        hint="middle of each, or stack height ÷ count"
+        hint="the middle of each"
         placeholder="9.5 9.8"
         :problem="problems['heights']"
+      />
+      <EntryField
+        v-model="entry.measured['row_of']"
+        label="Or a row of"
+        unit="cookies"
+        hint="side by side, touching"
+        :problem="problems['row_of']"
+      />
+      <EntryField
+        v-model="entry.measured['row_mm']"
+        label="edge to edge"
+        unit="mm"
+        hint="length of the row"
+        :problem="problems['row_mm']"
+      />
+      <EntryField
+        v-model="entry.measured['row_turned_mm']"
+        label="each turned a quarter"
+        unit="mm"
+        hint="measured once more"
+        :problem="problems['row_turned_mm']"
+      />
+      <EntryField
+        v-model="entry.measured['stack_of']"
+        label="A stack of"
+        unit="cookies"
+        :problem="problems['stack_of']"
+      />
+      <EntryField
+        v-model="entry.measured['stack_mm']"
+        label="how tall"
+        unit="mm"
+        :problem="problems['stack_mm']"
       />
       <EntryField
         v-model="entry.measured['mass_before_g']"
         label="Mass before the oven"
         unit="g"
-        hint="the same pieces, without the tray"
+        hint="the pieces, tray taken off"
         :problem="problems['mass_before_g']"
       />
       <EntryField
@@ -290,29 +362,70 @@ function startOver(): void {
         :problem="problems['mass_after_g']"
       />
       <EntryField
-        v-for="a in scores"
-        :key="a.key"
-        v-model="entry.measured[a.key]"
-        :label="`${a.label}, ${a.low_word} 0 to ${a.high_word} 100`"
-        unit=""
-        :problem="problems[a.key]"
+        v-model="entry.measured['core_c']"
+        label="Core at the pull"
+        unit="°C"
+        hint="probe into the middle, at once"
+        :problem="problems['core_c']"
       />
-      <div class="f shade">
-        <span>Crust shade <span class="small-words">hold a cookie to the screen; screens differ</span></span>
+      <EntryField
+        v-model="entry.measured['rim_c']"
+        label="Rim at the pull"
+        unit="°C"
+        :problem="problems['rim_c']"
+      />
+      <div v-for="[key, where] in SHADES" :key="key" class="f shade">
+        <span
+          >{{ where }} shade
+          <b v-if="entry.measured[key]" class="fig">{{ entry.measured[key] }} L*</b>
+          <button v-if="entry.measured[key]" type="button" class="clear" @click="entry.measured[key] = ''">
+            not picked
+          </button></span
+        >
         <ShadeStrip
           :shades="reference?.shades ?? []"
-          :value="entry.measured['crust_l'] ? Number(entry.measured['crust_l']) : null"
-          label="Crust shade of the bake"
-          @pick="entry.measured['crust_l'] = $event === null ? '' : String($event)"
+          :value="entry.measured[key] ? Number(entry.measured[key]) : null"
+          :label="`${where} shade of the bake`"
+          @pick="entry.measured[key] = $event === null ? '' : String($event)"
         />
+        <span v-if="problems[key]" class="alert-words" role="alert">▲ {{ problems[key] }}</span>
       </div>
+      <p class="small-words wide-row">
+        Hold a cookie beside the screen for the shades. Screens and lamps differ: the same screen in the same
+        light compares with itself; a photo with the card is surer.
+      </p>
+    </fieldset>
+    <fieldset>
+      <legend>
+        Tasted <span class="small-words">the words are the scale; a figure between two of them fits too</span>
+      </legend>
+      <EntryField
+        v-model="entry.measured['tasted_min']"
+        label="From oven to tasting"
+        unit="min"
+        hint="fresh and day-old don't compare"
+        :problem="problems['tasted_min']"
+      />
+      <WordScale
+        v-for="s in reference?.scales ?? []"
+        :key="s.key"
+        v-model="entry.measured[s.key]"
+        :scale="s"
+        :problem="problems[s.key]"
+      />
       <label class="f notes"
         ><span>Notes</span>
         <textarea v-model="entry.notes" class="form-control form-control-sm" rows="2" maxlength="2000" />
       </label>
     </fieldset>
     <footer>
-      <p v-if="general" class="alert-words" role="alert">▲ {{ general }}</p>
+      <div v-if="asked.length" class="asked" role="alert">
+        <span>{{ asked.join(' ') }}</span>
+        <button type="button" class="do" :disabled="busy" @click="submit(true)">
+          They are right: log it
+        </button>
+      </div>
+      <p v-else-if="general" class="alert-words" role="alert">▲ {{ general }}</p>
       <span class="push" />
       <BButton v-if="!correcting" variant="link" size="sm" @click="startOver">Clear the form</BButton>
       <BButton variant="outline-primary" @click="emit('close')">Back</BButton>
@@ -391,5 +504,24 @@ footer p {
 }
 .push {
   flex: 1;
+}
+.wide-row {
+  grid-column: 1 / -1;
+  margin: 0;
+}
+.clear {
+  border: 0;
+  background: none;
+  padding: 0 4px;
+  color: var(--cobalt);
+  text-decoration: underline;
+}
+.asked {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+  background: var(--butter-wash);
+  border-left: 3px solid var(--butter);
+  padding: 4px 10px;
 }
 </style>

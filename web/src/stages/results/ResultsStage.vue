@@ -3,8 +3,10 @@ import { computed, ref, watch } from 'vue'
 import { useBakes } from '@/api/queries'
 import { theDough } from '@/dough/key'
 import { day } from '@/ui/format'
+import StageTabs from '@/ui/StageTabs.vue'
 import BakeCompare from './BakeCompare.vue'
 import LogBake from './LogBake.vue'
+import { RESULT_TABS } from './tabs'
 
 const dough = theDough()
 const { data: results } = useBakes(dough.id)
@@ -40,9 +42,10 @@ const closeness = (steps: number | null): string => (steps === null ? '' : `${st
 <template>
   <section class="results panel" aria-label="Results">
     <header>
-      <h2>{{ logging ? (correcting ? 'Correct a bake' : 'Log a bake') : 'Bakes' }}</h2>
+      <h2>{{ logging ? (correcting ? 'Correct a bake' : 'Log a bake') : 'Results' }}</h2>
+      <StageTabs v-if="!logging" label="Parts of Results" :tabs="RESULT_TABS" />
       <span v-if="!logging" class="small-words"
-        >newest first; a step is 3 mm across, 1 mm of height, 10 points or 4 L*</span
+        >a step is 3 mm across, 1 mm of height, 10 points or 4 L*</span
       >
       <span class="push" />
       <BButton v-if="!logging" size="sm" variant="primary" :disabled="noVersion" @click="log"

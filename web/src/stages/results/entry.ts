@@ -25,6 +25,7 @@ export interface Entry {
   heights: string
   measured: Record<string, string>
   notes: string
+  photo_id: number | null
 }
 
 export function today(): string {
@@ -57,8 +58,33 @@ export function emptyEntry(version: number): Entry {
     heights: '',
     measured: {},
     notes: '',
+    photo_id: null,
   }
 }
+
+/** Single figures of a bake, as the server names them. */
+const MEASURED = [
+  'mass_before_g',
+  'mass_after_g',
+  'row_of',
+  'row_mm',
+  'row_turned_mm',
+  'stack_of',
+  'stack_mm',
+  'core_c',
+  'rim_c',
+  'crust_l',
+  'l_rim',
+  'l_middle',
+  'l_base',
+  'rim_crisp',
+  'middle_soft',
+  'bite_chewy',
+  'crumb_cakey',
+  'snap',
+  'bend',
+  'tasted_min',
+] as const
 
 const text = (value: number | null | undefined): string => (value == null ? '' : String(value))
 
@@ -82,15 +108,8 @@ export function entryOf(bake: Schemas['BakeOut']): Entry {
     minutes: text(bake.minutes),
     diameters: (m.diameters_mm ?? []).join(' '),
     heights: (m.heights_mm ?? []).join(' '),
-    measured: {
-      mass_before_g: text(m.mass_before_g),
-      mass_after_g: text(m.mass_after_g),
-      rim_crisp: text(m.rim_crisp),
-      middle_soft: text(m.middle_soft),
-      bite_chewy: text(m.bite_chewy),
-      crumb_cakey: text(m.crumb_cakey),
-      crust_l: text(m.crust_l),
-    },
+    measured: Object.fromEntries(MEASURED.map((key) => [key, text(m[key])])),
     notes: bake.notes,
+    photo_id: bake.photo_id,
   }
 }

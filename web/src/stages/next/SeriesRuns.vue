@@ -1,0 +1,170 @@
+<script setup lang="ts">
+import { useQueryClient } from '@tanstack/vue-query'
+import { reactive, ref } from 'vue'
+import { ApiError, client, data, words, type Schemas } from '@/api/client'
+import { fixed } from '@/ui/format'
+import LevelChart from './LevelChart.vue'
+
+/** The runs of a series in baking order, each with its boxes, and what they say so far. */
+const props = defineProps<{ series: Schemas['SeriesOut'] }>()
+const queryClient = useQueryClient()
+const BOXES = [
+  ['diameter_mm', 'Widths', 'mm'],
+  ['height_mm', 'Heights', 'mm'],
+  ['loss_pct', 'Loss', '%'],
+  ['crust_l', 'Crust', 'L*'],
+  ['rim_crisp', 'Rim', 'of 100'],
+  ['middle_soft', 'Middle', 'of 100'],
+] as const
+const problems = reactive<Record<string, string>>({})
+const general = ref('')
+/** What is typed into a run until the server has it. */
+const typed = reactive<Record<number, Record<string, string>>>({})
+
+function shown(run: Schemas['SeriesRunOut'], key: string): string {
+  return typed[run.order]?.[key] ?? (run.results[key] ?? []).join(' ')
+}
+function type(run: Schemas['SeriesRunOut'], key: string, text: string): void {
+  typed[run.order] = { ...typed[run.order], [key]: text }
+}
+async function save(run: Schemas['SeriesRunOut']): Promise<void> {
+  const mine = typed[run.order]
+  if (!mine) return
+  const all = Object.fromEntries(BOXES.map(([key]) => [key, shown(run, key)]))
+  try {
+    const now = queryClient
+      .getQueriesData<Schemas['SeriesListOut']>({ queryKey: ['series'] })
+      .flatMap(([, list]) => list?.series ?? [])
+      .find((s) => s.id === props.series.id)
+    await data(
+      client.PUT('/api/series/{series_id}/runs', {
+        params: { path: { series_id: props.series.id } },
+        body: { revision: (now ?? props.series).revision, order: run.order, typed: all },
+      }),
+    )
+    for (const key of Object.keys(problems)) Reflect.deleteProperty(problems, key)
+    general.value = ''
+    await queryClient.invalidateQueries({ queryKey: ['series'] })
+    Reflect.deleteProperty(typed, run.order)
+  } catch (error) {
+    if (!(error instanceof ApiError)) throw error
+    for (const [key, text] of Object.entries(error.byField)) problems[`${run.order}.${key}`] = text
+    general.value = words(error)
+    if (error.byField['revision']) await queryClient.invalidateQueries({ queryKey: ['series'] })
+  }
+}
+const unit = (o: Schemas['OutcomeOut']): string => (o.unit === 'of 100' ? 'points' : o.unit)
+</script>
+
+<template>
+  <p v-if="general" class="alert-words" role="alert">▲ {{ general }}</p>
+  <table class="table table-sm runs">
+    <thead>
+      <tr>
+        <th scope="col">Run</th>
+        <th scope="col">Level</th>
+        <th v-for="[key, label, u] in BOXES" :key="key" scope="col">
+          {{ label }}<span class="unit">, {{ u }}</span>
+        </th>
+      </tr>
+    </thead>
+    <tbody>
+      <tr v-for="r in series.runs" :key="r.order">
+        <th scope="row" class="fig">
+          {{ r.order }}
+          <span class="small-words">round {{ r.block }}{{ r.place ? `, place ${r.place}` : '' }}</span>
+        </th>
+        <td class="level">{{ r.words }}</td>
+        <td v-for="[key, label] in BOXES" :key="key">
+          <input
+            class="form-control form-control-sm fig"
+            :class="{ 'is-wrong': problems[`${r.order}.${key}`] }"
+            :value="shown(r, key)"
+            :aria-label="`Run ${r.order}, ${label.toLowerCase()}`"
+            :aria-invalid="problems[`${r.order}.${key}`] ? true : undefined"
+            @input="type(r, key, ($event.target as HTMLInputElement).value)"
+            @change="save(r)"
+          />
+        </td>
+      </tr>
+    </tbody>
+  </table>
+  <p v-for="c in series.cautions" :key="c" class="small-words">△ {{ c }}</p>
+  <div v-if="series.outcomes.length" class="outcomes">
+    <article v-for="o in series.outcomes" :key="o.key">
+      <h3>
+        {{ o.label }}
+        <span class="small-words"
+          >scatter {{ fixed(o.sd, 1) }} {{ unit(o) }},
+          {{
+            o.freedom ? `from ${o.freedom} degrees of freedom` : "the kitchen's usual: nothing is repeated"
+          }}</span
+        >
+      </h3>
+      <LevelChart v-if="o.means.length" :outcome="o" :unit="unit(o)" />
+      <p v-for="(e, n) in o.effects" :key="e.name" :class="{ faint: !e.clear }">
+        {{ o.words[n] }}
+        <span class="small-words fig"
+          >{{ fixed(e.value, 1) }} {{ unit(o) }}, 95 %: {{ fixed(e.low, 1) }} to {{ fixed(e.high, 1)
+          }}{{ e.p === null ? '' : `, p ${e.p < 0.001 ? 'under 0.001' : e.p.toFixed(3)}` }}</span
+        >
+      </p>
+      <p v-if="o.bend" class="small-words">
+        {{
+          o.bend.clear
+            ? `Not a straight line: the middle lies ${fixed(Math.abs(o.bend.value), 1)} ${unit(o)} ${o.bend.value > 0 ? 'above' : 'below'} it.`
+            : 'Nothing speaks against a straight line.'
+        }}
+      </p>
+    </article>
+  </div>
+  <p v-else class="small-words">
+    Effects show as soon as two levels are measured. Several readings go into one box, spaces between.
+  </p>
+</template>
+
+<style scoped>
+.runs {
+  --bs-table-bg: transparent;
+  --bs-table-color: var(--ink);
+}
+th .small-words {
+  display: block;
+}
+.level {
+  min-width: 118px;
+}
+.runs input {
+  min-width: 64px;
+}
+th[scope='row'] {
+  font-weight: 400;
+  white-space: nowrap;
+}
+thead th {
+  font-size: 0.8125rem;
+  color: var(--ink-2);
+  font-weight: 400;
+}
+.is-wrong {
+  border-color: var(--alert);
+}
+.outcomes {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(300px, 1fr));
+  gap: 12px 24px;
+}
+h3 {
+  font-size: 1rem;
+  margin: 6px 0 2px;
+}
+h3 .small-words {
+  font-weight: 400;
+}
+p {
+  margin-bottom: 3px;
+}
+.faint {
+  color: var(--ink-2);
+}
+</style>

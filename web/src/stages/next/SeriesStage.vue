@@ -1,0 +1,374 @@
+<script setup lang="ts">
+import { useQuery, useQueryClient } from '@tanstack/vue-query'
+import { computed, ref, watch } from 'vue'
+import { ApiError, client, data, words, type Schemas } from '@/api/client'
+import { theDough } from '@/dough/key'
+import { useAsk } from '@/stages/butter/useAsk'
+import { day, fixed } from '@/ui/format'
+import StageTabs from '@/ui/StageTabs.vue'
+import SeriesRuns from './SeriesRuns.vue'
+import { NEXT_TABS } from './tabs'
+
+/** A small designed series: planned, its runs written down, its effects read. */
+const dough = theDough()
+const queryClient = useQueryClient()
+const chosen = ref<number | null>(null)
+const planning = ref(false)
+const { data: all } = useQuery({
+  queryKey: ['series', dough.id],
+  queryFn: () =>
+    data(client.GET('/api/doughs/{dough_id}/series', { params: { path: { dough_id: dough.id.value } } })),
+})
+const series = computed(() => all.value?.series ?? [])
+const shown = computed(() => series.value.find((s) => s.id === chosen.value) ?? series.value[0] ?? null)
+
+const form = ref({ name: '', keys: [''], levels: [''], repeats: 2, pieces: 6, seed: 1 })
+const failed = ref('')
+watch(all, (now) => {
+  if (now && !now.series.length) planning.value = true
+})
+const lever = (key: string): Schemas['LeverOut'] | undefined => all.value?.levers.find((l) => l.key === key)
+function pick(n: number, key: string): void {
+  form.value.keys[n] = key
+  const found = lever(key)
+  const levels = found?.suggested ?? []
+  const two = [levels[0], levels.at(-1)].filter((x) => x !== undefined)
+  form.value.levels[n] = (form.value.keys.length > 1 ? two : levels).join(' ')
+}
+function another(): void {
+  form.value.keys.push('')
+  form.value.levels.push('')
+  form.value.keys.forEach((k, n) => k && pick(n, k))
+}
+function fewer(): void {
+  form.value.keys.pop()
+  form.value.levels.pop()
+}
+const body = computed(() => ({
+  name: form.value.name,
+  factors: form.value.keys
+    .map((key, n) => ({
+      key,
+      levels: (form.value.levels[n] ?? '')
+        .split(/[\s;]+/)
+        .filter(Boolean)
+        .map((x) => Number(x.replace(',', '.'))),
+    }))
+    .filter((f) => f.key !== ''),
+  repeats: Number(form.value.repeats) || 0,
+  pieces: Number(form.value.pieces) || 0,
+  seed: form.value.seed,
+}))
+const readable = computed(
+  () =>
+    body.value.factors.length > 0 &&
+    body.value.factors.every((f) => f.levels.length > 0 && f.levels.every(Number.isFinite)),
+)
+const path = () => ({ params: { path: { dough_id: dough.id.value } } })
+const { answer: plan, problem } = useAsk(
+  () => (planning.value ? body.value : null),
+  () =>
+    planning.value && readable.value
+      ? data(client.POST('/api/doughs/{dough_id}/series/plan', { ...path(), body: body.value }))
+      : null,
+)
+const size = ref('3')
+const { answer: power } = useAsk(
+  () => size.value,
+  () => {
+    const difference = Number(size.value.replace(',', '.'))
+    if (!(difference > 0)) return null
+    return data(
+      client.GET('/api/series/power/{key}', {
+        params: { path: { key: 'diameter_mm' }, query: { difference } },
+      }),
+    )
+  },
+)
+const trays = (n: number | null): string => (n === null ? 'over 60' : String(n))
+
+async function keep(): Promise<void> {
+  failed.value = ''
+  try {
+    const made = await data(client.POST('/api/doughs/{dough_id}/series', { ...path(), body: body.value }))
+    await queryClient.invalidateQueries({ queryKey: ['series'] })
+    chosen.value = made.id
+    planning.value = false
+  } catch (error) {
+    if (!(error instanceof ApiError)) throw error
+    failed.value = words(error)
+  }
+}
+</script>
+
+<template>
+  <section class="series panel" aria-label="Series">
+    <header>
+      <h2>Next</h2>
+      <StageTabs label="Parts of Next" :tabs="NEXT_TABS" />
+      <span class="push" />
+      <select
+        v-if="series.length && !planning"
+        v-model="chosen"
+        class="form-select form-select-sm which"
+        aria-label="Which series"
+      >
+        <option v-for="s in series" :key="s.id" :value="s.id">
+          {{ s.name }}, {{ s.done }} of {{ s.runs.length }} baked
+        </option>
+      </select>
+      <BButton v-if="!planning" size="sm" variant="primary" @click="planning = true">Plan a series</BButton>
+      <BButton v-else-if="series.length" size="sm" variant="outline-primary" @click="planning = false"
+        >Back to the series</BButton
+      >
+    </header>
+    <div v-if="planning" class="body plan">
+      <form autocomplete="off" @submit.prevent="keep">
+        <label class="f"
+          ><span>What does it ask?</span>
+          <input
+            v-model="form.name"
+            class="form-control form-control-sm"
+            maxlength="120"
+            placeholder="How much sugar for a crisp rim"
+          />
+        </label>
+        <div v-for="(key, n) in form.keys" :key="n" class="factor">
+          <label class="f"
+            ><span>{{ n === 0 ? 'Vary' : 'and' }}</span>
+            <select
+              class="form-select form-select-sm"
+              :value="key"
+              :aria-label="`What to vary, ${n + 1}`"
+              @change="pick(n, ($event.target as HTMLSelectElement).value)"
+            >
+              <option value="" disabled>pick one</option>
+              <option v-for="l in all?.levers ?? []" :key="l.key" :value="l.key">{{ l.name }}</option>
+            </select>
+          </label>
+          <label class="f levels"
+            ><span
+              >Levels<span v-if="lever(key)" class="unit"
+                >, {{ lever(key)?.unit }}, now {{ fixed(lever(key)?.now ?? null, 1) }}</span
+              ></span
+            >
+            <input
+              v-model="form.levels[n]"
+              class="form-control form-control-sm fig"
+              :aria-label="`Levels, ${n + 1}`"
+              placeholder="85 100 115"
+            />
+          </label>
+        </div>
+        <div class="acts">
+          <button v-if="form.keys.length < 3" type="button" class="do" @click="another">
+            Vary another with it
+          </button>
+          <button v-if="form.keys.length > 1" type="button" class="do" @click="fewer">One fewer</button>
+        </div>
+        <div class="factor">
+          <label class="f"
+            ><span>Rounds</span>
+            <input
+              v-model="form.repeats"
+              class="form-control form-control-sm fig"
+              inputmode="numeric"
+              aria-label="Rounds"
+            />
+          </label>
+          <label class="f"
+            ><span>Pieces of each a round</span>
+            <input
+              v-model="form.pieces"
+              class="form-control form-control-sm fig"
+              inputmode="numeric"
+              aria-label="Pieces of each a round"
+            />
+          </label>
+        </div>
+        <p v-if="problem || failed" class="alert-words" role="alert">▲ {{ failed || problem }}</p>
+        <div class="acts">
+          <BButton type="submit" variant="primary" :disabled="!plan">Keep this series</BButton>
+          <button v-if="plan" type="button" class="do" @click="form.seed += 1">Draw lots again</button>
+        </div>
+        <div class="power">
+          <label
+            >To see a difference of
+            <input v-model="size" class="form-control form-control-sm fig" aria-label="Difference, mm" /> mm
+            across in 8 of 10 series it takes, of each level,</label
+          >
+          <table v-if="power" class="table table-sm">
+            <thead>
+              <tr>
+                <th scope="col">pieces a tray</th>
+                <th scope="col">from one dough</th>
+                <th scope="col">mixed each by itself</th>
+              </tr>
+            </thead>
+            <tbody>
+              <tr v-for="n in power.needs" :key="n.pieces">
+                <th scope="row" class="fig">{{ n.pieces }}</th>
+                <td class="fig">{{ trays(n.one_dough) }} trays</td>
+                <td class="fig">{{ trays(n.own_mixing) }} batches</td>
+              </tr>
+            </tbody>
+          </table>
+          <p class="small-words">
+            Two-sided at 5 %; scatter between bakes and pieces is the usual of kitchens, not yours yet.
+          </p>
+        </div>
+      </form>
+      <div v-if="plan" class="shown">
+        <h3>
+          {{ plan.one_dough ? 'One base dough, split by weight' : 'A mixing for each level' }}
+          <span class="small-words fig">{{ fixed(plan.dough_g, 0) }} g in all</span>
+        </h3>
+        <table class="table table-sm">
+          <thead>
+            <tr>
+              <th scope="col">Weigh and change</th>
+              <th scope="col" class="text-end">mm across</th>
+              <th scope="col" class="text-end">mm tall</th>
+              <th scope="col" class="text-end">rim</th>
+              <th scope="col" class="text-end">L*</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="s in plan.splits" :key="s.words">
+              <th scope="row">{{ s.words }}</th>
+              <td class="fig text-end">{{ fixed(s.diameter_mm, 1) }}</td>
+              <td class="fig text-end">{{ fixed(s.height_mm, 1) }}</td>
+              <td class="fig text-end">{{ fixed(s.rim_crisp, 0) }}</td>
+              <td class="fig text-end">{{ fixed(s.crust_l, 0) }}</td>
+            </tr>
+          </tbody>
+        </table>
+        <p class="small-words">
+          Figures by the forecast. Bake in this order, drawn by lot within each round:
+        </p>
+        <ol class="order">
+          <li v-for="r in plan.runs" :key="r.order">
+            <b class="fig">{{ r.order }}</b> {{ r.words }}
+            <span class="small-words"
+              >round {{ r.block
+              }}{{ r.place ? `, place ${r.place} on the tray` : ', a tray by itself' }}</span
+            >
+          </li>
+        </ol>
+        <p v-for="c in plan.cautions" :key="c" class="small-words">△ {{ c }}</p>
+      </div>
+      <p v-else class="small-words shown">
+        Pick what to vary. The forecast shows what each level should do, and lots are drawn for the order.
+      </p>
+    </div>
+    <div v-else-if="shown" class="body">
+      <p class="small-words">
+        Planned {{ shown.made_at ? day(shown.made_at.slice(0, 10)) : '' }} by {{ shown.made_by }},
+        {{ shown.pieces }} pieces of each a round,
+        {{ shown.one_dough ? 'one dough split by weight' : 'each level mixed by itself' }}.
+      </p>
+      <SeriesRuns :key="shown.id" :series="shown" />
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.series {
+  display: flex;
+  flex-direction: column;
+}
+header {
+  display: flex;
+  align-items: center;
+  gap: 16px;
+  padding: 6px 14px;
+  border-bottom: 1px solid var(--rule);
+}
+h2 {
+  font-size: 1.125rem;
+  margin: 0;
+}
+h3 {
+  font-size: 1rem;
+  margin: 0 0 4px;
+}
+.push {
+  flex: 1;
+}
+.which {
+  max-width: 280px;
+}
+.body {
+  padding: 8px 14px;
+  overflow-y: auto;
+  min-height: 0;
+}
+.plan {
+  display: grid;
+  grid-template-columns: 330px minmax(0, 1fr);
+  gap: 22px;
+}
+.f > span {
+  display: block;
+  font-size: 0.8125rem;
+  color: var(--ink-2);
+}
+.f {
+  display: block;
+  margin-bottom: 6px;
+}
+.factor {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 10px;
+}
+.acts {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+  margin-bottom: 8px;
+}
+.power {
+  border-top: 1px solid var(--rule);
+  padding-top: 8px;
+  margin-top: 6px;
+}
+.power input {
+  display: inline-block;
+  width: 56px;
+}
+.order {
+  list-style: none;
+  padding: 0;
+  margin: 0 0 8px;
+  columns: 2;
+}
+.order b {
+  display: inline-block;
+  min-width: 24px;
+}
+table {
+  --bs-table-bg: transparent;
+  --bs-table-color: var(--ink);
+  margin-bottom: 6px;
+}
+thead th {
+  font-size: 0.8125rem;
+  color: var(--ink-2);
+  font-weight: 400;
+}
+tbody th {
+  font-weight: 400;
+}
+p {
+  margin-bottom: 4px;
+}
+@media (max-width: 900px) {
+  .plan {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .order {
+    columns: 1;
+  }
+}
+</style>

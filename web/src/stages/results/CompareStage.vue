@@ -1,0 +1,297 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+import { client, data } from '@/api/client'
+import { useBakes } from '@/api/queries'
+import { scaleFor, sidePath } from '@/cookie/scale'
+import { theDough } from '@/dough/key'
+import { useAsk } from '@/stages/butter/useAsk'
+import { day, fixed } from '@/ui/format'
+import StageTabs from '@/ui/StageTabs.vue'
+import { RESULT_TABS } from './tabs'
+
+/** Bakes beside one another and the target: sections over one another, differences against the first. */
+const dough = theDough()
+const { data: results } = useBakes(dough.id)
+const bakes = computed(() => results.value?.bakes ?? [])
+const picked = ref<number[]>([])
+watch(
+  bakes,
+  (now) => {
+    if (picked.value.length === 0) picked.value = now.slice(0, 2).map((b) => b.id)
+  },
+  { immediate: true },
+)
+const { answer, problem } = useAsk(
+  () => picked.value,
+  () =>
+    picked.value.length < 2
+      ? null
+      : data(
+          client.POST('/api/doughs/{dough_id}/compare', {
+            params: { path: { dough_id: dough.id.value } },
+            body: { bakes: picked.value },
+          }),
+        ),
+)
+function turn(id: number): void {
+  picked.value = picked.value.includes(id)
+    ? picked.value.filter((x) => x !== id)
+    : [...picked.value, id].slice(-6)
+}
+function first(id: number): void {
+  picked.value = [id, ...picked.value.filter((x) => x !== id)]
+}
+
+const WIDTH = 640
+const HEIGHT = 170
+const BASE = HEIGHT - 24
+const DASHES = ['', '9 3', '3 3', '9 3 2 3', '1 4', '14 4']
+const across = computed(() =>
+  scaleFor([
+    answer.value?.target.cookie.diameter_mm,
+    ...(answer.value?.bakes ?? []).map((b) => b.size.cookie.diameter_mm),
+  ]),
+)
+const view = computed(() => ({ middle: WIDTH / 2, base: BASE, perMm: WIDTH / across.value }))
+const marks = computed(() => {
+  const out: number[] = []
+  for (let mm = 0; mm < across.value / 2; mm += 20) out.push(mm, ...(mm ? [-mm] : []))
+  return out
+})
+const sign = (value: number | null, digits: number): string =>
+  value === null ? '' : `${value > 0 ? '+' : value < 0 ? '−' : '±'}${Math.abs(value).toFixed(digits)}`
+</script>
+
+<template>
+  <section class="compare panel" aria-label="Side by side">
+    <header>
+      <h2>Results</h2>
+      <StageTabs label="Parts of Results" :tabs="RESULT_TABS" />
+      <span class="small-words">up to six; the first is what the others are set against</span>
+    </header>
+    <div class="body">
+      <ul class="list" aria-label="Bakes to compare">
+        <li v-for="b in bakes" :key="b.id">
+          <label
+            ><input type="checkbox" :checked="picked.includes(b.id)" @change="turn(b.id)" /> Bake
+            {{ b.number }}</label
+          >
+          <button
+            v-if="picked.includes(b.id) && picked[0] !== b.id"
+            type="button"
+            class="link"
+            @click="first(b.id)"
+          >
+            first <span class="visually-hidden">: bake {{ b.number }}</span>
+          </button>
+          <b v-else-if="picked[0] === b.id" class="small-words">first</b>
+          <span class="small-words">version {{ b.batch.version }} · {{ day(b.baked_on) }}</span>
+        </li>
+      </ul>
+      <div class="main">
+        <p v-if="problem" class="alert-words" role="alert">▲ {{ problem }}</p>
+        <p v-if="picked.length < 2">Pick two bakes or more.</p>
+        <template v-else-if="answer">
+          <svg :viewBox="`0 0 ${WIDTH} ${HEIGHT}`" role="img" aria-label="Sections over one another, in mm">
+            <path
+              v-if="answer.target.outline.length"
+              class="target"
+              :d="`${sidePath(answer.target.outline, view)}Z`"
+            />
+            <path
+              v-for="(b, n) in answer.bakes"
+              :key="b.id"
+              class="bake"
+              :class="{ first: n === 0 }"
+              :stroke-dasharray="DASHES[n]"
+              :d="sidePath(b.size.outline, view)"
+            />
+            <line x1="0" :x2="WIDTH" :y1="BASE" :y2="BASE" class="ruler" />
+            <text
+              v-for="mm in marks"
+              :key="mm"
+              class="fig"
+              :x="view.middle + mm * view.perMm"
+              :y="HEIGHT - 6"
+              text-anchor="middle"
+            >
+              {{ Math.abs(mm) }}
+            </text>
+            <text class="fig" :x="WIDTH - 2" :y="HEIGHT - 6" text-anchor="end">mm</text>
+          </svg>
+          <table class="table table-sm">
+            <thead>
+              <tr>
+                <th scope="col">Attribute</th>
+                <th scope="col" class="text-end">Target</th>
+                <th v-for="(b, n) in answer.bakes" :key="b.id" scope="col" class="text-end">
+                  <svg width="26" height="8" aria-hidden="true">
+                    <path
+                      d="M0 4h26"
+                      class="bake"
+                      :class="{ first: n === 0 }"
+                      :stroke-dasharray="DASHES[n]"
+                    />
+                  </svg>
+                  Bake {{ b.number }}
+                </th>
+                <th scope="col">Unit</th>
+                <th scope="col" class="text-end">Scatter ±</th>
+              </tr>
+            </thead>
+            <tbody>
+              <tr v-for="r in answer.rows" :key="r.key">
+                <th scope="row">{{ r.label }}</th>
+                <td class="fig text-end">{{ fixed(r.target, r.digits) }}</td>
+                <td v-for="(c, n) in r.cells" :key="n" class="text-end">
+                  <span v-if="c.value === null" class="small-words">not measured</span>
+                  <template v-else>
+                    <span class="fig">{{ fixed(c.value, r.digits) }}</span>
+                    <span
+                      v-if="n > 0 && c.difference !== null"
+                      class="diff fig"
+                      :class="{ inside: c.scatter || !c.compares }"
+                      >{{ c.compares ? sign(c.difference, r.digits) : 'no' }}
+                      <span class="visually-hidden">{{
+                        c.compares ? (c.scatter ? 'inside scatter' : 'beyond scatter') : 'does not compare'
+                      }}</span></span
+                    >
+                  </template>
+                </td>
+                <td class="unit">{{ r.unit }}</td>
+                <td class="fig text-end">{{ fixed(2 * r.scatter, r.digits) }}</td>
+              </tr>
+            </tbody>
+          </table>
+          <p class="small-words">
+            Pale differences lie inside what two bakes of one dough differ by anyway. Filled is the target.
+          </p>
+          <div v-for="b in answer.bakes.slice(1)" :key="b.id" class="gate">
+            <h3>Bake {{ b.number }} beside bake {{ answer.bakes[0]?.number }}</h3>
+            <p v-if="b.words" class="alert-words">△ {{ b.words }}: {{ b.changed.join(', ') }}.</p>
+            <p v-else-if="b.changed.length">One thing changed: {{ b.changed[0] }}.</p>
+            <p v-else>The same formula and process.</p>
+            <p v-for="w in b.put_right" :key="w" class="small-words">⇄ {{ w }}</p>
+            <p v-for="w in b.reasons" :key="w" class="small-words">△ {{ w }}</p>
+          </div>
+        </template>
+      </div>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.compare {
+  display: flex;
+  flex-direction: column;
+}
+header {
+  display: flex;
+  align-items: baseline;
+  gap: 16px;
+  padding: 6px 14px;
+  border-bottom: 1px solid var(--rule);
+}
+h2 {
+  font-size: 1.125rem;
+  margin: 0;
+}
+h3 {
+  font-size: 0.9375rem;
+  margin: 8px 0 1px;
+}
+.body {
+  display: grid;
+  grid-template-columns: 190px minmax(0, 1fr);
+  min-height: 0;
+  flex: 1;
+}
+.list {
+  list-style: none;
+  margin: 0;
+  padding: 6px 10px;
+  overflow-y: auto;
+  border-right: 1px solid var(--rule);
+}
+.list li {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 8px;
+  padding: 3px 0;
+}
+.list .small-words:last-child {
+  flex-basis: 100%;
+}
+.main {
+  padding: 8px 16px;
+  overflow-y: auto;
+}
+.main > svg {
+  max-width: 100%;
+  background: var(--enamel);
+}
+.target {
+  fill: var(--cobalt-wash);
+  stroke: none;
+}
+.bake {
+  fill: none;
+  stroke: var(--mark);
+  stroke-width: 1.8;
+}
+.bake.first {
+  stroke: var(--ink);
+  stroke-width: 2.2;
+}
+.ruler {
+  stroke: var(--ink);
+}
+text {
+  font-size: 13px;
+  fill: var(--ink-2);
+}
+table {
+  --bs-table-bg: transparent;
+  --bs-table-color: var(--ink);
+  margin: 6px 0 4px;
+}
+th[scope='row'] {
+  font-weight: 600;
+}
+thead th {
+  font-size: 0.8125rem;
+  color: var(--ink-2);
+  font-weight: 400;
+}
+.diff {
+  display: inline-block;
+  min-width: 50px;
+  margin-left: 8px;
+  font-weight: 650;
+}
+.diff.inside {
+  font-weight: 400;
+  color: var(--ink-2);
+  opacity: 0.85;
+}
+p {
+  margin-bottom: 2px;
+}
+.link {
+  border: 0;
+  background: none;
+  padding: 0;
+  font-size: 0.8125rem;
+  color: var(--cobalt);
+  text-decoration: underline;
+}
+@media (max-width: 900px) {
+  .body {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .list {
+    border-right: 0;
+    max-height: 140px;
+  }
+}
+</style>

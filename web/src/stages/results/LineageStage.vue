@@ -1,0 +1,228 @@
+<script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query'
+import { computed } from 'vue'
+import { client, data, words, type Schemas } from '@/api/client'
+import { useReference } from '@/api/queries'
+import { theDough } from '@/dough/key'
+import TinySide from '@/stages/swaps/TinySide.vue'
+import TextureMap from '@/stages/target/TextureMap.vue'
+import { lineage } from '@/stages/versions/lineage'
+import { day, fixed } from '@/ui/format'
+import StageTabs from '@/ui/StageTabs.vue'
+import { RESULT_TABS } from './tabs'
+
+/** Versions and bakes as a tree that says what each change did. */
+const dough = theDough()
+const { data: found, error } = useQuery({
+  queryKey: ['bakes', 'lineage', dough.id],
+  queryFn: () =>
+    data(client.GET('/api/doughs/{dough_id}/lineage', { params: { path: { dough_id: dough.id.value } } })),
+})
+const { data: reference } = useReference()
+const { data: trail } = useQuery({
+  queryKey: ['bakes', dough.id, 'trail'],
+  queryFn: () =>
+    data(client.GET('/api/doughs/{dough_id}/trail', { params: { path: { dough_id: dough.id.value } } })),
+})
+const byNumber = computed(() => new Map((found.value ?? []).map((v) => [v.number, v] as const)))
+const nodes = computed(() => lineage(dough.record.value?.versions ?? []))
+const target = computed(() => dough.preview.value?.target_outline ?? [])
+const across = computed(() =>
+  Math.max(
+    100,
+    ...(found.value ?? []).flatMap((v) => (v.size?.outline ?? []).map(([x = 0]) => 2.2 * Math.abs(x))),
+  ),
+)
+type Did = Schemas['DidOut']
+const sign = (value: number | null, d: Did): string =>
+  value === null
+    ? '–'
+    : `${value > 0 ? '+' : value < 0 ? '−' : '±'}${Math.abs(value).toFixed(Math.min(d.digits, 1))}`
+const unit = (d: Did): string => (d.unit === 'of 100' ? 'points' : d.unit)
+</script>
+
+<template>
+  <section class="lineage panel" aria-label="Lineage">
+    <header>
+      <h2>Results</h2>
+      <StageTabs label="Parts of Results" :tabs="RESULT_TABS" />
+      <span class="small-words"
+        >bold changes stand above scatter, pale ones do not; the map is on
+        <RouterLink :to="{ name: 'target' }">Target</RouterLink></span
+      >
+    </header>
+    <p v-if="error" class="alert-words pad">▲ {{ words(error) }}</p>
+    <p v-if="found && !found.length" class="pad">
+      <b>No version yet.</b> Keep the draft as a version; its bakes then tell what each change did.
+    </p>
+    <div class="both">
+      <ol class="tree">
+        <li v-for="n in nodes" :key="n.version.number" :style="{ marginLeft: `${n.column * 26}px` }">
+          <template v-if="byNumber.get(n.version.number)">
+            <div class="head">
+              <TinySide
+                :shape="byNumber.get(n.version.number)?.size?.outline ?? []"
+                :ghost="target"
+                :fill="byNumber.get(n.version.number)?.size?.hex ?? null"
+                :across="across"
+              />
+              <div>
+                <h3>
+                  Version {{ n.version.number }}
+                  <span v-if="n.version.parent" class="small-words">from {{ n.version.parent }}</span>
+                  <span class="small-words">{{ n.version.note }}</span>
+                </h3>
+                <p class="small-words">
+                  <template v-if="byNumber.get(n.version.number)?.changed.length">
+                    {{ byNumber.get(n.version.number)?.changed.join(', ') }}
+                  </template>
+                  <span v-if="(byNumber.get(n.version.number)?.changed.length ?? 0) > 1" class="alert-words">
+                    △ {{ byNumber.get(n.version.number)?.words }}</span
+                  >
+                </p>
+                <p class="small-words">
+                  <template v-for="b in byNumber.get(n.version.number)?.bakes ?? []" :key="b.id"
+                    >bake {{ b.number }}, {{ day(b.baked_on) }}: {{ fixed(b.rms_steps, 1) }} steps off.
+                  </template>
+                  <template v-if="!byNumber.get(n.version.number)?.bakes.length">not baked yet</template>
+                </p>
+              </div>
+            </div>
+            <table v-if="byNumber.get(n.version.number)?.did.length">
+              <thead>
+                <tr>
+                  <td />
+                  <th v-for="d in byNumber.get(n.version.number)?.did ?? []" :key="d.key" scope="col">
+                    {{ d.label }}
+                  </th>
+                </tr>
+              </thead>
+              <tbody>
+                <tr>
+                  <th scope="row">bakes</th>
+                  <td v-for="d in byNumber.get(n.version.number)?.did ?? []" :key="d.key" class="fig">
+                    <component :is="d.real ? 'b' : 'span'" :class="{ faint: !d.real }">{{
+                      sign(d.measured, d)
+                    }}</component>
+                    <span class="unit"> {{ unit(d) }}</span>
+                  </td>
+                </tr>
+                <tr>
+                  <th scope="row">forecast</th>
+                  <td v-for="d in byNumber.get(n.version.number)?.did ?? []" :key="d.key" class="fig faint">
+                    {{ sign(d.forecast, d) }}
+                  </td>
+                </tr>
+              </tbody>
+            </table>
+          </template>
+        </li>
+      </ol>
+      <div v-if="trail?.length" class="map" inert>
+        <h3>The trail on the map</h3>
+        <TextureMap
+          :styles="reference?.styles ?? []"
+          :chosen="dough.work.value?.target.style_id ?? ''"
+          :target="dough.preview.value?.target_place ?? null"
+          :forecast="dough.preview.value?.forecast_place ?? null"
+          :trail="trail"
+        />
+      </div>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.lineage {
+  display: flex;
+  flex-direction: column;
+}
+header {
+  display: flex;
+  align-items: baseline;
+  gap: 16px;
+  padding: 6px 14px;
+  border-bottom: 1px solid var(--rule);
+}
+h2 {
+  font-size: 1.125rem;
+  margin: 0;
+}
+h3 {
+  font-size: 1rem;
+  margin: 0;
+}
+h3 .small-words {
+  font-weight: 400;
+  margin-left: 6px;
+}
+td .unit {
+  margin-left: 3px;
+}
+.pad {
+  padding: 8px 14px;
+}
+.both {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 300px;
+  flex: 1;
+  min-height: 0;
+}
+.map {
+  padding: 8px 12px;
+  border-left: 1px solid var(--rule);
+  overflow-y: auto;
+}
+.tree {
+  list-style: none;
+  margin: 0;
+  padding: 6px 14px;
+  overflow-y: auto;
+  flex: 1;
+  min-height: 0;
+}
+li {
+  border-left: 2px solid var(--graph-strong);
+  padding: 4px 0 8px 12px;
+}
+.head {
+  display: grid;
+  grid-template-columns: 80px minmax(0, 1fr);
+  gap: 12px;
+  align-items: center;
+}
+p {
+  margin: 0;
+}
+table {
+  margin-left: 92px;
+  font-size: 0.8125rem;
+}
+table th,
+table td {
+  padding: 0 14px 0 0;
+  font-weight: 400;
+  text-align: right;
+  white-space: nowrap;
+}
+table thead th {
+  color: var(--ink-2);
+}
+table th[scope='row'] {
+  color: var(--ink-2);
+  text-align: left;
+}
+.faint {
+  color: var(--ink-2);
+}
+@media (max-width: 900px) {
+  .both {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  table {
+    margin-left: 0;
+    display: block;
+    overflow-x: auto;
+  }
+}
+</style>

@@ -1,0 +1,71 @@
+import { ref, shallowRef } from 'vue'
+import { ApiError, client, data, words, type Schemas } from '@/api/client'
+
+export type Photo = Schemas['PhotoOut']
+export type Outline = Schemas['OutlineDoc']
+
+/** One photo at a time: taken in, corrected, thrown back. Errors stay as a sentence; what was there stays too. */
+export function usePhoto(dough: () => number) {
+  const photo = shallowRef<Photo | null>(null)
+  const problem = ref('')
+  const busy = ref(false)
+
+  async function run(ask: () => Promise<Photo>): Promise<void> {
+    busy.value = true
+    problem.value = ''
+    try {
+      photo.value = await ask()
+    } catch (error) {
+      if (!(error instanceof ApiError)) throw error
+      problem.value = words(error)
+    } finally {
+      busy.value = false
+    }
+  }
+
+  const key = (): string => `photo-${crypto.randomUUID()}`
+  const path = () => ({ params: { path: { dough_id: dough() } } })
+
+  function send(file: File): Promise<void> {
+    return run(() =>
+      data(
+        client.POST('/api/doughs/{dough_id}/photos', {
+          ...path(),
+          // A form, not JSON: the file goes as it is.
+          body: { key: key(), photo: file as unknown as string },
+          bodySerializer: (body) => {
+            const form = new FormData()
+            form.append('key', body.key)
+            form.append('photo', file)
+            return form
+          },
+        }),
+      ),
+    )
+  }
+
+  const simulate = (pieces: number): Promise<void> =>
+    run(() =>
+      data(
+        client.POST('/api/doughs/{dough_id}/photos/simulated', { ...path(), body: { key: key(), pieces } }),
+      ),
+    )
+
+  const open = (id: number): Promise<void> =>
+    run(() => data(client.GET('/api/photos/{photo_id}', { params: { path: { photo_id: id } } })))
+
+  async function correct(outlines: Outline[]): Promise<void> {
+    const now = photo.value
+    if (now === null) return
+    await run(() =>
+      data(
+        client.PUT('/api/photos/{photo_id}/outlines', {
+          params: { path: { photo_id: now.id } },
+          body: { revision: now.revision, outlines },
+        }),
+      ),
+    )
+  }
+
+  return { photo, problem, busy, send, simulate, open, correct }
+}
