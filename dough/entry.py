@@ -144,6 +144,7 @@ FIELDS: dict[str, Field] = {
     "crumb_cakey": Field("Crumb", "plain", "of 100", 0, 100, 0),
     "crust_l": Field("Crust shade", "plain", "L*", 15, 95, 0),
     "mass_before_g": Field("Mass before the oven", "mass", "g", 1, 100_000),
+    "loss_pct": Field("Bake loss", "percent", "%", 0, 60),
     "row_of": Field("Cookies in the row", "plain", "", 1, 40, 0),
     "row_mm": Field("Row, edge to edge", "length", "mm", 10, 6000),
     "row_turned_mm": Field("Row, each turned a quarter", "length", "mm", 10, 6000),

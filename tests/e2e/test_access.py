@@ -22,6 +22,11 @@ VIEWS = {
     "bench sheet": "/dough/1/sheet",
     "paste": "/paste",
     "results": "/dough/1/results",
+    "side by side": "/dough/1/compare",
+    "lineage": "/dough/1/lineage",
+    "learn": "/dough/1/learn",
+    "whole target": "/dough/1/search",
+    "series": "/dough/1/series",
 }
 
 
@@ -44,6 +49,7 @@ def test_axe_is_clean_on_every_view(chromium: Browser, server: Server, scheme: s
         page.goto(path)
         page.wait_for_load_state("networkidle")
         assert violations(page) == [], path
+    page.goto("/dough/1/results")
     page.get_by_role("button", name="Log a bake").click()
     expect(page.get_by_label("Diameters")).to_be_visible()
     assert violations(page) == []

@@ -105,7 +105,7 @@ def test_from_an_empty_shelf_to_a_compared_bake(page: Page) -> None:
     page.get_by_label("Heights").fill("9.1 9.3")
     page.get_by_label("Mass before the oven").fill("240")
     page.get_by_label("and after").fill("224")
-    page.get_by_role("textbox", name="Rim, soft").fill("60")
+    page.get_by_label("Rim, of 100").fill("60")
     page.get_by_role("button", name="Log this bake").click()
 
     # Target, forecast and bake beside one another, in mm and in words.

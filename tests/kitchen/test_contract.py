@@ -5,12 +5,12 @@ from __future__ import annotations
 from typing import Any
 
 import pytest
-from pydantic import BaseModel
 import schemathesis
 from django.contrib.auth.models import User
 from django.core.wsgi import get_wsgi_application
 from django.test import Client
 from hypothesis import HealthCheck, Phase, settings
+from pydantic import BaseModel
 from schemathesis.checks import not_a_server_error
 from schemathesis.specs.openapi.checks import response_schema_conformance, status_code_conformance
 
@@ -57,10 +57,13 @@ def test_every_answer_keeps_the_contract(case: schemathesis.Case[Any], session: 
 
 
 def test_no_two_documents_of_the_contract_share_a_name() -> None:
-    """The contract names documents by class: of two of one name the second would silently take the first one's place."""
+    """The contract names documents by class: of two of one name the second silently takes the first one's place."""
 
-    def below(model: type) -> set[type]:
-        return {model, *(x for child in model.__subclasses__() for x in below(child))}
+    def below(model: type[BaseModel]) -> set[type[BaseModel]]:
+        found = {model}
+        for child in model.__subclasses__():
+            found |= below(child)
+        return found
 
     homes: dict[str, set[str]] = {}
     for model in below(BaseModel):

@@ -33,4 +33,10 @@ a {
   border-radius: 8px;
   padding: 0 6px;
 }
+@media (max-width: 900px) {
+  .tabs {
+    flex-wrap: wrap;
+    flex-shrink: 1;
+  }
+}
 </style>

@@ -118,6 +118,7 @@ function take(): void {
 }
 header {
   display: flex;
+  flex-wrap: wrap;
   align-items: baseline;
   gap: 16px;
   padding: 6px 14px;

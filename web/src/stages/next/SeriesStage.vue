@@ -279,6 +279,7 @@ async function keep(): Promise<void> {
 }
 header {
   display: flex;
+  flex-wrap: wrap;
   align-items: center;
   gap: 16px;
   padding: 6px 14px;

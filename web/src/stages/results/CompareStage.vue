@@ -187,6 +187,7 @@ const sign = (value: number | null, digits: number): string =>
 }
 header {
   display: flex;
+  flex-wrap: wrap;
   align-items: baseline;
   gap: 16px;
   padding: 6px 14px;

@@ -204,6 +204,7 @@ const says = (c: Schemas['CheckOut']): string =>
 }
 header {
   display: flex;
+  flex-wrap: wrap;
   align-items: center;
   gap: 14px;
   padding: 6px 14px;

@@ -56,7 +56,7 @@ const unit = (d: Did): string => (d.unit === 'of 100' ? 'points' : d.unit)
       <b>No version yet.</b> Keep the draft as a version; its bakes then tell what each change did.
     </p>
     <div class="both">
-      <ol class="tree">
+      <ol class="tree" tabindex="0" aria-label="Versions, newest first">
         <li v-for="n in nodes" :key="n.version.number" :style="{ marginLeft: `${n.column * 26}px` }">
           <template v-if="byNumber.get(n.version.number)">
             <div class="head">
@@ -139,10 +139,14 @@ const unit = (d: Did): string => (d.unit === 'of 100' ? 'points' : d.unit)
 }
 header {
   display: flex;
+  flex-wrap: wrap;
   align-items: baseline;
   gap: 16px;
   padding: 6px 14px;
   border-bottom: 1px solid var(--rule);
+}
+header a {
+  text-decoration: underline;
 }
 h2 {
   font-size: 1.125rem;

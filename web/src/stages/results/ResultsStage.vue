@@ -93,6 +93,7 @@ const closeness = (steps: number | null): string => (steps === null ? '' : `${st
 }
 header {
   display: flex;
+  flex-wrap: wrap;
   align-items: baseline;
   gap: 12px;
   padding: 6px 14px;

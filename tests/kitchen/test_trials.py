@@ -1,0 +1,160 @@
+"""Bakes beside one another, lineage, diagnosis and series over the API."""
+
+from __future__ import annotations
+
+from typing import Any
+
+import pytest
+from django.contrib.auth.models import User
+from django.test import Client
+
+from kitchen.actions.freeze_version import FreezeVersion
+from kitchen.models import Dough, Series
+from tests.conftest import NOW, bake_body, send
+
+pytestmark = pytest.mark.django_db
+
+
+def log(client: Client, dough: Dough, key: str, **changes: Any) -> int:
+    answer = send(client, "POST", f"/doughs/{dough.pk}/bakes", bake_body(key=key, **changes))
+    assert answer.status_code == 201, answer.json()
+    return int(answer.json()["id"])
+
+
+def test_bakes_stand_beside_one_another_with_the_first_as_the_measure(client: Client, kept: Dough) -> None:
+    a = log(client, kept, "bake-one-aa", diameters="80 81", heights="10", portion_g=40)
+    b = log(client, kept, "bake-two-bb", diameters="92 93", heights="10.2", portion_g=52, minutes=14)
+    found = send(client, "POST", f"/doughs/{kept.pk}/compare", {"bakes": [a, b]}).json()
+    assert [x["id"] for x in found["bakes"]] == [a, b]
+    assert found["bakes"][1]["put_right"]
+    assert len(found["bakes"][1]["changed"]) == 2
+    width = next(r for r in found["rows"] if r["key"] == "diameter_mm")
+    assert width["cells"][1]["measured"] == 92.5
+    assert width["cells"][1]["value"] < 92.0
+    height = next(r for r in found["rows"] if r["key"] == "height_mm")
+    assert height["cells"][0]["difference"] == 0.0
+    assert height["cells"][0]["scatter"]
+    one = send(client, "POST", f"/doughs/{kept.pk}/compare", {"bakes": [a, a]})
+    assert one.status_code == 422
+    assert send(client, "POST", f"/doughs/{kept.pk}/compare", {"bakes": [a, 999]}).status_code == 404
+
+
+def test_lineage_says_what_a_version_did(client: Client, kept: Dough, cook: User) -> None:
+    log(client, kept, "first-bake-1", diameters="90 91 90", heights="8 8.2")
+    draft = {**kept.draft, "process": {**kept.draft["process"], "minutes": 15.0}}
+    body = {"revision": kept.revision, "name": kept.name, "style": kept.style, "draft": draft, "target": kept.target}
+    revision = send(client, "PUT", f"/doughs/{kept.pk}/draft", body).json()["revision"]
+    FreezeVersion(actor=cook, now=NOW, dough_id=kept.pk, revision=revision, note="Longer").execute()
+    second = bake_body(key="second-bake-2", diameters="80 81 80", heights="8.1")
+    second["batch"]["version"] = 2
+    assert send(client, "POST", f"/doughs/{kept.pk}/bakes", second).status_code == 201
+    one, two = send(client, "GET", f"/doughs/{kept.pk}/lineage").json()
+    assert (one["parent"], two["parent"]) == (None, 1)
+    assert two["changed"][0].startswith("bake ")
+    width = next(d for d in two["did"] if d["key"] == "diameter_mm")
+    assert width["measured"] == pytest.approx(-10.0, abs=0.1)
+    assert width["real"]
+    assert width["forecast"] is not None
+
+
+def test_a_miss_is_diagnosed_with_checks(client: Client, kept: Dough) -> None:
+    target = {"cookie": {"crust_l": 60.0, "diameter_mm": 84.0}}
+    body = {"revision": kept.revision, "name": kept.name, "style": kept.style, "draft": kept.draft, "target": target}
+    assert send(client, "PUT", f"/doughs/{kept.pk}/draft", body).status_code == 200
+    ident = log(client, kept, "much-too-long", minutes=19, diameters="84 84 84", heights="9",
+                measured={"crust_l": "38"})  # fmt: skip
+    found = send(client, "GET", f"/doughs/{kept.pk}/bakes/{ident}/diagnosis").json()
+    crust = next(d for d in found["found"] if d["key"] == "crust_l")
+    assert "too dark" in crust["words"]
+    assert any("19 min, planned" in c["name"] for c in crust["causes"])
+    assert all(c["check"] for c in crust["causes"])
+    assert send(client, "GET", f"/doughs/{kept.pk}/bakes/999/diagnosis").status_code == 404
+
+
+def test_locks_pairs_and_the_search_over_the_api(client: Client, dough: Dough) -> None:
+    body = {"draft": dough.draft, "style": dough.style, "target": {"diameter_mm": 100, "height_mm": 6, "crust_l": 52}}
+    free = send(client, "POST", "/next", body).json()
+    held = send(client, "POST", "/next", {**body, "locks": ["sugar", "method"]}).json()
+    keys = [m["key"] for a in held["advice"] for m in a["moves"]]
+    assert "role:sugar" not in keys
+    assert not any(k.startswith("method:") for k in keys)
+    assert len(held["advice"]) < len(free["advice"])
+    assert free["pairs"]
+    assert free["pairs"][0]["draft"] is not None
+    found = send(client, "POST", "/next/search", {**body, "locks": ["eggs"]}).json()
+    assert found["to_steps"] < found["from_steps"]
+    assert not any(m["key"] == "role:egg" for m in found["moves"])
+    assert send(client, "POST", "/next", {**body, "locks": ["moon"]}).status_code == 422
+    assert "Set a target" in send(client, "POST", "/next/search", {**body, "target": {}}).json()["reason"]
+
+
+SERIES = {"name": "Sugar for the rim", "factors": [{"key": "role:sugar", "levels": [80, 100, 120]}], "repeats": 2}
+
+
+def test_a_series_is_planned_measured_and_read(client: Client, dough: Dough) -> None:
+    assert send(client, "GET", f"/doughs/{dough.pk}/series").json()["levers"]
+    tried = send(client, "POST", f"/doughs/{dough.pk}/series/plan", SERIES).json()
+    assert not Series.objects.exists()
+    kept = send(client, "POST", f"/doughs/{dough.pk}/series", SERIES)
+    assert kept.status_code == 201
+    made = kept.json()
+    assert [r["words"] for r in made["runs"]] == [r["words"] for r in tried["runs"]]
+    revision = made["revision"]
+    for r in made["runs"]:
+        level = float(r["words"].split()[1])
+        typed = {"diameter_mm": f"{80 + level / 10} {80.4 + level / 10}", "height_mm": ""}
+        answer = send(client, "PUT", f"/series/{made['id']}/runs",
+                      {"revision": revision, "order": r["order"], "typed": typed})  # fmt: skip
+        assert answer.status_code == 200, answer.json()
+        revision = answer.json()["revision"]
+    found = answer.json()
+    assert found["done"] == 6
+    width = found["outcomes"][0]
+    assert width["key"] == "diameter_mm"
+    assert width["effects"][0]["value"] == pytest.approx(4.0, abs=1e-6)
+    assert "more wide" in width["words"][0]
+    assert [m["level"] for m in width["means"]] == [80, 100, 120]
+    assert all(m["forecast"] for m in width["means"])
+
+
+def test_a_stale_or_wrong_run_is_refused_and_nothing_lost(client: Client, dough: Dough) -> None:
+    made = send(client, "POST", f"/doughs/{dough.pk}/series", SERIES).json()
+    path, body = f"/series/{made['id']}/runs", {"revision": 1, "order": 1, "typed": {"diameter_mm": "82"}}
+    assert send(client, "PUT", path, body).status_code == 200
+    assert "meanwhile" in send(client, "PUT", path, body).json()["message"]
+    for wrong, status in (
+        ({"order": 77}, 404),
+        ({"typed": {"diameter_mm": "wide"}}, 422),
+        ({"typed": {"diameter_mm": "-4"}}, 422),
+        ({"typed": {"moon": 1}}, 422),
+    ):
+        assert send(client, "PUT", path, {**body, "revision": 2, **wrong}).status_code == status
+    assert Series.objects.get().results == {"1": {"diameter_mm": [82.0]}}
+
+
+@pytest.mark.parametrize(
+    "wrong",
+    [
+        {"factors": []},
+        {"factors": [{"key": "role:sugar", "levels": [100]}]},
+        {"factors": [{"key": "nothing", "levels": [1, 2]}]},
+        {"repeats": 0},
+        {"pieces": 900},
+    ],
+)
+def test_a_plan_that_is_no_series_is_refused_with_a_sentence(client: Client, dough: Dough, wrong: Any) -> None:
+    answer = send(client, "POST", f"/doughs/{dough.pk}/series/plan", {**SERIES, **wrong})
+    assert answer.status_code == 422
+    assert answer.json()["message"].endswith(".")
+
+
+def test_a_series_needs_its_question(client: Client, dough: Dough) -> None:
+    assert send(client, "POST", f"/doughs/{dough.pk}/series", {**SERIES, "name": "  "}).status_code == 422
+
+
+def test_how_many_trays_a_difference_needs(client: Client) -> None:
+    few = send(client, "GET", "/series/power/diameter_mm?difference=6").json()["needs"]
+    many = send(client, "GET", "/series/power/diameter_mm?difference=2").json()["needs"]
+    assert few[0]["own_mixing"] < many[0]["own_mixing"]
+    assert send(client, "GET", "/series/power/diameter_mm?difference=0").status_code == 422
+    assert send(client, "GET", "/series/power/moon?difference=2").status_code == 422
