@@ -114,9 +114,46 @@ def results(page: Page) -> None:
     page.get_by_text("Against the target").wait_for()
 
 
+def photo(page: Page) -> None:
+    page.goto("/dough/3/results")
+    page.get_by_role("button", name="Log a bake").click()
+    page.get_by_role("button", name="Simulated camera").click()
+    page.get_by_role("button", name="Use these figures").wait_for()
+    page.get_by_role("button", name="Simulated camera").scroll_into_view_if_needed()
+    page.locator("form.log").evaluate("e => e.scrollTo(0, e.querySelector('.photo').offsetTop - e.offsetTop - 40)")
+    page.evaluate("() => document.querySelector('svg image').decode?.()")
+
+
+def learn(page: Page) -> None:
+    page.goto("/dough/1/learn")
+    page.get_by_role("heading", name="Which bakes count").wait_for()
+
+
+def series(page: Page) -> None:
+    """A series that has been baked, a little off what was forecast."""
+    page.goto("/dough/1/series")
+    page.get_by_label("What to vary, 1").select_option(label="Sugar")
+    page.get_by_label("What does it ask?").fill("How much sugar for a crisp rim")
+    page.get_by_role("button", name="Keep this series").click()
+    rows = page.get_by_role("row").filter(has=page.get_by_label("widths", exact=False))
+    rows.first.wait_for()
+    for n in range(6):
+        level = float((rows.nth(n).get_by_role("cell").first.text_content() or "").split()[1])
+        for what, text in (
+            ("widths", f"{56.4 + 0.32 * level + 0.7 * (n % 3):.1f} {57.6 + 0.32 * level:.1f}"),
+            ("rim", f"{0.9 * level - 14 + 3 * (n % 2):.0f}"),
+        ):
+            with page.expect_response(lambda r: r.request.method == "PUT"):
+                box = rows.nth(n).get_by_label(what, exact=False)
+                box.fill(text)
+                box.press("Tab")
+    page.get_by_role("heading", name="Diameter").wait_for()
+    page.locator(".series .body").evaluate("e => e.scrollTo(0, 0)")
+
+
 VIEWS = (
     shelf, paste_review, target, formula, leavening, sizes, versions, bench_sheet, bake_chart, results, label_sheet,
-    butter, mixing, next_step, swaps,
+    butter, mixing, next_step, swaps, photo, learn, series,
 )  # fmt: skip
 
 

@@ -2,11 +2,13 @@
 import { useQueryClient } from '@tanstack/vue-query'
 import { reactive, ref } from 'vue'
 import { ApiError, client, data, words, type Schemas } from '@/api/client'
+import { theDough } from '@/dough/key'
 import { fixed } from '@/ui/format'
 import LevelChart from './LevelChart.vue'
 
 /** The runs of a series in baking order, each with its boxes, and what they say so far. */
 const props = defineProps<{ series: Schemas['SeriesOut'] }>()
+const dough = theDough()
 const queryClient = useQueryClient()
 const BOXES = [
   ['diameter_mm', 'Widths', 'mm'],
@@ -27,28 +29,42 @@ function shown(run: Schemas['SeriesRunOut'], key: string): string {
 function type(run: Schemas['SeriesRunOut'], key: string, text: string): void {
   typed[run.order] = { ...typed[run.order], [key]: text }
 }
-async function save(run: Schemas['SeriesRunOut']): Promise<void> {
-  const mine = typed[run.order]
-  if (!mine) return
+/** One write after another, each on the revision the one before left. */
+let last: Promise<void> = Promise.resolve()
+function save(run: Schemas['SeriesRunOut']): void {
+  last = last.then(() => send(run.order))
+}
+const KEY = ['series', dough.id]
+const newest = (): Schemas['SeriesOut'] =>
+  queryClient.getQueryData<Schemas['SeriesListOut']>(KEY)?.series.find((s) => s.id === props.series.id) ??
+  props.series
+
+async function send(order: number): Promise<void> {
+  const mine = typed[order]
+  const now = newest()
+  const run = now.runs.find((r) => r.order === order)
+  if (!mine || !run) return
   const all = Object.fromEntries(BOXES.map(([key]) => [key, shown(run, key)]))
   try {
-    const now = queryClient
-      .getQueriesData<Schemas['SeriesListOut']>({ queryKey: ['series'] })
-      .flatMap(([, list]) => list?.series ?? [])
-      .find((s) => s.id === props.series.id)
-    await data(
+    const kept = await data(
       client.PUT('/api/series/{series_id}/runs', {
         params: { path: { series_id: props.series.id } },
-        body: { revision: (now ?? props.series).revision, order: run.order, typed: all },
+        body: { revision: now.revision, order, typed: all },
       }),
+    )
+    queryClient.setQueryData<Schemas['SeriesListOut']>(
+      KEY,
+      (list) => list && { ...list, series: list.series.map((s) => (s.id === kept.id ? kept : s)) },
     )
     for (const key of Object.keys(problems)) Reflect.deleteProperty(problems, key)
     general.value = ''
-    await queryClient.invalidateQueries({ queryKey: ['series'] })
-    Reflect.deleteProperty(typed, run.order)
+    // What was typed while the answer was on its way stays.
+    const left = Object.entries(typed[order] ?? {}).filter(([key, text]) => all[key] !== text)
+    if (left.length) typed[order] = Object.fromEntries(left)
+    else Reflect.deleteProperty(typed, order)
   } catch (error) {
     if (!(error instanceof ApiError)) throw error
-    for (const [key, text] of Object.entries(error.byField)) problems[`${run.order}.${key}`] = text
+    for (const [key, text] of Object.entries(error.byField)) problems[`${order}.${key}`] = text
     general.value = words(error)
     if (error.byField['revision']) await queryClient.invalidateQueries({ queryKey: ['series'] })
   }
