@@ -13,16 +13,27 @@ from collections.abc import Callable
 from dataclasses import replace
 from statistics import median, quantiles
 
+import numpy as np
 from playwright.sync_api import Page, ViewportSize
 
+from dough.advice.ranking import advice, pairs
+from dough.advice.search import search
 from dough.bake.batch import bake
-from dough.bake.intake import Kit
+from dough.bake.contract import BakeCase
+from dough.bake.intake import Kit, bake_case
+from dough.bake.model import forecast
 from dough.bake.outputs import endings
 from dough.formula import Draft, Formula, Line, Process, Step
+from dough.learn.fit import learn
+from dough.photo.camera import Camera, picture, scene_of
+from dough.photo.measure import look, read_photo
+from dough.start import from_style_formula
 from dough.styles import styles
 from dough.swaps.candidates import candidates
 from dough.swaps.plan import put_together
 from dough.swaps.study import study
+from dough.target import Cookie
+from tests.dough.learn.kitchens import SimulatedKitchen
 from tests.evidence.recipes import DROP
 from tools.serve import chromium, demo_server
 
@@ -130,6 +141,28 @@ def swaps() -> None:
     summary("swaps: candidates forecast and ranked too", whole)
 
 
+def teaching() -> None:
+    """What a cook waits for after a bake: the calibration, a photo, what to change next, the search."""
+    style = styles()["chewy"]
+    draft = from_style_formula(style)[0]
+    bakes = [replace(SimulatedKitchen(np.random.default_rng(n // 4)).log(n % 4), ident=n) for n in range(20)]
+    learn(bakes[:3])
+    summary("learn: 3 bakes", [clock(lambda: learn(bakes[:3])) for _ in range(8)], 1000)
+    summary("learn: 20 bakes", [clock(lambda: learn(bakes)) for _ in range(5)], 1000)
+    target = Cookie(diameter_mm=95.0, height_mm=9.0, rim_crisp=80.0, middle_soft=45.0, crust_l=58.0)
+
+    def ranking() -> None:
+        pairs(draft, target, style, Kit(), advice(draft, target, style, Kit()))
+
+    summary("next: singles and pairs ranked", [clock(ranking) for _ in range(10)], 1000)
+    summary("next: whole target searched", [clock(lambda: search(draft, target, style, Kit())) for _ in range(8)], 2000)
+    rng = np.random.default_rng(1)
+    case = bake_case(draft, style, Kit())
+    assert isinstance(case, BakeCase)
+    shot = picture(scene_of(forecast(case), 6, rng), Camera(), rng)
+    summary("photo: card found, cookies measured", [clock(lambda: read_photo(look(shot))) for _ in range(5)])
+
+
 def clock(work: Callable[[], object]) -> float:
     begun = time.perf_counter()
     work()
@@ -139,6 +172,7 @@ def clock(work: Callable[[], object]) -> float:
 def main() -> None:
     model()
     swaps()
+    teaching()
     with demo_server() as url, chromium() as browser:
         size: ViewportSize = {"width": 1280, "height": 800}
         page = browser.new_context(base_url=url, viewport=size, bypass_csp=True).new_page()

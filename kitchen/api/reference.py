@@ -42,6 +42,7 @@ from kitchen.api.views import points
 from kitchen.documents import TargetDoc
 from kitchen.explain import sections
 from kitchen.models import Kitchen, Oven, Tray
+from kitchen.taught import unlearned
 
 router = Router(tags=["reference"])
 SHADE_STRIP = range(84, 30, -6)
@@ -130,6 +131,7 @@ def kitchen(request: HttpRequest) -> KitchenOut:
     return KitchenOut(
         name=found.name if found else "",
         about=found.about if found else "",
+        unlearned=unlearned(),
         ovens=[OvenOut.model_validate(o, from_attributes=True) for o in Oven.objects.all()],
         trays=[TrayOut.model_validate(t, from_attributes=True) for t in Tray.objects.all()],
     )

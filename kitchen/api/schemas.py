@@ -38,10 +38,13 @@ class TrayOut(BaseModel):
 
 
 class KitchenOut(BaseModel):
+    """unlearned is how many measured bakes the calibration in force does not rest on, those left out by hand apart."""
+
     name: str
     about: str
     ovens: list[OvenOut]
     trays: list[TrayOut]
+    unlearned: int
 
 
 class VersionOut(BaseModel):

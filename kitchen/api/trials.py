@@ -8,8 +8,9 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Router
 from pydantic import BaseModel, Field
 
-from dough.bake.contract import BakeCase
+from dough.bake.contract import BakeCase, Forecast
 from dough.bake.intake import Kit, bake_case
+from dough.bake.model import forecast_or_reason
 from dough.balance import nearest_style
 from dough.difference import difference
 from dough.effects import forecast_cookie
@@ -71,12 +72,16 @@ class CompareRowOut(BaseModel):
     unit: str
     digits: int
     target: float | None
+    forecast: float | None
     scatter: float
     cells: list[CellOut]
 
 
 class CompareOut(BaseModel):
+    """forecast is the first bake's, by what is known now; null where there is none."""
+
     target: SizeOut
+    forecast: SizeOut | None
     bakes: list[ComparedOut]
     rows: list[CompareRowOut]
 
@@ -154,6 +159,7 @@ def compare_them(request: HttpRequest, dough_id: int, payload: CompareIn) -> Htt
         )
         for n, (b, g) in enumerate(zip(chosen, gates, strict=True))
     ]  # fmt: skip
+    told = _forecast(sides[0])
     rows = []
     for a in ATTRIBUTES:
         first = getattr(sides[0].cookie, a.key)
@@ -167,9 +173,10 @@ def compare_them(request: HttpRequest, dough_id: int, payload: CompareIn) -> Htt
                                  compares=fits))  # fmt: skip
         rows.append(
             CompareRowOut(key=a.key, label=a.label, unit=a.unit, digits=a.digits, target=getattr(target, a.key),
-                          scatter=SCATTER[a.key], cells=cells)
+                          forecast=getattr(told, a.key, None), scatter=SCATTER[a.key], cells=cells)
         )  # fmt: skip
-    return sent(CompareOut(target=size_out(target, style, "target"), bakes=compared, rows=rows))
+    expected = size_out(told, style, "forecast") if told else None
+    return sent(CompareOut(target=size_out(target, style, "target"), forecast=expected, bakes=compared, rows=rows))
 
 
 @router.get("/{dough_id}/lineage", response={200: list[LineageOut], **PROBLEMS})
@@ -251,6 +258,11 @@ def diagnosis(request: HttpRequest, dough_id: int, bake_id: int) -> DiagnosesOut
             for d in found
         ],
     )  # fmt: skip
+
+
+def _forecast(side: Baked) -> Cookie | None:
+    answer = forecast_or_reason(side.case) if side.case else None
+    return answer.cookie if isinstance(answer, Forecast) else None
 
 
 def _told(draft: Draft, style: Style | None) -> Cookie | None:

@@ -137,7 +137,8 @@ def test_lineage_tells_what_each_change_did(page: Page) -> None:
     third = page.get_by_role("listitem").filter(has_text="Version 3")
     expect(third).to_contain_text("Egg, whole more")
     expect(third).to_contain_text("−7.8")
-    expect(page.get_by_role("heading", name="The trail on the map")).to_be_visible()
+    page.get_by_role("button", name="Show the trail on the map").click()
+    expect(page.get_by_text("bakes, the last one large", exact=False).first).to_be_visible()
 
 
 def test_a_series_is_planned_baked_and_read_and_survives_a_lost_server(page: Page, server: Server) -> None:

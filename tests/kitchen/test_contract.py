@@ -36,7 +36,9 @@ def session(db: None) -> str:
     return browser.cookies["sessionid"].value
 
 
-@contract.include(path_regex=r"^/api/(doughs|preview|reference|kitchen|recipes|bench|pantry)").parametrize()
+@contract.include(
+    path_regex=r"^/api/(doughs|preview|reference|kitchen|recipes|bench|pantry|learning|next|series|photos)"
+).parametrize()
 @settings(
     max_examples=12,
     deadline=None,

@@ -81,6 +81,19 @@ def test_a_bake_can_be_left_out_and_says_so(client: Client, bakes: list[int]) ->
     assert look(client)["left_out"] == [bakes[0]]
 
 
+def test_what_is_not_learned_yet_is_counted(client: Client, kept: Dough, bakes: list[int]) -> None:
+    def count() -> int:
+        return int(send(client, "GET", "/kitchen").json()["unlearned"])
+
+    assert count() == 3
+    send(client, "POST", "/learning", {"left_out": [bakes[0]], "seen": None})
+    assert count() == 0
+    nothing: dict[str, Any] = {"measured": {}, "diameters": "", "heights": ""}
+    send(client, "POST", f"/doughs/{kept.pk}/bakes", bake_body(key="one-more-bake"))
+    send(client, "POST", f"/doughs/{kept.pk}/bakes", bake_body(key="said-nothing", **nothing))
+    assert count() == 1
+
+
 def test_it_can_be_gone_back_from_and_to(client: Client, bakes: list[int]) -> None:
     first = send(client, "POST", "/learning", {"left_out": [], "seen": None}).json()["in_force"]["id"]
     second = send(client, "POST", "/learning", {"left_out": [bakes[0]], "seen": first}).json()["in_force"]["id"]

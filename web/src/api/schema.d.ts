@@ -2145,10 +2145,14 @@ export interface components {
             /** Bakes */
             bakes: number[];
         };
-        /** CompareOut */
+        /**
+         * CompareOut
+         * @description forecast is the first bake's, by what is known now; null where there is none.
+         */
         CompareOut: {
             /** Bakes */
             bakes: components["schemas"]["ComparedOut"][];
+            forecast: components["schemas"]["SizeOut"] | null;
             /** Rows */
             rows: components["schemas"]["CompareRowOut"][];
             target: components["schemas"]["SizeOut"];
@@ -2159,6 +2163,8 @@ export interface components {
             cells: components["schemas"]["CellOut"][];
             /** Digits */
             digits: number;
+            /** Forecast */
+            forecast: number | null;
             /** Key */
             key: string;
             /** Label */
@@ -3228,7 +3234,10 @@ export interface components {
             /** Tray Id */
             tray_id?: number | null;
         };
-        /** KitchenOut */
+        /**
+         * KitchenOut
+         * @description unlearned is how many measured bakes the calibration in force does not rest on, those left out by hand apart.
+         */
         KitchenOut: {
             /** About */
             about: string;
@@ -3238,6 +3247,8 @@ export interface components {
             ovens: components["schemas"]["OvenOut"][];
             /** Trays */
             trays: components["schemas"]["TrayOut"][];
+            /** Unlearned */
+            unlearned: number;
         };
         /**
          * LabOut

@@ -49,9 +49,8 @@ const line = computed(() =>
         <circle :cx="x(m.level)" :cy="y(m.measured)" r="4" class="dot" />
       </template>
     </template>
-    <text x="2" :y="y(high - outcome.sd) + 4" class="fig">{{ fixed(high - outcome.sd, 1) }}</text>
+    <text x="2" :y="y(high - outcome.sd) - 4" class="fig">{{ fixed(high - outcome.sd, 1) }} {{ unit }}</text>
     <text x="2" :y="y(low + outcome.sd) + 4" class="fig">{{ fixed(low + outcome.sd, 1) }}</text>
-    <text x="2" :y="H - 5" class="fig">{{ unit }}</text>
   </svg>
 </template>
 

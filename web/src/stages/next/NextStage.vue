@@ -45,7 +45,7 @@ async function take(a: Advice): Promise<void> {
 </script>
 
 <template>
-  <section class="next panel" aria-label="Next">
+  <section class="next stage panel" aria-label="Next">
     <header>
       <h2>Next</h2>
       <StageTabs label="Parts of Next" :tabs="NEXT_TABS" />
@@ -95,21 +95,6 @@ async function take(a: Advice): Promise<void> {
 </template>
 
 <style scoped>
-.next {
-  display: flex;
-  flex-direction: column;
-}
-header {
-  display: flex;
-  align-items: baseline;
-  gap: 16px;
-  padding: 6px 14px;
-  border-bottom: 1px solid var(--rule);
-}
-h2 {
-  font-size: 1.125rem;
-  margin: 0;
-}
 .pad {
   padding: 8px 14px;
   margin: 0;
@@ -135,11 +120,5 @@ p {
   background: var(--butter-wash);
   border-left: 3px solid var(--butter);
   padding: 6px 14px;
-}
-@media (max-width: 900px) {
-  header {
-    flex-wrap: wrap;
-    gap: 4px 14px;
-  }
 }
 </style>

@@ -50,7 +50,7 @@ function take(): void {
 </script>
 
 <template>
-  <section class="search panel" aria-label="Whole target">
+  <section class="search stage panel" aria-label="Whole target">
     <header>
       <h2>Next</h2>
       <StageTabs label="Parts of Next" :tabs="NEXT_TABS" />
@@ -70,10 +70,15 @@ function take(): void {
       </div>
       <template v-if="answer?.draft">
         <div class="top">
-          <TinySide :shape="answer.outline" :ghost="[]" :fill="null" :across="across" />
+          <TinySide
+            :shape="answer.outline"
+            :ghost="dough.preview.value?.target_outline ?? []"
+            :fill="null"
+            :across="across"
+          />
           <p>
             <b class="huge fig">{{ fixed(answer.from_steps, 1) }} → {{ fixed(answer.to_steps, 1) }}</b>
-            <span class="small-words">clear misses from the target, by the forecast</span>
+            <span class="small-words">&nbsp;clear misses from the target, by the forecast</span>
           </p>
           <BButton v-if="!tried" variant="primary" @click="take">Try it</BButton>
         </div>
@@ -112,22 +117,6 @@ function take(): void {
 </template>
 
 <style scoped>
-.search {
-  display: flex;
-  flex-direction: column;
-}
-header {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: baseline;
-  gap: 16px;
-  padding: 6px 14px;
-  border-bottom: 1px solid var(--rule);
-}
-h2 {
-  font-size: 1.125rem;
-  margin: 0;
-}
 .body {
   padding: 8px 14px;
   overflow-y: auto;
@@ -143,8 +132,6 @@ p {
 }
 table {
   max-width: 560px;
-  --bs-table-bg: transparent;
-  --bs-table-color: var(--ink);
 }
 .tried {
   display: flex;

@@ -140,10 +140,6 @@ const unit = (o: Schemas['OutcomeOut']): string => (o.unit === 'of 100' ? 'point
 </template>
 
 <style scoped>
-.runs {
-  --bs-table-bg: transparent;
-  --bs-table-color: var(--ink);
-}
 th .small-words {
   display: block;
 }
@@ -156,11 +152,6 @@ th .small-words {
 th[scope='row'] {
   font-weight: 400;
   white-space: nowrap;
-}
-thead th {
-  font-size: 0.8125rem;
-  color: var(--ink-2);
-  font-weight: 400;
 }
 .is-wrong {
   border-color: var(--alert);

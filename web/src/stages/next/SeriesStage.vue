@@ -102,7 +102,7 @@ async function keep(): Promise<void> {
 </script>
 
 <template>
-  <section class="series panel" aria-label="Series">
+  <section class="series stage panel" aria-label="Series">
     <header>
       <h2>Next</h2>
       <StageTabs label="Parts of Next" :tabs="NEXT_TABS" />
@@ -273,28 +273,9 @@ async function keep(): Promise<void> {
 </template>
 
 <style scoped>
-.series {
-  display: flex;
-  flex-direction: column;
-}
-header {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 16px;
-  padding: 6px 14px;
-  border-bottom: 1px solid var(--rule);
-}
-h2 {
-  font-size: 1.125rem;
-  margin: 0;
-}
 h3 {
   font-size: 1rem;
   margin: 0 0 4px;
-}
-.push {
-  flex: 1;
 }
 .which {
   max-width: 280px;
@@ -349,14 +330,7 @@ h3 {
   min-width: 24px;
 }
 table {
-  --bs-table-bg: transparent;
-  --bs-table-color: var(--ink);
   margin-bottom: 6px;
-}
-thead th {
-  font-size: 0.8125rem;
-  color: var(--ink-2);
-  font-weight: 400;
 }
 tbody th {
   font-weight: 400;

@@ -261,17 +261,10 @@ text {
   border-radius: 2px;
 }
 table {
-  --bs-table-bg: transparent;
-  --bs-table-color: var(--ink);
   margin-bottom: 8px;
 }
 th[scope='row'] {
   font-weight: 600;
-}
-thead th {
-  font-size: 0.8125rem;
-  color: var(--ink-2);
-  font-weight: 400;
 }
 .facts {
   display: grid;
@@ -298,13 +291,5 @@ blockquote {
   margin: 6px 0 0;
   padding-left: 10px;
   border-left: 3px solid var(--graph-strong);
-}
-.link {
-  border: 0;
-  background: none;
-  padding: 0;
-  font-size: 0.8125rem;
-  color: var(--cobalt);
-  text-decoration: underline;
 }
 </style>

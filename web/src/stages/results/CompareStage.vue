@@ -7,10 +7,11 @@ import { theDough } from '@/dough/key'
 import { useAsk } from '@/stages/butter/useAsk'
 import { day, fixed } from '@/ui/format'
 import StageTabs from '@/ui/StageTabs.vue'
-import { RESULT_TABS } from './tabs'
+import { useResultTabs } from './tabs'
 
 /** Bakes beside one another and the target: sections over one another, differences against the first. */
 const dough = theDough()
+const tabs = useResultTabs()
 const { data: results } = useBakes(dough.id)
 const bakes = computed(() => results.value?.bakes ?? [])
 const picked = ref<number[]>([])
@@ -63,10 +64,10 @@ const sign = (value: number | null, digits: number): string =>
 </script>
 
 <template>
-  <section class="compare panel" aria-label="Side by side">
+  <section class="compare stage panel" aria-label="Side by side">
     <header>
       <h2>Results</h2>
-      <StageTabs label="Parts of Results" :tabs="RESULT_TABS" />
+      <StageTabs label="Parts of Results" :tabs="tabs" />
       <span class="small-words">up to six; the first is what the others are set against</span>
     </header>
     <div class="body">
@@ -98,6 +99,7 @@ const sign = (value: number | null, digits: number): string =>
               class="target"
               :d="`${sidePath(answer.target.outline, view)}Z`"
             />
+            <path v-if="answer.forecast" class="told" :d="sidePath(answer.forecast.outline, view)" />
             <path
               v-for="(b, n) in answer.bakes"
               :key="b.id"
@@ -124,6 +126,7 @@ const sign = (value: number | null, digits: number): string =>
               <tr>
                 <th scope="col">Attribute</th>
                 <th scope="col" class="text-end">Target</th>
+                <th scope="col" class="text-end">Forecast</th>
                 <th v-for="(b, n) in answer.bakes" :key="b.id" scope="col" class="text-end">
                   <svg width="26" height="8" aria-hidden="true">
                     <path
@@ -143,6 +146,7 @@ const sign = (value: number | null, digits: number): string =>
               <tr v-for="r in answer.rows" :key="r.key">
                 <th scope="row">{{ r.label }}</th>
                 <td class="fig text-end">{{ fixed(r.target, r.digits) }}</td>
+                <td class="fig text-end">{{ fixed(r.forecast, r.digits) }}</td>
                 <td v-for="(c, n) in r.cells" :key="n" class="text-end">
                   <span v-if="c.value === null" class="small-words">not measured</span>
                   <template v-else>
@@ -164,7 +168,8 @@ const sign = (value: number | null, digits: number): string =>
             </tbody>
           </table>
           <p class="small-words">
-            Pale differences lie inside what two bakes of one dough differ by anyway. Filled is the target.
+            Pale differences lie inside what two bakes of one dough differ by anyway. Filled is the target,
+            the hairline what the first bake was forecast as.
           </p>
           <div v-for="b in answer.bakes.slice(1)" :key="b.id" class="gate">
             <h3>Bake {{ b.number }} beside bake {{ answer.bakes[0]?.number }}</h3>
@@ -181,22 +186,6 @@ const sign = (value: number | null, digits: number): string =>
 </template>
 
 <style scoped>
-.compare {
-  display: flex;
-  flex-direction: column;
-}
-header {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: baseline;
-  gap: 16px;
-  padding: 6px 14px;
-  border-bottom: 1px solid var(--rule);
-}
-h2 {
-  font-size: 1.125rem;
-  margin: 0;
-}
 h3 {
   font-size: 0.9375rem;
   margin: 8px 0 1px;
@@ -235,6 +224,11 @@ h3 {
   fill: var(--cobalt-wash);
   stroke: none;
 }
+.told {
+  fill: none;
+  stroke: var(--ink-2);
+  stroke-width: 0.8;
+}
 .bake {
   fill: none;
   stroke: var(--mark);
@@ -252,17 +246,10 @@ text {
   fill: var(--ink-2);
 }
 table {
-  --bs-table-bg: transparent;
-  --bs-table-color: var(--ink);
   margin: 6px 0 4px;
 }
 th[scope='row'] {
   font-weight: 600;
-}
-thead th {
-  font-size: 0.8125rem;
-  color: var(--ink-2);
-  font-weight: 400;
 }
 .diff {
   display: inline-block;
@@ -277,14 +264,6 @@ thead th {
 }
 p {
   margin-bottom: 2px;
-}
-.link {
-  border: 0;
-  background: none;
-  padding: 0;
-  font-size: 0.8125rem;
-  color: var(--cobalt);
-  text-decoration: underline;
 }
 @media (max-width: 900px) {
   .body {

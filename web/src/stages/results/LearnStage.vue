@@ -7,10 +7,11 @@ import { useAsk } from '@/stages/butter/useAsk'
 import { day, fixed } from '@/ui/format'
 import StageTabs from '@/ui/StageTabs.vue'
 import LearnSpan from './LearnSpan.vue'
-import { RESULT_TABS } from './tabs'
+import { useResultTabs } from './tabs'
 
 /** What the kitchen's bakes teach: looked at first, taken into force by hand, and gone back from. */
 const dough = theDough()
+const tabs = useResultTabs()
 const queryClient = useQueryClient()
 /** Bakes left out; null takes the choice in force. */
 const leftOut = ref<number[] | null>(null)
@@ -39,6 +40,7 @@ async function act(ask: () => Promise<unknown>, done: string): Promise<void> {
     await ask()
     said.value = done
     await queryClient.invalidateQueries({ queryKey: ['bakes'] })
+    await queryClient.invalidateQueries({ queryKey: ['kitchen'] })
     again()
     dough.refresh()
   } catch (error) {
@@ -71,10 +73,10 @@ const says = (c: Schemas['CheckOut']): string =>
 </script>
 
 <template>
-  <section class="learn panel" aria-label="Learn">
+  <section class="learn stage panel" aria-label="Learn">
     <header>
       <h2>Results</h2>
-      <StageTabs label="Parts of Results" :tabs="RESULT_TABS" />
+      <StageTabs label="Parts of Results" :tabs="tabs" />
       <span class="push" />
       <span class="small-words">
         in force:
@@ -198,31 +200,12 @@ const says = (c: Schemas['CheckOut']): string =>
 </template>
 
 <style scoped>
-.learn {
-  display: flex;
-  flex-direction: column;
-}
-header {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 14px;
-  padding: 6px 14px;
-  border-bottom: 1px solid var(--rule);
-}
-h2 {
-  font-size: 1.125rem;
-  margin: 0;
-}
 h3 {
   font-size: 1rem;
   margin: 8px 0 4px;
 }
 h3 .small-words {
   font-weight: 400;
-}
-.push {
-  flex: 1;
 }
 .body {
   padding: 8px 14px;
@@ -261,14 +244,7 @@ h3 .small-words {
   padding-left: 20px;
 }
 table {
-  --bs-table-bg: transparent;
-  --bs-table-color: var(--ink);
   margin-bottom: 2px;
-}
-thead th {
-  font-size: 0.8125rem;
-  color: var(--ink-2);
-  font-weight: 400;
 }
 th[scope='row'] {
   font-weight: 600;
@@ -276,20 +252,9 @@ th[scope='row'] {
 p {
   margin-bottom: 3px;
 }
-.link {
-  border: 0;
-  background: none;
-  padding: 0;
-  font-size: 0.8125rem;
-  color: var(--cobalt);
-  text-decoration: underline;
-}
 @media (max-width: 900px) {
   .cols {
     grid-template-columns: minmax(0, 1fr);
-  }
-  header {
-    flex-wrap: wrap;
   }
 }
 </style>

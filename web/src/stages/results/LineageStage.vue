@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query'
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import { client, data, words, type Schemas } from '@/api/client'
 import { useReference } from '@/api/queries'
 import { theDough } from '@/dough/key'
@@ -9,15 +9,18 @@ import TextureMap from '@/stages/target/TextureMap.vue'
 import { lineage } from '@/stages/versions/lineage'
 import { day, fixed } from '@/ui/format'
 import StageTabs from '@/ui/StageTabs.vue'
-import { RESULT_TABS } from './tabs'
+import { useResultTabs } from './tabs'
 
 /** Versions and bakes as a tree that says what each change did. */
 const dough = theDough()
+const tabs = useResultTabs()
 const { data: found, error } = useQuery({
   queryKey: ['bakes', 'lineage', dough.id],
   queryFn: () =>
     data(client.GET('/api/doughs/{dough_id}/lineage', { params: { path: { dough_id: dough.id.value } } })),
 })
+/** The same history as a trail on the texture map. */
+const onMap = ref(false)
 const { data: reference } = useReference()
 const { data: trail } = useQuery({
   queryKey: ['bakes', dough.id, 'trail'],
@@ -42,116 +45,99 @@ const unit = (d: Did): string => (d.unit === 'of 100' ? 'points' : d.unit)
 </script>
 
 <template>
-  <section class="lineage panel" aria-label="Lineage">
+  <section class="lineage stage panel" aria-label="Lineage">
     <header>
       <h2>Results</h2>
-      <StageTabs label="Parts of Results" :tabs="RESULT_TABS" />
-      <span class="small-words"
-        >bold changes stand above scatter, pale ones do not; the map is on
-        <RouterLink :to="{ name: 'target' }">Target</RouterLink></span
-      >
+      <StageTabs label="Parts of Results" :tabs="tabs" />
+      <span class="small-words">{{
+        onMap
+          ? 'where the bakes lie, the last one large'
+          : 'bold changes stand above scatter, pale ones do not'
+      }}</span>
+      <span class="push" />
+      <BButton v-if="trail?.length" size="sm" variant="outline-primary" @click="onMap = !onMap">{{
+        onMap ? 'Show the tree' : 'Show the trail on the map'
+      }}</BButton>
     </header>
     <p v-if="error" class="alert-words pad">▲ {{ words(error) }}</p>
     <p v-if="found && !found.length" class="pad">
       <b>No version yet.</b> Keep the draft as a version; its bakes then tell what each change did.
     </p>
-    <div class="both">
-      <ol class="tree" tabindex="0" aria-label="Versions, newest first">
-        <li v-for="n in nodes" :key="n.version.number" :style="{ marginLeft: `${n.column * 26}px` }">
-          <template v-if="byNumber.get(n.version.number)">
-            <div class="head">
-              <TinySide
-                :shape="byNumber.get(n.version.number)?.size?.outline ?? []"
-                :ghost="target"
-                :fill="byNumber.get(n.version.number)?.size?.hex ?? null"
-                :across="across"
-              />
-              <div>
-                <h3>
-                  Version {{ n.version.number }}
-                  <span v-if="n.version.parent" class="small-words">from {{ n.version.parent }}</span>
-                  <span class="small-words">{{ n.version.note }}</span>
-                </h3>
-                <p class="small-words">
-                  <template v-if="byNumber.get(n.version.number)?.changed.length">
-                    {{ byNumber.get(n.version.number)?.changed.join(', ') }}
-                  </template>
-                  <span v-if="(byNumber.get(n.version.number)?.changed.length ?? 0) > 1" class="alert-words">
-                    △ {{ byNumber.get(n.version.number)?.words }}</span
-                  >
-                </p>
-                <p class="small-words">
-                  <template v-for="b in byNumber.get(n.version.number)?.bakes ?? []" :key="b.id"
-                    >bake {{ b.number }}, {{ day(b.baked_on) }}: {{ fixed(b.rms_steps, 1) }} steps off.
-                  </template>
-                  <template v-if="!byNumber.get(n.version.number)?.bakes.length">not baked yet</template>
-                </p>
-              </div>
+    <ol v-if="!onMap" class="tree" tabindex="0" aria-label="Versions, newest first">
+      <li v-for="n in nodes" :key="n.version.number" :style="{ marginLeft: `${n.column * 26}px` }">
+        <template v-if="byNumber.get(n.version.number)">
+          <div class="head">
+            <TinySide
+              :shape="byNumber.get(n.version.number)?.size?.outline ?? []"
+              :ghost="target"
+              :fill="byNumber.get(n.version.number)?.size?.hex ?? null"
+              :across="across"
+            />
+            <div>
+              <h3>
+                Version {{ n.version.number }}
+                <span v-if="n.version.parent" class="small-words">from {{ n.version.parent }}</span>
+                <span class="small-words">{{ n.version.note }}</span>
+              </h3>
+              <p class="small-words">
+                <template v-if="byNumber.get(n.version.number)?.changed.length">
+                  {{ byNumber.get(n.version.number)?.changed.join(', ') }}
+                </template>
+                <span v-if="(byNumber.get(n.version.number)?.changed.length ?? 0) > 1" class="alert-words">
+                  △ {{ byNumber.get(n.version.number)?.words }}</span
+                >
+              </p>
+              <p class="small-words">
+                <template v-for="b in byNumber.get(n.version.number)?.bakes ?? []" :key="b.id"
+                  >bake {{ b.number }}, {{ day(b.baked_on) }}: {{ fixed(b.rms_steps, 1) }} steps off.
+                </template>
+                <template v-if="!byNumber.get(n.version.number)?.bakes.length">not baked yet</template>
+              </p>
             </div>
-            <table v-if="byNumber.get(n.version.number)?.did.length">
-              <thead>
-                <tr>
-                  <td />
-                  <th v-for="d in byNumber.get(n.version.number)?.did ?? []" :key="d.key" scope="col">
-                    {{ d.label }}
-                  </th>
-                </tr>
-              </thead>
-              <tbody>
-                <tr>
-                  <th scope="row">bakes</th>
-                  <td v-for="d in byNumber.get(n.version.number)?.did ?? []" :key="d.key" class="fig">
-                    <component :is="d.real ? 'b' : 'span'" :class="{ faint: !d.real }">{{
-                      sign(d.measured, d)
-                    }}</component>
-                    <span class="unit"> {{ unit(d) }}</span>
-                  </td>
-                </tr>
-                <tr>
-                  <th scope="row">forecast</th>
-                  <td v-for="d in byNumber.get(n.version.number)?.did ?? []" :key="d.key" class="fig faint">
-                    {{ sign(d.forecast, d) }}
-                  </td>
-                </tr>
-              </tbody>
-            </table>
-          </template>
-        </li>
-      </ol>
-      <div v-if="trail?.length" class="map" inert>
-        <h3>The trail on the map</h3>
-        <TextureMap
-          :styles="reference?.styles ?? []"
-          :chosen="dough.work.value?.target.style_id ?? ''"
-          :target="dough.preview.value?.target_place ?? null"
-          :forecast="dough.preview.value?.forecast_place ?? null"
-          :trail="trail"
-        />
-      </div>
+          </div>
+          <table v-if="byNumber.get(n.version.number)?.did.length">
+            <thead>
+              <tr>
+                <td />
+                <th v-for="d in byNumber.get(n.version.number)?.did ?? []" :key="d.key" scope="col">
+                  {{ d.label }}
+                </th>
+              </tr>
+            </thead>
+            <tbody>
+              <tr>
+                <th scope="row">bakes</th>
+                <td v-for="d in byNumber.get(n.version.number)?.did ?? []" :key="d.key" class="fig">
+                  <component :is="d.real ? 'b' : 'span'" :class="{ faint: !d.real }">{{
+                    sign(d.measured, d)
+                  }}</component>
+                  <span class="unit"> {{ unit(d) }}</span>
+                </td>
+              </tr>
+              <tr>
+                <th scope="row">forecast</th>
+                <td v-for="d in byNumber.get(n.version.number)?.did ?? []" :key="d.key" class="fig faint">
+                  {{ sign(d.forecast, d) }}
+                </td>
+              </tr>
+            </tbody>
+          </table>
+        </template>
+      </li>
+    </ol>
+    <div v-else class="map" inert>
+      <TextureMap
+        :styles="reference?.styles ?? []"
+        :chosen="dough.work.value?.target.style_id ?? ''"
+        :target="dough.preview.value?.target_place ?? null"
+        :forecast="dough.preview.value?.forecast_place ?? null"
+        :trail="trail ?? []"
+      />
     </div>
   </section>
 </template>
 
 <style scoped>
-.lineage {
-  display: flex;
-  flex-direction: column;
-}
-header {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: baseline;
-  gap: 16px;
-  padding: 6px 14px;
-  border-bottom: 1px solid var(--rule);
-}
-header a {
-  text-decoration: underline;
-}
-h2 {
-  font-size: 1.125rem;
-  margin: 0;
-}
 h3 {
   font-size: 1rem;
   margin: 0;
@@ -166,15 +152,8 @@ td .unit {
 .pad {
   padding: 8px 14px;
 }
-.both {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) 300px;
-  flex: 1;
-  min-height: 0;
-}
 .map {
-  padding: 8px 12px;
-  border-left: 1px solid var(--rule);
+  padding: 8px 14px;
   overflow-y: auto;
 }
 .tree {
@@ -220,9 +199,6 @@ table th[scope='row'] {
   color: var(--ink-2);
 }
 @media (max-width: 900px) {
-  .both {
-    grid-template-columns: minmax(0, 1fr);
-  }
   table {
     margin-left: 0;
     display: block;

@@ -5,12 +5,9 @@ import { computed, ref, watch } from 'vue'
 import { ApiError, client, data, words, type Schemas } from '@/api/client'
 import { useKitchen, useReference } from '@/api/queries'
 import { theDough } from '@/dough/key'
-import ShadeStrip from '@/stages/target/ShadeStrip.vue'
 import { day } from '@/ui/format'
 import EntryField from './EntryField.vue'
-import PhotoPanel from './PhotoPanel.vue'
-import type { Photo } from './usePhoto'
-import WordScale from './WordScale.vue'
+import MeasureFields from './MeasureFields.vue'
 import { emptyEntry, entryOf, today, type Entry } from './entry'
 
 const props = defineProps<{ batches: Schemas['BatchOut'][]; correcting: Schemas['BakeOut'] | null }>()
@@ -19,7 +16,7 @@ const emit = defineEmits<{ logged: [number]; close: [] }>()
 const dough = theDough()
 const queryClient = useQueryClient()
 const { data: kitchen } = useKitchen()
-const { data: reference, ingredients } = useReference()
+const { ingredients } = useReference()
 
 const versions = computed(() => [...(dough.record.value?.versions ?? [])].reverse())
 /** What is typed survives a reload until it is logged. */
@@ -34,12 +31,6 @@ const general = ref('')
 const busy = ref(false)
 /** Readings that are rare enough to be asked about; sent again as sure they are taken. */
 const asked = ref<string[]>([])
-const SHADES = [
-  ['crust_l', 'Whole top'],
-  ['l_rim', 'Rim'],
-  ['l_middle', 'Middle'],
-  ['l_base', 'Base'],
-] as const
 const plan = ref<Schemas['DraftDoc'] | null>(null)
 
 watch(
@@ -79,19 +70,6 @@ function addCure(): void {
 }
 
 const name = (id: string): string => ingredients.value.get(id)?.name ?? id
-
-/** What the photo measured goes into the boxes, where it can still be changed. */
-function usePhotoFigures(photo: Photo): void {
-  const counted = photo.cookies.filter((c) => c.counts)
-  const e = entry.value
-  e.photo_id = photo.id
-  e.diameters = counted.map((c) => c.diameter_mm.toFixed(1)).join(' ')
-  if (photo.means) {
-    e.measured['l_rim'] = photo.means.l_rim.toFixed(1)
-    e.measured['l_middle'] = photo.means.l_middle.toFixed(1)
-    e.measured['crust_l'] = ''
-  }
-}
 
 async function submit(sure = false): Promise<void> {
   busy.value = true
@@ -142,6 +120,7 @@ async function submit(sure = false): Promise<void> {
     if (!props.correcting) kept.value = null
     await queryClient.invalidateQueries({ queryKey: ['bakes'] })
     await queryClient.invalidateQueries({ queryKey: ['shelf'] })
+    await queryClient.invalidateQueries({ queryKey: ['kitchen'] })
     emit('logged', made.id)
   } catch (error) {
     if (error instanceof ApiError) {
@@ -288,136 +267,7 @@ function startOver(): void {
         :problem="problems['minutes']"
       />
     </fieldset>
-    <fieldset>
-      <legend>
-        Measured
-        <span class="small-words"
-          >leave empty what you did not measure: unknown stays unknown. Measure cold, an hour from the
-          oven.</span
-        >
-      </legend>
-      <PhotoPanel :photo-id="entry.photo_id ?? null" @use="usePhotoFigures" />
-      <EntryField
-        v-model="entry.diameters"
-        wide
-        label="Diameters"
-        unit="mm"
-        hint="one cookie each, spaces between"
-        placeholder="84 86 85.5"
-        :problem="problems['diameters']"
-      />
-      <EntryField
-        v-model="entry.heights"
-        wide
-        label="Heights"
-        unit="mm"
-        hint="the middle of each"
-        placeholder="9.5 9.8"
-        :problem="problems['heights']"
-      />
-      <EntryField
-        v-model="entry.measured['row_of']"
-        label="Or a row of"
-        unit="cookies"
-        hint="side by side, touching"
-        :problem="problems['row_of']"
-      />
-      <EntryField
-        v-model="entry.measured['row_mm']"
-        label="edge to edge"
-        unit="mm"
-        hint="length of the row"
-        :problem="problems['row_mm']"
-      />
-      <EntryField
-        v-model="entry.measured['row_turned_mm']"
-        label="each turned a quarter"
-        unit="mm"
-        hint="measured once more"
-        :problem="problems['row_turned_mm']"
-      />
-      <EntryField
-        v-model="entry.measured['stack_of']"
-        label="A stack of"
-        unit="cookies"
-        :problem="problems['stack_of']"
-      />
-      <EntryField
-        v-model="entry.measured['stack_mm']"
-        label="how tall"
-        unit="mm"
-        :problem="problems['stack_mm']"
-      />
-      <EntryField
-        v-model="entry.measured['mass_before_g']"
-        label="Mass before the oven"
-        unit="g"
-        hint="the pieces, tray taken off"
-        :problem="problems['mass_before_g']"
-      />
-      <EntryField
-        v-model="entry.measured['mass_after_g']"
-        label="and after"
-        unit="g"
-        :problem="problems['mass_after_g']"
-      />
-      <EntryField
-        v-model="entry.measured['core_c']"
-        label="Core at the pull"
-        unit="°C"
-        hint="probe into the middle, at once"
-        :problem="problems['core_c']"
-      />
-      <EntryField
-        v-model="entry.measured['rim_c']"
-        label="Rim at the pull"
-        unit="°C"
-        :problem="problems['rim_c']"
-      />
-      <div v-for="[key, where] in SHADES" :key="key" class="f shade">
-        <span
-          >{{ where }} shade
-          <b v-if="entry.measured[key]" class="fig">{{ entry.measured[key] }} L*</b>
-          <button v-if="entry.measured[key]" type="button" class="clear" @click="entry.measured[key] = ''">
-            not picked
-          </button></span
-        >
-        <ShadeStrip
-          :shades="reference?.shades ?? []"
-          :value="entry.measured[key] ? Number(entry.measured[key]) : null"
-          :label="`${where} shade of the bake`"
-          @pick="entry.measured[key] = $event === null ? '' : String($event)"
-        />
-        <span v-if="problems[key]" class="alert-words" role="alert">▲ {{ problems[key] }}</span>
-      </div>
-      <p class="small-words wide-row">
-        Hold a cookie beside the screen for the shades. Screens and lamps differ: the same screen in the same
-        light compares with itself; a photo with the card is surer.
-      </p>
-    </fieldset>
-    <fieldset>
-      <legend>
-        Tasted <span class="small-words">the words are the scale; a figure between two of them fits too</span>
-      </legend>
-      <EntryField
-        v-model="entry.measured['tasted_min']"
-        label="From oven to tasting"
-        unit="min"
-        hint="fresh and day-old don't compare"
-        :problem="problems['tasted_min']"
-      />
-      <WordScale
-        v-for="s in reference?.scales ?? []"
-        :key="s.key"
-        v-model="entry.measured[s.key]"
-        :scale="s"
-        :problem="problems[s.key]"
-      />
-      <label class="f notes"
-        ><span>Notes</span>
-        <textarea v-model="entry.notes" class="form-control form-control-sm" rows="2" maxlength="2000" />
-      </label>
-    </fieldset>
+    <MeasureFields v-model="entry" :problems="problems" />
     <footer>
       <div v-if="asked.length" class="asked" role="alert">
         <span>{{ asked.join(' ') }}</span>
@@ -443,20 +293,20 @@ function startOver(): void {
   min-height: 0;
   overflow-y: auto;
 }
-fieldset {
+:deep(fieldset) {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(168px, 1fr));
   gap: 6px 16px;
   padding: 8px 14px 4px;
   align-items: start;
 }
-legend {
+:deep(legend) {
   font-size: 0.9375rem;
   font-weight: 650;
   margin: 0;
   grid-column: 1 / -1;
 }
-.f > span {
+:deep(.f > span) {
   display: block;
   font-size: 0.8125rem;
   color: var(--ink-2);
@@ -485,10 +335,6 @@ legend {
   grid-template-columns: repeat(auto-fill, minmax(168px, 1fr));
   gap: 4px 16px;
 }
-.shade,
-.notes {
-  grid-column: span 2;
-}
 footer {
   position: sticky;
   bottom: 0;
@@ -504,17 +350,6 @@ footer p {
 }
 .push {
   flex: 1;
-}
-.wide-row {
-  grid-column: 1 / -1;
-  margin: 0;
-}
-.clear {
-  border: 0;
-  background: none;
-  padding: 0 4px;
-  color: var(--cobalt);
-  text-decoration: underline;
 }
 .asked {
   display: flex;

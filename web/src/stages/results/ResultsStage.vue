@@ -6,9 +6,10 @@ import { day } from '@/ui/format'
 import StageTabs from '@/ui/StageTabs.vue'
 import BakeCompare from './BakeCompare.vue'
 import LogBake from './LogBake.vue'
-import { RESULT_TABS } from './tabs'
+import { useResultTabs } from './tabs'
 
 const dough = theDough()
+const tabs = useResultTabs()
 const { data: results } = useBakes(dough.id)
 const chosen = ref<number | null>(null)
 const logging = ref(false)
@@ -40,10 +41,10 @@ const closeness = (steps: number | null): string => (steps === null ? '' : `${st
 </script>
 
 <template>
-  <section class="results panel" aria-label="Results">
+  <section class="results stage panel" aria-label="Results">
     <header>
       <h2>{{ logging ? (correcting ? 'Correct a bake' : 'Log a bake') : 'Results' }}</h2>
-      <StageTabs v-if="!logging" label="Parts of Results" :tabs="RESULT_TABS" />
+      <StageTabs v-if="!logging" label="Parts of Results" :tabs="tabs" />
       <span v-if="!logging" class="small-words"
         >a step is 3 mm across, 1 mm of height, 10 points or 4 L*</span
       >
@@ -87,25 +88,6 @@ const closeness = (steps: number | null): string => (steps === null ? '' : `${st
 </template>
 
 <style scoped>
-.results {
-  display: flex;
-  flex-direction: column;
-}
-header {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: baseline;
-  gap: 12px;
-  padding: 6px 14px;
-  border-bottom: 1px solid var(--rule);
-}
-h2 {
-  font-size: 1.125rem;
-  margin: 0;
-}
-.push {
-  flex: 1;
-}
 .body {
   display: grid;
   grid-template-columns: 176px minmax(0, 1fr);
