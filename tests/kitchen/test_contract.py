@@ -36,11 +36,13 @@ def session(db: None) -> str:
     return browser.cookies["sessionid"].value
 
 
-@contract.include(
-    path_regex=r"^/api/(doughs|preview|reference|kitchen|recipes|bench|pantry|learning|next|series|photos)"
-).parametrize()
+#: The simulated camera takes seconds a picture: its own tests hold it to the contract.
+PATHS = r"^/api/(doughs|preview|reference|kitchen|recipes|bench|pantry|learning|next|series|photos)(?!.*simulated)"
+
+
+@contract.include(path_regex=PATHS).parametrize()
 @settings(
-    max_examples=12,
+    max_examples=8,
     deadline=None,
     phases=[Phase.explicit, Phase.generate],
     suppress_health_check=list(HealthCheck),

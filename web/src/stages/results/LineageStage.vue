@@ -50,9 +50,7 @@ const unit = (d: Did): string => (d.unit === 'of 100' ? 'points' : d.unit)
       <h2>Results</h2>
       <StageTabs label="Parts of Results" :tabs="tabs" />
       <span class="small-words">{{
-        onMap
-          ? 'where the bakes lie, the last one large'
-          : 'bold changes stand above scatter, pale ones do not'
+        onMap ? 'where the bakes lie, the last one large' : 'bold stands above scatter'
       }}</span>
       <span class="push" />
       <BButton v-if="trail?.length" size="sm" variant="outline-primary" @click="onMap = !onMap">{{
@@ -153,6 +151,7 @@ td .unit {
   padding: 8px 14px;
 }
 .map {
+  max-width: 720px;
   padding: 8px 14px;
   overflow-y: auto;
 }
