@@ -1,9 +1,7 @@
 """The ASGI entry that uvicorn serves."""
 
 import gc
-import importlib
 import os
-import threading
 import warnings
 
 from django.core.asgi import get_asgi_application
@@ -22,15 +20,3 @@ reference_out()
 # What is loaded by now stays: the collector need not walk the compiler's many objects between answers.
 gc.collect()
 gc.freeze()
-
-
-def _ahead() -> None:
-    """What learning, photos and series use, loaded before anyone asks for it."""
-    for name in ("scipy.optimize", "scipy.stats", "skimage.measure", "skimage.segmentation", "skimage.filters",
-                 "skimage.transform", "statsmodels.regression.linear_model", "statsmodels.stats.power"):  # fmt: skip
-        importlib.import_module(name)
-
-
-_later = threading.Timer(2.0, _ahead)
-_later.daemon = True
-_later.start()

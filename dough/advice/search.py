@@ -29,9 +29,9 @@ STAY, MOST = 0.15, 2.2
 LEAST, PROBE = 0.06, 0.1
 #: A miss where there is no forecast: dear, so that the search turns back.
 NOWHERE = 6.0
-MOST_ROUNDS = 30
+MOST_ROUNDS = 20
 #: Points looked at before, and how many beginnings are followed.
-LOOKED_AT, BEGINNINGS = 64, 3
+LOOKED_AT, BEGINNINGS = 48, 2
 #: What a bench sets each lever to.
 ROUND = {"process:oven_c": 1.0, "process:minutes": 0.5, "process:dough_temp_c": 0.5, "process:portion_g": 1.0}
 
@@ -106,12 +106,19 @@ def search(draft: Draft, target: Cookie, style: Style, kit: Kit, locks: tuple[st
 
 def _starts(count: int, rows: Callable[[list[Array]], list[Array]]) -> list[Array]:
     """Where to begin: from the draft as it is, and from the best of some points spread evenly around it."""
-    from scipy.stats import qmc
-
-    spread = MOST * 0.7 * (2.0 * qmc.Sobol(count, scramble=False).random(LOOKED_AT) - 1.0)
-    points = [np.asarray(p) for p in spread]
+    points = list(MOST * 0.7 * (2.0 * evenly(LOOKED_AT, count) - 1.0))
     costs = [float(r @ r) for r in rows(points)]
     return [np.zeros(count), *(points[n] for n in np.argsort(costs)[: BEGINNINGS - 1])]
+
+
+def evenly(many: int, count: int) -> Array:
+    """Points spread evenly over the unit cube of so many dimensions, shape (many, count): each goes on from the one
+    before by powers of the root of x^(count + 1) = x + 1, the golden ratio's kin."""
+    root = 2.0
+    for _ in range(40):
+        root = (1.0 + root) ** (1.0 / (count + 1.0))
+    steps = root ** -np.arange(1.0, count + 1.0)
+    return np.asarray((0.5 + np.outer(np.arange(1, many + 1), steps)) % 1.0)
 
 
 def moved(draft: Draft, free: list[Lever], point: Array) -> Draft | None:

@@ -8,7 +8,7 @@ import pytest
 
 from dough.advice.levers import LOCKS, Tray, levers, unlocked
 from dough.advice.ranking import PAIR_SHARES, PAIRED, advice, pairs
-from dough.advice.search import search
+from dough.advice.search import evenly, search
 from dough.bake.intake import Kit, bake_case
 from dough.bake.model import forecast
 from dough.formula import Draft
@@ -129,3 +129,14 @@ def test_on_target_or_all_locked_there_is_nothing_to_search() -> None:
     assert search(DRAFT, now, CHEWY, Kit()) is None
     assert search(DRAFT, SMALL, CHEWY, Kit(), tuple(LOCKS)) is None
     assert search(DRAFT, Cookie(), CHEWY, Kit()) is None
+
+
+@pytest.mark.parametrize("count", [1, 3, 9])
+def test_beginnings_are_spread_evenly_over_every_lever(count: int) -> None:
+    """Each half of each lever's way holds about half the points, and no two points are the same."""
+    points = evenly(48, count)
+    assert points.shape == (48, count)
+    assert ((points >= 0.0) & (points < 1.0)).all()
+    for n in range(count):
+        assert 19 <= int((points[:, n] < 0.5).sum()) <= 29
+    assert len({tuple(p) for p in points.round(9)}) == 48
