@@ -16,7 +16,7 @@ from kitchen.documents import MeasuredDoc
 from kitchen.models import Bake
 
 #: So many of the latest bakes are looked at: older ones tell of a kitchen that has changed, and each costs time.
-MOST_BAKES = 60
+MOST_BAKES = 30
 
 
 @dataclass(frozen=True)

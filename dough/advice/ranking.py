@@ -39,9 +39,10 @@ SHOWS = 1.6
 
 @dataclass(frozen=True, slots=True)
 class Move:
-    """A lever at a size: value before and after, and the edit that makes it."""
+    """A lever moved by a size in its unit: value before (None: left open) and after, and the edit that makes it."""
 
     lever: Lever
+    size: float
     before: float | None
     after: float
     edit: dict[str, object]
@@ -125,17 +126,17 @@ def pairs(draft: Draft, target: Cookie, style: Style, kit: Kit, singles: tuple[A
     closeness = compare(now.cookie, target).rms_steps if now else None
     if now is None or closeness is None:
         return ()
-    best = singles[:PAIRED]
+    best = [a.moves[0] for a in singles[:PAIRED]]
     tries = []
     for a, b in itertools.combinations(best, 2):
         for one, other in itertools.product(PAIR_SHARES, PAIR_SHARES):
-            sizes = ((a.lever, one * _size(a, draft)), (b.lever, other * _size(b, draft)))
+            sizes = tuple((m.lever, s * m.size if m.lever.graded else m.size) for s, m in ((one, a), (other, b)))
             try:
                 changed = b.lever.apply(a.lever.apply(draft, sizes[0][1]), sizes[1][1])
             except (EntryError, EntryErrors):
                 continue
             tries.append(_Try(sizes, changed, a.lever.kit or b.lever.kit or kit))
-    better = {a.lever.key: a.to_steps for a in best}
+    better = {a.lever.key: a.to_steps for a in singles}
     found = _ranked(draft, target, style, kit, now, closeness, tries)
     worth = [a for a in found if a.to_steps <= min(better[m.lever.key] for m in a.moves) - PAIR_WORTH]
     return tuple(worth[:5])
@@ -145,13 +146,6 @@ def distance(draft: Draft, target: Cookie, style: Style, kit: Kit) -> float | No
     """How far the forecast is from the target, clear misses (root mean square); None without either."""
     now = forecasts_of([draft], style, [kit])[0]
     return None if now is None else compare(now.cookie, target).rms_steps
-
-
-def _size(a: Advice, draft: Draft) -> float:
-    """The size of a lever's best move; whole choices are 1."""
-    if not a.lever.graded:
-        return 1.0
-    return a.after - (a.before if a.before is not None else a.after - a.lever.step)
 
 
 def _tries(draft: Draft, lever: Lever, kit: Kit) -> list[_Try]:
@@ -179,16 +173,18 @@ def _ranked(
     worth = sorted(
         (x for x in best.values() if was - x[0] >= WORTH), key=lambda x: (x[0], sum(lv.ease for lv, _ in x[1].sizes))
     )
-    spreads = _spreads(draft, style, kit, [t for _, t, _ in worth])
+    spreads = spreads_of(draft, style, kit, [(t.draft, t.kit) for _, t, _ in worth])
     return tuple(
         _advice(draft, t, was, to, now, f, target, moves) for (to, t, f), moves in zip(worth, spreads, strict=True)
     )
 
 
-def _spreads(draft: Draft, style: Style, kit: Kit, tries: list[_Try]) -> list[dict[str, float]]:
-    """One sd of each effect from what is not known of the kitchen: an effect differs from kitchen to kitchen."""
+def spreads_of(draft: Draft, style: Style, kit: Kit, tries: list[tuple[Draft, Kit]]) -> list[dict[str, float]]:
+    """One sd of each change's effect, by attribute, from what is not known of the kitchen: an effect differs from
+    kitchen to kitchen. Every draft must have a forecast."""
     shifted = kit.taught.shifted()
-    drafts, cases = [(draft, kit), *((t.draft, t.kit) for t in tries)], []
+    drafts: list[tuple[Draft, Kit]] = [(draft, kit), *tries]
+    cases = []
     for d, k in drafts:
         case = bake_case(d, style, k)
         assert isinstance(case, BakeCase)  # each was forecast before
@@ -217,7 +213,7 @@ def _advice(
     target: Cookie,
     spread: dict[str, float],
 ) -> Advice:  # fmt: skip
-    moves = tuple(Move(lever, *values_of(lever, draft, t.draft)) for lever, _ in t.sizes)
+    moves = tuple(Move(lever, size, *values_of(lever, draft, t.draft)) for lever, size in t.sizes)
     changes = changes_of(now.cookie, then.cookie, spread)
     return Advice(
         moves, was, to, then.cookie, difference_words(now.cookie, then.cookie), changes,

@@ -14,7 +14,7 @@ import numpy as np
 
 from dough import edit
 from dough.advice.levers import Lever, levers, unlocked, values_of
-from dough.advice.ranking import Change, Move, changes_of, side_effects
+from dough.advice.ranking import Change, Move, changes_of, side_effects, spreads_of
 from dough.bake.intake import Kit
 from dough.effects import forecasts_of
 from dough.errors import EntryError, EntryErrors
@@ -96,10 +96,13 @@ def search(draft: Draft, target: Cookie, style: Style, kit: Kit, locks: tuple[st
     to = compare(then.cookie, target).rms_steps if then else None
     if then is None or to is None or to >= was:
         return None
-    moves = tuple(Move(x, *values_of(x, draft, changed)) for x, p in zip(free, point, strict=True) if p != 0.0)
+    moves = tuple(
+        Move(x, float(p) * x.step, *values_of(x, draft, changed)) for x, p in zip(free, point, strict=True) if p != 0.0
+    )
+    spread = spreads_of(draft, style, kit, [(changed, kit)])[0]
     reach = compare(then.cookie, target).misses
     return Reached(
-        moves, changed, was, to, then.cookie, changes_of(now.cookie, then.cookie, {}),
+        moves, changed, was, to, then.cookie, changes_of(now.cookie, then.cookie, spread),
         side_effects(now.cookie, then.cookie, target), tuple(m.words for m in reach if not m.within_reach),
     )  # fmt: skip
 

@@ -53,9 +53,11 @@ def readings(measured: Measured) -> dict[str, Reading]:
         found["loss_pct"] = Reading(loss, math.hypot(READ_SD["loss_pct"], SCATTER["loss"]))
     if measured.core_c is not None:
         found["core_c"] = Reading(measured.core_c, math.hypot(READ_SD["core_c"], CORE_SCATTER))
-    read = READ_SD["shade" if measured.shade_from == "photo" else "shade_by_eye"]
     for key in SHADES:
         shade = getattr(measured, key)
+        # The camera sees the top: a base, or a top picked beside the photo, is still by eye.
+        by_photo = measured.shade_from == "photo" and key in ("l_rim", "l_middle")
+        read = READ_SD["shade" if by_photo else "shade_by_eye"]
         if shade is not None:
             found[key] = Reading(shade, math.hypot(read, SCATTER["shade"]))
     for key in SCORES:

@@ -29,8 +29,10 @@ class AddPhoto(Action):
     def execute(self) -> Photo:
         cook = self.cook()
         dough = dough_for_reading(self.dough_id)
-        again = Photo.objects.filter(key=self.key, dough=dough).first()
+        again = Photo.objects.filter(key=self.key).first()
         if again is not None:
+            if again.dough_id != dough.pk:
+                raise EntryError("key", "That picture was sent for another dough. Choose it again here.")
             return again
         if Photo.objects.filter(dough=dough).count() >= MOST_PHOTOS:
             raise EntryError("photo", f"{MOST_PHOTOS} photos are kept of this dough; that is the most.")

@@ -10,15 +10,17 @@ from typing import Any
 import numpy as np
 import pytest
 from django.conf import settings as django_settings
+from django.contrib.auth.models import User
 from django.core.files.uploadedfile import SimpleUploadedFile
 from django.test import Client
 from PIL import Image
 
 from dough.colour import crust_lab
 from dough.photo.camera import Camera, SceneCookie, picture
+from kitchen.actions.create_dough import CreateDough
 from kitchen.models import Dough, Photo
 from kitchen.pictures import MAX_BYTES
-from tests.conftest import bake_body, send
+from tests.conftest import NOW, bake_body, send
 
 pytestmark = pytest.mark.django_db
 SECRET = b"taken at home by Ada"
@@ -69,6 +71,15 @@ def test_a_photo_is_measured_re_encoded_and_kept_without_metadata(
 def test_the_same_photo_sent_twice_is_there_once(client: Client, dough: Dough, jpeg: bytes) -> None:
     one, again = (upload(client, dough, jpeg).json()["id"] for _ in range(2))
     assert one == again
+    assert Photo.objects.count() == 1
+
+
+def test_a_photo_belongs_to_one_dough(client: Client, dough: Dough, kept: Dough, cook: User, jpeg: bytes) -> None:
+    other = CreateDough(actor=cook, now=NOW, name="Rye thins", start="style", style="cutout").execute()
+    assert upload(client, dough, jpeg).status_code == 201
+    answer = upload(client, other, jpeg)
+    assert answer.status_code == 422
+    assert "another dough" in answer.json()["message"]
     assert Photo.objects.count() == 1
 
 

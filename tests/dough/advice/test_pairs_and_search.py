@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import itertools
+from dataclasses import replace
 
 import pytest
 
@@ -20,6 +21,8 @@ from tests.dough.advice.test_ranking import away, near
 
 CHEWY = styles()["chewy"]
 DRAFT: Draft = from_style_formula(CHEWY)[0]
+#: The same with the process left open: the style's usual values stand in.
+OPEN = replace(DRAFT, process=replace(DRAFT.process, minutes=None, oven_c=None, portion_g=None))
 WIDE = Cookie(diameter_mm=95.0, height_mm=9.0, rim_crisp=80.0, middle_soft=45.0, crust_l=58.0)
 SMALL = Cookie(diameter_mm=72.0, height_mm=15.0, rim_crisp=25.0, middle_soft=90.0, crust_l=69.0)
 
@@ -64,17 +67,18 @@ def test_another_tray_of_the_kitchen_is_a_lever_with_its_own_forecast() -> None:
     assert as_told.cookie == tray.cookie
 
 
-def test_pairs_are_the_best_of_all_pairs_tried() -> None:
+@pytest.mark.parametrize("draft", [DRAFT, OPEN], ids=["said", "left open"])
+def test_pairs_are_the_best_of_all_pairs_tried(draft: Draft) -> None:
     """Against trying every pair of the best singles at every size."""
-    singles = advice(DRAFT, WIDE, CHEWY, Kit())
-    found = pairs(DRAFT, WIDE, CHEWY, Kit(), singles)
+    singles = advice(draft, WIDE, CHEWY, Kit())
+    found = pairs(draft, WIDE, CHEWY, Kit(), singles)
     assert found
     best = 99.0
     for a, b in itertools.combinations(singles[:PAIRED], 2):
         for one, other in itertools.product(PAIR_SHARES, PAIR_SHARES):
-            sizes = [s * (x.after - (x.before or 0.0)) if x.lever.graded else 1.0 for s, x in ((one, a), (other, b))]
+            sizes = [s * x.moves[0].size if x.lever.graded else 1.0 for s, x in ((one, a), (other, b))]
             try:
-                changed = b.lever.apply(a.lever.apply(DRAFT, sizes[0]), sizes[1])
+                changed = b.lever.apply(a.lever.apply(draft, sizes[0]), sizes[1])
             except ValueError:
                 continue
             best = min(best, away(changed, WIDE))

@@ -164,6 +164,9 @@ def test_readings_say_only_what_was_measured_and_count_cookies() -> None:
     assert readings(Measured()) == {}
     eye, photo = (readings(Measured(l_rim=50.0, shade_from=s))["l_rim"].sd for s in ("eye", "photo"))
     assert photo < eye
+    # The camera sees the top: the base is picked by eye beside it.
+    base = (readings(Measured(l_base=50.0, shade_from=s))["l_base"].sd for s in ("eye", "photo"))
+    assert len(set(base)) == 1
 
 
 def test_a_range_counts_kitchen_dough_and_scatter_together() -> None:
