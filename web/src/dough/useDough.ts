@@ -1,6 +1,7 @@
 import { computed, onScopeDispose, reactive, ref, shallowRef, type Ref } from 'vue'
 import { useQueryClient } from '@tanstack/vue-query'
 import { ApiError, client, data, type Schemas } from '@/api/client'
+import { keepLines } from './lines'
 
 export type Draft = Schemas['DraftDoc']
 export type Target = Schemas['TargetDoc']
@@ -33,16 +34,6 @@ const RETRY_AFTER_MS = 4000
 const DETAIL_AFTER_MS = 200
 const HISTORY = 200
 const WAITING = 'The server does not answer. Your edit is kept here and goes in as soon as it is back.'
-
-/** A draft whose lines that did not change are the very objects they were, so that only the others are drawn anew. */
-function keepLines(was: Draft, is: Draft): Draft {
-  const before = new Map((was.lines ?? []).map((x) => [x.id, x] as const))
-  const lines = (is.lines ?? []).map((x) => {
-    const old = before.get(x.id)
-    return old !== undefined && JSON.stringify(old) === JSON.stringify(x) ? old : x
-  })
-  return { ...is, lines }
-}
 
 /**
  * The working copy of one dough: edits go to the server's preview one at a time and come back as the
