@@ -42,7 +42,7 @@ PATHS = r"^/api/(doughs|preview|reference|kitchen|recipes|bench|pantry|learning|
 
 @contract.include(path_regex=PATHS).parametrize()
 @settings(
-    max_examples=8,
+    max_examples=6,
     deadline=None,
     phases=[Phase.explicit, Phase.generate],
     suppress_health_check=list(HealthCheck),
