@@ -16,7 +16,7 @@ from contextlib import closing
 from pathlib import Path
 
 import pytest
-from playwright.sync_api import Browser, Page, ViewportSize, expect, sync_playwright
+from playwright.sync_api import Browser, BrowserContext, Page, Request, ViewportSize, expect, sync_playwright
 
 from tools.serve import QUIET
 
@@ -108,15 +108,36 @@ def server(running: Server, demo_data: Path) -> Server:
     return running
 
 
+class Writes:
+    """What a context writes. A closing page saves what is dirty; a save that comes in after the kitchen of the
+    next test was laid out would give that test another draft than the demo's."""
+
+    def __init__(self, context: BrowserContext) -> None:
+        self.context = context
+        self.under_way: set[Request] = set()
+        context.on("request", lambda r: self.under_way.add(r) if r.method != "GET" else None)
+        context.on("requestfinished", self.under_way.discard)
+        context.on("requestfailed", self.under_way.discard)
+
+    def end(self, page: Page) -> None:
+        """Let no new one begin, and wait for those under way."""
+        self.context.route("**/api/**", lambda route: route.abort())
+        deadline = time.monotonic() + 20
+        while self.under_way and not page.is_closed() and time.monotonic() < deadline:
+            page.wait_for_timeout(20)
+
+
 @pytest.fixture
 def page(chromium: Browser, server: Server) -> Iterator[Page]:
     """A page at 1280×800; an error in the page's own code fails the test."""
     context = chromium.new_context(base_url=server.url, viewport=SIZE)
     context.set_default_timeout(PATIENCE_MS)
+    writes = Writes(context)
     opened = context.new_page()
     errors: list[str] = []
     opened.on("pageerror", lambda error: errors.append(str(error)))
     opened.on("console", lambda m: errors.append(m.text) if "Content Security Policy" in m.text else None)
     yield opened
+    writes.end(opened)
     context.close()
     assert errors == []
