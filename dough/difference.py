@@ -52,6 +52,12 @@ class Difference:
     count: int
     words: str
 
+    @property
+    def changed(self) -> tuple[str, ...]:
+        """What changed, a few words each."""
+        lines = (f"{x.name} {x.state}" for x in self.lines if x.state != "same")
+        return (*lines, *(f"{p.label.lower()} {p.a} → {p.b}" for p in self.process))
+
 
 def difference(a: Draft, b: Draft) -> Difference:
     """From a to b. Lines pair by id, or else by ingredient; percentages decide when both have flour."""

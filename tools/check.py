@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import os
 import subprocess
 import sys
 import time
@@ -9,6 +10,10 @@ from pathlib import Path
 
 ROOT = Path(__file__).resolve().parent.parent
 PY = sys.executable
+#: Two browsers and two servers at work at once are what a small machine carries.
+WORKERS = str(min(os.cpu_count() or 1, 2))
+#: Every server and worker started would compile all its modules anew.
+ENV = {k: v for k, v in os.environ.items() if k != "PYTHONDONTWRITEBYTECODE"}
 CHECKS: list[tuple[str, list[str], str]] = [
     ("style", [PY, "-m", "ruff", "check", "-q", "."], "."),
     ("format", [PY, "-m", "ruff", "format", "--check", "-q", "."], "."),
@@ -20,7 +25,7 @@ CHECKS: list[tuple[str, list[str], str]] = [
     ("front end style", ["npm", "run", "-s", "lint"], "web"),
     ("front end types", ["npm", "run", "-s", "types"], "web"),
     ("front end tests", ["npm", "run", "-s", "test"], "web"),
-    ("tests", [PY, "-m", "pytest", *sys.argv[1:]], "."),
+    ("tests", [PY, "-m", "pytest", "-n", WORKERS, "--dist", "worksteal", *sys.argv[1:]], "."),
 ]
 
 
@@ -28,7 +33,7 @@ def main() -> int:
     for name, command, where in CHECKS:
         begun = time.monotonic()
         print(f"== {name}", flush=True)
-        if subprocess.call(command, cwd=ROOT / where):
+        if subprocess.call(command, cwd=ROOT / where, env=ENV):
             print(f"== {name} failed", file=sys.stderr)
             return 1
         print(f"   {time.monotonic() - begun:.0f} s", flush=True)

@@ -15,11 +15,11 @@ from dough.styles import Style
 
 @dataclass(frozen=True, slots=True)
 class Tray:
-    """Another tray of the kitchen: its number, name and relative conductance."""
+    """Another tray of the kitchen: its number, its name, and the kit with it in place of the one in use."""
 
     ident: int
     name: str
-    conductance: float
+    kit: Kit
 
 
 @dataclass(frozen=True, slots=True)
@@ -60,8 +60,8 @@ def unlocked(found: tuple[Lever, ...], locks: tuple[str, ...]) -> tuple[Lever, .
     return tuple(x for x in found if not x.key.startswith(held)) if held else found
 
 
-def levers(draft: Draft, style: Style, kit: Kit | None = None, trays: tuple[Tray, ...] = ()) -> tuple[Lever, ...]:
-    """The levers this draft has; trays are the kitchen's others, for the kit it is baked with."""
+def levers(draft: Draft, style: Style, trays: tuple[Tray, ...] = ()) -> tuple[Lever, ...]:
+    """The levers this draft has; trays are the kitchen's others."""
     p = draft.process
     found: list[Lever] = []
     for role, step, mind in (
@@ -89,11 +89,8 @@ def levers(draft: Draft, style: Style, kit: Kit | None = None, trays: tuple[Tray
             mind = "other butter, other mixing"
             found.append(Lever(f"method:{method}", name, 1.0, "", 3, mind, _method(method)))
     for tray in trays:
-        other = replace(kit or Kit(), tray_conductance=tray.conductance)
-        name = f"Tray: {tray.name.lower()}"
-        found.append(
-            Lever(f"tray:{tray.ident}", name, 1.0, "", 1, "the other side browns differently", _tray(tray.ident), other)
-        )
+        name, mind = f"Tray: {tray.name.lower()}", "the other side browns differently"
+        found.append(Lever(f"tray:{tray.ident}", name, 1.0, "", 1, mind, _tray(tray.ident), tray.kit))
     return tuple(found)
 
 

@@ -20,9 +20,9 @@ from dough.bake.model import Z80, forecasts
 from dough.effects import difference_words, forecasts_of
 from dough.errors import EntryError, EntryErrors
 from dough.formula import Draft
+from dough.scatter import AS_USUAL, Scatter
 from dough.styles import Style
 from dough.target import ATTRIBUTES, Attribute, Cookie, compare
-from dough.trials.scatter import scatter_of
 
 #: Sizes tried of each lever, as shares of its full step; whole choices are tried once.
 SHARES = (-1.0, -0.6, -0.3, 0.3, 0.6, 1.0)
@@ -106,8 +106,9 @@ class _Try:
 
 
 def advice(
-    draft: Draft, target: Cookie, style: Style, kit: Kit, locks: tuple[str, ...] = (), trays: tuple[Tray, ...] = ()
-) -> tuple[Advice, ...]:
+    draft: Draft, target: Cookie, style: Style, kit: Kit, locks: tuple[str, ...] = (), trays: tuple[Tray, ...] = (),
+    scatter: Scatter = AS_USUAL,
+) -> tuple[Advice, ...]:  # fmt: skip
     """Every lever that no lock holds and that brings the forecast nearer to the target, most first.
 
     Empty without a forecast or a target. Raises KeyError for a lock that is not known.
@@ -116,11 +117,13 @@ def advice(
     closeness = compare(now.cookie, target).rms_steps if now else None
     if now is None or closeness is None:
         return ()
-    tries = [t for lever in unlocked(levers(draft, style, kit, trays), locks) for t in _tries(draft, lever, kit)]
-    return _ranked(draft, target, style, kit, now, closeness, tries)
+    tries = [t for lever in unlocked(levers(draft, style, trays), locks) for t in _tries(draft, lever, kit)]
+    return _ranked(draft, target, style, kit, now, closeness, tries, scatter)
 
 
-def pairs(draft: Draft, target: Cookie, style: Style, kit: Kit, singles: tuple[Advice, ...]) -> tuple[Advice, ...]:
+def pairs(
+    draft: Draft, target: Cookie, style: Style, kit: Kit, singles: tuple[Advice, ...], scatter: Scatter = AS_USUAL
+) -> tuple[Advice, ...]:
     """Two levers together that come clearly nearer than the better of them, most first; up to five."""
     now = forecasts_of([draft], style, [kit])[0]
     closeness = compare(now.cookie, target).rms_steps if now else None
@@ -137,7 +140,7 @@ def pairs(draft: Draft, target: Cookie, style: Style, kit: Kit, singles: tuple[A
                 continue
             tries.append(_Try(sizes, changed, a.lever.kit or b.lever.kit or kit))
     better = {a.lever.key: a.to_steps for a in singles}
-    found = _ranked(draft, target, style, kit, now, closeness, tries)
+    found = _ranked(draft, target, style, kit, now, closeness, tries, scatter)
     worth = [a for a in found if a.to_steps <= min(better[m.lever.key] for m in a.moves) - PAIR_WORTH]
     return tuple(worth[:5])
 
@@ -160,8 +163,9 @@ def _tries(draft: Draft, lever: Lever, kit: Kit) -> list[_Try]:
 
 
 def _ranked(
-    draft: Draft, target: Cookie, style: Style, kit: Kit, now: Forecast, was: float, tries: list[_Try]
-) -> tuple[Advice, ...]:
+    draft: Draft, target: Cookie, style: Style, kit: Kit, now: Forecast, was: float, tries: list[_Try],
+    scatter: Scatter,
+) -> tuple[Advice, ...]:  # fmt: skip
     """The best size of each lever or pair, those worth a bake, most first."""
     best: dict[tuple[str, ...], tuple[float, _Try, Forecast]] = {}
     told = forecasts_of([t.draft for t in tries], style, [t.kit for t in tries])
@@ -175,26 +179,26 @@ def _ranked(
     )
     spreads = spreads_of(draft, style, kit, [(t.draft, t.kit) for _, t, _ in worth])
     return tuple(
-        _advice(draft, t, was, to, now, f, target, moves) for (to, t, f), moves in zip(worth, spreads, strict=True)
+        _advice(draft, t, was, to, now, f, target, moves, scatter)
+        for (to, t, f), moves in zip(worth, spreads, strict=True)
     )
 
 
 def spreads_of(draft: Draft, style: Style, kit: Kit, tries: list[tuple[Draft, Kit]]) -> list[dict[str, float]]:
     """One sd of each change's effect, by attribute, from what is not known of the kitchen: an effect differs from
     kitchen to kitchen. Every draft must have a forecast."""
-    shifted = kit.taught.shifted()
     drafts: list[tuple[Draft, Kit]] = [(draft, kit), *tries]
     cases = []
     for d, k in drafts:
         case = bake_case(d, style, k)
         assert isinstance(case, BakeCase)  # each was forecast before
-        cases += [replace(case, taught=replace(k.taught, learned=x)) for x in (k.taught.learned, *shifted)]
+        cases += [replace(case, taught=replace(k.taught, learned=x)) for x in (k.taught.learned, *k.taught.shifted())]
     try:
         told = forecasts(cases)
     except EntryErrors:
         # A kitchen further off than the model reaches: the slopes' own error has to do.
         return [{} for _ in tries]
-    size = len(shifted) + 1
+    size = len(told) // len(drafts)
     grid = {a.key: np.array([f.ends[a.key] for f in told]).reshape(len(drafts), size) for a in ATTRIBUTES}
     found = []
     for n in range(1, len(drafts)):
@@ -212,12 +216,13 @@ def _advice(
     then: Forecast,
     target: Cookie,
     spread: dict[str, float],
+    scatter: Scatter,
 ) -> Advice:  # fmt: skip
     moves = tuple(Move(lever, size, *values_of(lever, draft, t.draft)) for lever, size in t.sizes)
     changes = changes_of(now.cookie, then.cookie, spread)
     return Advice(
         moves, was, to, then.cookie, difference_words(now.cookie, then.cookie), changes,
-        side_effects(now.cookie, then.cookie, target), bakes_to_show(changes), t.draft,
+        side_effects(now.cookie, then.cookie, target), bakes_to_show(changes, now.cookie, scatter), t.draft,
     )  # fmt: skip
 
 
@@ -232,9 +237,12 @@ def changes_of(now: Cookie, then: Cookie, spread: dict[str, float]) -> tuple[Cha
     return tuple(found)
 
 
-def bakes_to_show(changes: tuple[Change, ...]) -> int:
+def bakes_to_show(changes: tuple[Change, ...], now: Cookie, scatter: Scatter = AS_USUAL) -> int:
     """How many bakes of each version until the clearest effect stands above the scatter of two means; up to 9."""
-    clearest = max((abs(c.value) / (math.sqrt(2.0) * scatter_of(c.attribute.key)) for c in changes), default=0.0)
+    clearest = 0.0
+    for c in changes:
+        error = math.sqrt(2.0) * scatter.of(c.attribute.key, getattr(now, c.attribute.key))
+        clearest = max(clearest, abs(c.value) / error)
     if clearest <= 0.0:
         return 9
     return min(max(math.ceil((SHOWS / clearest) ** 2), 1), 9)

@@ -14,6 +14,7 @@ from typing import Any
 import numpy as np
 
 from dough.bake.derive import Learned
+from dough.scatter import USUAL
 
 Array = np.ndarray[Any, np.dtype[np.float64]]
 #: One sd of what a kitchen may differ by: oven in K, factors as natural logarithms.
@@ -22,10 +23,13 @@ THETA = tuple(KITCHEN_SD)
 #: One sd of the model's error about one dough: shares of width and height, points of bake loss, L*.
 OWN_SD = {"diameter": 0.04, "height": 0.08, "loss": 1.0, "shade": 4.0}
 OWN = tuple(OWN_SD)
-#: How two bakes of the same dough in the same kitchen differ, one sd in the same units (practice, M).
-SCATTER = {"diameter": 0.025, "height": 0.07, "loss": 0.5, "shade": 2.5}
+#: How two bakes of the same dough in the same kitchen differ, one sd in the same units.
+SCATTER = {
+    "diameter": USUAL["diameter_mm"], "height": USUAL["height_mm"], "loss": USUAL["loss_pct"],
+    "shade": USUAL["crust_l"],
+}  # fmt: skip
 #: The same for scores 0 to 100: the model's error about a dough, and bake to bake.
-SCORE_SD, SCORE_SCATTER = 6.5, 4.7
+SCORE_SD, SCORE_SCATTER = 6.5, USUAL["rim_crisp"]
 SCORES = ("rim_crisp", "middle_soft", "bite_chewy", "crumb_cakey")
 #: End values moved by each of OWN: as a factor where sizes, in points where not; and which way.
 SIZES = {

@@ -7,13 +7,12 @@ from dataclasses import dataclass
 
 from dough.bake.contract import BakeCase
 from dough.bake.taught import SCATTER, SCORE_SCATTER, SCORES
+from dough.scatter import USUAL
 from dough.trials.measure import Measured
 
 #: How sure one careful reading is, one sd: mm, points of loss, K, L* (practice, M; a shade picked from a strip on a
 #: screen is worse than one from a photo with the card).
 READ_SD = {"diameter_mm": 1.5, "height_mm": 0.7, "loss_pct": 0.35, "core_c": 2.0, "shade": 2.5, "shade_by_eye": 4.0}
-#: Core temperatures differ between the pieces of one tray too, K (judgement, L).
-CORE_SCATTER = 2.0
 SHADES = ("crust_l", "l_rim", "l_middle", "l_base")
 
 
@@ -52,7 +51,7 @@ def readings(measured: Measured) -> dict[str, Reading]:
     if loss is not None:
         found["loss_pct"] = Reading(loss, math.hypot(READ_SD["loss_pct"], SCATTER["loss"]))
     if measured.core_c is not None:
-        found["core_c"] = Reading(measured.core_c, math.hypot(READ_SD["core_c"], CORE_SCATTER))
+        found["core_c"] = Reading(measured.core_c, math.hypot(READ_SD["core_c"], USUAL["core_c"]))
     for key in SHADES:
         shade = getattr(measured, key)
         # The camera sees the top: a base, or a top picked beside the photo, is still by eye.

@@ -14,7 +14,8 @@ from dough.bake.model import forecasts
 from dough.bake.taught import OWN, POINTS, SIZES, THETA, Taught
 from dough.learn.fit import System, learn
 from dough.learn.lesson import Lesson
-from dough.learn.logged import CORE_SCATTER, READ_SD, Logged
+from dough.learn.logged import READ_SD, Logged
+from dough.scatter import USUAL
 
 Array = np.ndarray[Any, np.dtype[np.float64]]
 #: A reading further off than this, in sd and without its own bake in the fit, is pointed out.
@@ -156,11 +157,10 @@ def teaches(case: BakeCase) -> tuple[Teaches, ...]:
 def _sd(key: str, value: float) -> float:
     """How sure such a reading is: six cookies, one tray."""
     if key in ("diameter_mm", "height_mm"):
-        part = 0.025 if key == "diameter_mm" else 0.07
-        return math.hypot(READ_SD[key] / math.sqrt(6.0) / value, part)
-    if key == "core_c":
-        return math.hypot(READ_SD[key], CORE_SCATTER)
-    return math.hypot(READ_SD["loss_pct"], 0.5) if key == "loss_pct" else math.hypot(READ_SD["shade"], 2.5)
+        return math.hypot(READ_SD[key] / math.sqrt(6.0) / value, USUAL[key])
+    if key in ("core_c", "loss_pct"):
+        return math.hypot(READ_SD[key], USUAL[key])
+    return math.hypot(READ_SD["shade"], USUAL["crust_l"])
 
 
 def _words(name: str, what: str, taught: Taught, moved_by: Array, best: int) -> str:

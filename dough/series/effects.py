@@ -9,8 +9,10 @@ from typing import Any
 
 import numpy as np
 
+from dough.scatter import AS_USUAL, Scatter
 from dough.series.design import Plan, Run
-from dough.trials.scatter import piece_of, scatter_of
+from dough.target import BY_KEY
+from dough.trials.labels import LABELS
 
 Array = np.ndarray[Any, np.dtype[np.float64]]
 #: Confidence of the intervals.
@@ -47,7 +49,7 @@ class Outcome:
     bend: Effect | None
 
 
-def outcome(made: Plan, key: str, values: dict[int, float]) -> Outcome | None:
+def outcome(made: Plan, key: str, values: dict[int, float], scatter: Scatter = AS_USUAL) -> Outcome | None:
     """What the runs measured so far say of one measure, values by run order; None with too few to say anything."""
     from statsmodels.regression.linear_model import OLS
 
@@ -71,13 +73,28 @@ def outcome(made: Plan, key: str, values: dict[int, float]) -> Outcome | None:
             for i, n in enumerate(names)
         ]  # fmt: skip
     else:
-        sd = _usual(made, key)
+        sd = _usual(made, key, float(np.mean(y)), scatter)
         spread = sd * np.sqrt(np.diag(np.linalg.inv(x.T @ x)))
         found = []
         for i, n in enumerate(names):
             value, half = float(fit.params[first + i]), 1.96 * float(spread[first + i])
             found.append(Effect(n, value, value - half, value + half, None, abs(value) > half))
     return Outcome(key, tuple(found), _means(made, runs, y), sd, freedom, _bend(made, runs, y, fixed, columns))
+
+
+def says(made: Plan, key: str, e: Effect) -> str:
+    """An effect as a cook would say it."""
+    label, unit, digits = LABELS[key]
+    a = BY_KEY.get(key)
+    size = f"{abs(e.value):.{max(digits, 0)}f} {unit if unit != 'of 100' else 'points'}"
+    if "×" in e.name:
+        return f"{e.name} act together by {size}" if e.clear else f"{e.name}: no sign that they act together"
+    f = next(x for x in made.factors if x.name == e.name)
+    way = (a.high_word if e.value > 0 else a.low_word) if a else ("more" if e.value > 0 else "less")
+    span = f"{f.levels[0]:g} to {f.levels[-1]:g} {f.unit}".strip()
+    if not e.clear:
+        return f"{e.name} {span}: {label.lower()} moves by less than this series can tell from scatter"
+    return f"{e.name} {span}: {label.lower()} {size} more {way}"
 
 
 def cautions(made: Plan, done: list[Run]) -> tuple[str, ...]:
@@ -116,19 +133,22 @@ class Need:
     own_mixing: int | None
 
 
-def needs(key: str, difference: float, power: float = 0.8) -> tuple[Need, ...]:
+def needs(
+    key: str, difference: float, value: float | None = None, scatter: Scatter = AS_USUAL, power: float = 0.8
+) -> tuple[Need, ...]:
     """How many trays of each of two levels tell a difference of this size in 8 of 10 series (two-sided, 5 %).
 
     From one dough only the pieces' own scatter counts; with a mixing for each the bake-to-bake scatter comes on top.
+    value is about what the measure is, for what scatters with size.
     Raises ValueError unless the difference is above zero.
     """
     if not difference > 0.0 or not math.isfinite(difference):
         raise ValueError("a difference is above zero")
     found = []
     for pieces in (4, 6, 12):
-        own = piece_of(key) / math.sqrt(pieces)
-        found.append(Need(pieces, _count(difference / own, power),
-                          _count(difference / math.hypot(own, scatter_of(key)), power)))  # fmt: skip
+        own = scatter.piece(key, value) / math.sqrt(pieces)
+        mixed = math.hypot(own, scatter.of(key, value))
+        found.append(Need(pieces, _count(difference / own, power), _count(difference / mixed, power)))
     return tuple(found)
 
 
@@ -161,9 +181,9 @@ def _terms(made: Plan, runs: list[Run]) -> tuple[list[str], list[Array]]:
     return names, columns
 
 
-def _usual(made: Plan, key: str) -> float:
-    own = piece_of(key) / math.sqrt(made.pieces)
-    return own if made.one_dough else math.hypot(own, scatter_of(key))
+def _usual(made: Plan, key: str, value: float, scatter: Scatter) -> float:
+    own = scatter.piece(key, value) / math.sqrt(made.pieces)
+    return own if made.one_dough else math.hypot(own, scatter.of(key, value))
 
 
 def _means(made: Plan, runs: list[Run], y: Array) -> tuple[float | None, ...]:

@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from dough.scatter import AS_USUAL, Scatter
 from dough.target import ATTRIBUTES, Attribute, Closeness, Cookie, compare
-from dough.trials.scatter import SCATTER
 
 
 @dataclass(frozen=True, slots=True)
@@ -29,17 +29,17 @@ class Comparison:
     closeness: Closeness
 
 
-def side_by_side(wanted: Cookie, expected: Cookie | None, got: Cookie) -> Comparison:
+def side_by_side(wanted: Cookie, expected: Cookie | None, got: Cookie, scatter: Scatter = AS_USUAL) -> Comparison:
     """Compare a measured cookie with the target and, where there is one, the forecast."""
-    rows = tuple(_row(a, wanted, expected, got) for a in ATTRIBUTES)
+    rows = tuple(_row(a, wanted, expected, got, scatter) for a in ATTRIBUTES)
     return Comparison(rows, compare(got, wanted))
 
 
-def _row(a: Attribute, wanted: Cookie, expected: Cookie | None, got: Cookie) -> Row:
+def _row(a: Attribute, wanted: Cookie, expected: Cookie | None, got: Cookie, scatter: Scatter) -> Row:
     target = getattr(wanted, a.key)
     forecast = getattr(expected, a.key) if expected else None
     bake = getattr(got, a.key)
-    close = target is not None and bake is not None and abs(bake - target) <= 2 * SCATTER[a.key]
+    close = target is not None and bake is not None and abs(bake - target) <= 2.0 * scatter.of(a.key, target)
     return Row(
         a,
         target,

@@ -15,8 +15,8 @@ from dough.bake.model import forecasts
 from dough.bake.taught import GENERAL
 from dough.difference import difference
 from dough.formula import Draft
+from dough.scatter import AS_USUAL, Scatter
 from dough.target import ATTRIBUTES, Attribute, Cookie
-from dough.trials.scatter import scatter_of
 
 #: A part of the miss under this many clear misses is not told as a cause.
 LEAST = 0.3
@@ -63,6 +63,7 @@ class Trail:
     done_draft: Draft
     got: Cookie
     readings: int
+    scatter: Scatter = AS_USUAL
 
 
 def diagnose(trail: Trail, target: Cookie) -> tuple[Diagnosis, ...]:
@@ -100,10 +101,10 @@ def _one(a: Attribute, wanted: float, got: float, told: list[float], names: list
         causes.append(_cause(a, "own", "This dough's own habit", all_known - kitchen, miss,
                              f"seen in {trail.done.taught.of_dough} bakes of this dough"))  # fmt: skip
     rest = got - all_known
-    scatter = scatter_of(a.key)
+    scatter = trail.scatter.of(a.key, wanted)
     if abs(rest) <= 2.0 * scatter:
-        causes.append(_cause(a, "scatter", "Scatter from bake to bake", rest, miss,
-                             f"two bakes of one dough differ by about {scatter:g} {_unit(a)} anyway"))  # fmt: skip
+        evidence = f"two bakes of one dough differ by about {scatter:.{max(a.digits, 1)}f} {_unit(a)} anyway"
+        causes.append(_cause(a, "scatter", "Scatter from bake to bake", rest, miss, evidence))
     elif a.key in ("diameter_mm", "height_mm") and trail.readings < 3:
         causes.append(_cause(a, "measure", "Measuring", rest, miss, f"only {trail.readings or 'no'} readings of it"))
     else:

@@ -48,10 +48,8 @@ def compare_bakes(one: Baked, other: Baked) -> Gate:
     reasons, scores = _reasons(one, other)
     cookie, put_right = _put_right(one, other)
     found = difference(one.draft, other.draft)
-    changed = [f"{x.name} {x.state}" for x in found.lines if x.state != "same"]
-    changed += [f"{p.label.lower()} {p.a} → {p.b}" for p in found.process]
-    words = found.words if len(changed) > 1 else ""
-    return Gate(reasons, put_right, tuple(changed), words, scores, cookie)
+    words = found.words if len(found.changed) > 1 else ""
+    return Gate(reasons, put_right, found.changed, words, scores, cookie)
 
 
 def _reasons(one: Baked, other: Baked) -> tuple[tuple[str, ...], bool]:

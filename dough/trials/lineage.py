@@ -6,8 +6,8 @@ import math
 from dataclasses import dataclass
 from statistics import fmean
 
+from dough.scatter import AS_USUAL, Scatter
 from dough.target import ATTRIBUTES, Attribute, Cookie
-from dough.trials.scatter import scatter_of
 
 #: A difference of means past this many standard errors is called real.
 REAL = 2.0
@@ -34,15 +34,16 @@ def mean_cookie(bakes: list[Cookie]) -> Cookie:
 
 
 def did(
-    before: list[Cookie], after: list[Cookie], told_before: Cookie | None, told_after: Cookie | None
-) -> tuple[Did, ...]:
+    before: list[Cookie], after: list[Cookie], told_before: Cookie | None, told_after: Cookie | None,
+    scatter: Scatter = AS_USUAL,
+) -> tuple[Did, ...]:  # fmt: skip
     """What came of going from one version to the next, attribute by attribute; those neither measured nor forecast
     are left out."""
     found = []
     for a in ATTRIBUTES:
         x, y = ([v for b in side if (v := getattr(b, a.key)) is not None] for side in (before, after))
         measured = fmean(y) - fmean(x) if x and y else None
-        error = scatter_of(a.key) * math.sqrt(1.0 / len(x) + 1.0 / len(y)) if x and y else 0.0
+        error = scatter.of(a.key, fmean(x)) * math.sqrt(1.0 / len(x) + 1.0 / len(y)) if x and y else 0.0
         ends = (getattr(told_before, a.key, None), getattr(told_after, a.key, None))
         forecast = ends[1] - ends[0] if ends[0] is not None and ends[1] is not None else None
         if measured is not None or forecast is not None:

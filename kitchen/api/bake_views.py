@@ -7,6 +7,7 @@ from dough.bake.intake import NoCase, bake_case
 from dough.bake.model import forecast_or_reason
 from dough.balance import nearest_style
 from dough.ingredients import table
+from dough.scatter import Scatter
 from dough.styles import Style
 from dough.target import Target
 from dough.trials.compare import side_by_side
@@ -63,11 +64,11 @@ def bake_forecast(bake: Bake, style: Style | None) -> Forecast | NoCase:
     return forecast_or_reason(bake_case(draft, used, kit_of(bake, taught_about(bake))))
 
 
-def bake_out(bake: Bake, target: Target, style: Style | None) -> BakeOut:
+def bake_out(bake: Bake, target: Target, style: Style | None, scatter: Scatter) -> BakeOut:
     measured = MeasuredDoc.model_validate(bake.measured).to_core()
     expected = bake_forecast(bake, style)
     forecast = None if isinstance(expected, NoCase) else expected
-    comparison = side_by_side(target.cookie, forecast.cookie if forecast else None, measured.cookie)
+    comparison = side_by_side(target.cookie, forecast.cookie if forecast else None, measured.cookie, scatter)
     process = as_baked(bake).process
     return BakeOut(
         id=bake.pk,

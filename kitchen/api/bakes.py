@@ -17,6 +17,7 @@ from kitchen.api.schemas import BakeOut, BakesOut
 from kitchen.api.views import latest_bakes, size_out, style_of
 from kitchen.documents import Key, Strict, TargetDoc, Typed
 from kitchen.models import Batch
+from kitchen.scatter import kitchen_scatter
 
 router = Router(tags=["bakes"])
 MAX_ID = 2**31 - 1
@@ -70,11 +71,11 @@ def bakes(request: HttpRequest, dough_id: int) -> BakesOut:
     """All bakes, newest first, each compared with the target and its own forecast."""
     dough = dough_for_reading(dough_id)
     target = TargetDoc.model_validate(dough.target).to_core()
-    style = style_of(dough)
+    style, scatter = style_of(dough), kitchen_scatter()
     batches = Batch.objects.filter(version__dough=dough).select_related("version").order_by("-number")
     return BakesOut(
         target=size_out(target.cookie, style, "target"),
-        bakes=[bake_out(b, target, style) for b in reversed(latest_bakes(dough))],
+        bakes=[bake_out(b, target, style, scatter) for b in reversed(latest_bakes(dough))],
         batches=[batch_out(b) for b in batches],
     )
 
@@ -95,7 +96,8 @@ def log(request: HttpRequest, dough_id: int, payload: BakeIn) -> Status[BakeOut]
     )
     logged = action.execute()
     dough = logged.batch.version.dough
-    return Status(201, bake_out(logged, TargetDoc.model_validate(dough.target).to_core(), style_of(dough)))
+    target = TargetDoc.model_validate(dough.target).to_core()
+    return Status(201, bake_out(logged, target, style_of(dough), kitchen_scatter()))
 
 
 def _new_batch(batch: BatchIn | None) -> NewBatch | None:

@@ -9,7 +9,6 @@ from django.utils import timezone
 from ninja import Router, Status
 from pydantic import Field
 
-from dough.bake.intake import Kit
 from dough.label import Label, Loss, Supplier, label, open_questions
 from dough.losses import loss_of
 from dough.swaps.needs import Standing, marks
@@ -31,6 +30,7 @@ from kitchen.api.swap_schemas import (
 )
 from kitchen.api.views import dough_out, latest_bakes, need_words, style_of
 from kitchen.documents import DraftDoc, MeasuredDoc, Strict, TargetDoc
+from kitchen.kits import kit_for
 from kitchen.label_pdf import label_pdf
 from kitchen.models import Dough, SupplierLabel
 
@@ -158,12 +158,12 @@ def _label(found: Dough) -> tuple[Label, dict[str, Supplier]]:
 
 
 def _loss(found: Dough) -> Loss | None:
-    draft = DraftDoc.model_validate(found.draft).to_core()
+    doc = DraftDoc.model_validate(found.draft)
     measured = [
         loss for b in latest_bakes(found)
         if (loss := MeasuredDoc.model_validate(b.measured).to_core().bake_loss_pct) is not None
     ]  # fmt: skip
-    return loss_of(draft, style_of(found), Kit(), measured)
+    return loss_of(doc.to_core(), style_of(found), kit_for(doc, found.pk), measured)
 
 
 def _suppliers(found: Dough, read: dict[str, Supplier]) -> list[SupplierOut]:

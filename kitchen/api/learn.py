@@ -10,31 +10,25 @@ from django.utils import timezone
 from ninja import Router
 from pydantic import BaseModel, Field
 
-from dough.bake.contract import BakeCase
-from dough.bake.intake import bake_case
 from dough.bake.model import Z80
 from dough.bake.taught import KITCHEN_SD
-from dough.balance import nearest_style
 from dough.errors import EntryErrors
 from dough.learn.lesson import Lesson, Name
 from dough.learn.report import Study, study, teaches
-from dough.target import BY_KEY
+from dough.trials.labels import LABELS
 from kitchen.actions.base import dough_for_reading, name_of
 from kitchen.actions.calibrate import Calibrate, GoBackTo
 from kitchen.api.errors import PROBLEMS
 from kitchen.api.previews import sent
 from kitchen.api.views import style_of
-from kitchen.documents import DraftDoc, KitDoc, Strict
+from kitchen.documents import Strict
+from kitchen.kits import draft_case
 from kitchen.learning import Considered, considered
-from kitchen.models import Calibration, Dough, Oven, Tray
+from kitchen.models import Calibration, Oven, Tray
 from kitchen.taught import in_force, lesson_of
 
 router = Router(tags=["learn"])
 MAX_ID = 2**31
-LABELS = {k: (a.label, a.unit, a.digits) for k, a in BY_KEY.items()} | {
-    "loss_pct": ("Bake loss", "%", 1), "core_c": ("Core", "°C", 0), "l_rim": ("Rim shade", "L*", 0),
-    "l_middle": ("Middle shade", "L*", 0), "l_base": ("Base shade", "L*", 0),
-}  # fmt: skip
 WHAT = {
     "spread": "Spreading", "drying": "Drying", "browning": "Browning", "gas": "Gas lost", "oven_k": "Hotter than set",
     "bottom": "Heat from below",
@@ -257,7 +251,8 @@ def _teaches(dough_id: int | None) -> list[TeachOut]:
     """For the next bake of a dough, as its draft plans it."""
     if dough_id is None:
         return []
-    case = draft_case(dough_for_reading(dough_id))
+    dough = dough_for_reading(dough_id)
+    case = draft_case(dough, style_of(dough))
     if case is None:
         return []
     try:
@@ -275,20 +270,3 @@ def _narrows(what: str, before: float, after: float) -> str:
     if what in ("loss", "shade"):
         return f"±{Z80 * before:.1f} to ±{Z80 * after:.1f} {'points' if what == 'loss' else 'L*'}"
     return f"±{100 * math.expm1(Z80 * before):.0f} to ±{100 * math.expm1(Z80 * after):.0f} %"
-
-
-def draft_case(dough: Dough) -> BakeCase | None:
-    """The next bake as the draft plans it, with what is known of its oven, tray and dough."""
-    draft = DraftDoc.model_validate(dough.draft).to_core()
-    used = style_of(dough) or nearest_style(draft.formula)
-    p = DraftDoc.model_validate(dough.draft).process
-    if used is None:
-        return None
-    oven = Oven.objects.filter(pk=p.oven_id or 0).first()
-    tray = Tray.objects.filter(pk=p.tray_id or 0).first()
-    kit = KitDoc(
-        offset_k=oven.offset_k if oven else None, tray_conductance=tray.conductance if tray else 1.0,
-        oven_id=p.oven_id, tray_id=p.tray_id, dough_id=dough.pk,
-    )  # fmt: skip
-    case = bake_case(draft, used, kit.to_core())
-    return case if isinstance(case, BakeCase) else None

@@ -23,6 +23,7 @@ from kitchen.api.previews import sent
 from kitchen.api.views import points
 from kitchen.documents import CookieDoc, DraftDoc, KitDoc, Strict
 from kitchen.models import Tray as TrayRow
+from kitchen.scatter import kitchen_scatter
 
 router = Router(tags=["next"])
 
@@ -125,8 +126,9 @@ def rank(request: HttpRequest, payload: NextIn) -> HttpResponse:
     if away is None:
         return sent(_nothing("There is no forecast to move: see the cookie for why."))
     locks = tuple(payload.locks)
-    singles = advice(draft, wanted, used, kit, locks, _trays(payload.kit.tray_id))
-    both = pairs(draft, wanted, used, kit, singles)
+    scatter = kitchen_scatter()
+    singles = advice(draft, wanted, used, kit, locks, _trays(payload.kit), scatter)
+    both = pairs(draft, wanted, used, kit, singles, scatter)
     reason = "" if singles else "No single change brings the forecast nearer. Bake this one, or look at the target."
     return sent(
         NextOut(
@@ -169,8 +171,13 @@ def _asked(payload: NextIn) -> tuple[Draft, Cookie, Style | str, Kit]:
     return draft, wanted, used or "Add flour, sugar and fat to see a forecast.", payload.kit.to_core()
 
 
-def _trays(now: int | None) -> tuple[Tray, ...]:
-    return tuple(Tray(t.pk, t.name, t.conductance) for t in TrayRow.objects.all() if t.pk != now)
+def _trays(now: KitDoc) -> tuple[Tray, ...]:
+    """The kitchen's other trays, each with what bakes have taught of it."""
+    found = []
+    for t in TrayRow.objects.exclude(pk=now.tray_id or 0):
+        other = now.model_copy(update={"tray_id": t.pk, "tray_conductance": t.conductance})
+        found.append(Tray(t.pk, t.name, other.to_core()))
+    return tuple(found)
 
 
 def _nothing(reason: str) -> NextOut:

@@ -16,9 +16,10 @@ from kitchen.actions.add_photo import AddPhoto, CorrectOutlines, photo_for_readi
 from kitchen.actions.base import dough_for_reading, name_of
 from kitchen.api.errors import PROBLEMS
 from kitchen.api.forecast_schemas import Point
-from kitchen.api.learn import draft_case
+from kitchen.api.views import style_of
 from kitchen.card_pdf import card_pdf
 from kitchen.documents import Strict
+from kitchen.kits import draft_case
 from kitchen.models import Photo
 from kitchen.standin import taken
 
@@ -117,7 +118,7 @@ def add_photo(request: HttpRequest, dough_id: int, key: Form[str], photo: File[U
 def simulate(request: HttpRequest, dough_id: int, payload: SimulatedIn) -> Status[PhotoOut]:
     """A picture from the simulated camera of what the draft would bake."""
     dough = dough_for_reading(dough_id)
-    case = draft_case(dough)
+    case = draft_case(dough, style_of(dough))
     if case is None:
         raise EntryError("photo", "There is no forecast to photograph: see the cookie for why.")
     picture = taken(case, payload.pieces, 1000 * dough_id + Photo.objects.filter(dough=dough).count())

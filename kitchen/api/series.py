@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import asdict
 from datetime import datetime
 from statistics import fmean
+from typing import Any
 
 import numpy as np
 from django.http import HttpRequest, HttpResponse
@@ -13,23 +14,25 @@ from ninja import Router, Status
 from pydantic import BaseModel, Field
 
 from dough.advice.levers import Lever, levers, values_of
-from dough.bake.intake import Kit
+from dough.bake.contract import Forecast
+from dough.bake.model import forecast_or_reason
 from dough.balance import nearest_style
 from dough.effects import forecasts_of
 from dough.errors import EntryError
 from dough.formula import Draft
 from dough.series.design import Factor, Plan, Run, Split, drafts_of, factor_of, plan
-from dough.series.effects import Effect, cautions, needs, outcome
+from dough.series.effects import Effect, cautions, needs, outcome, says
 from dough.styles import Style
-from dough.target import BY_KEY
+from dough.trials.labels import LABELS
 from kitchen.actions.base import dough_for_reading, name_of
 from kitchen.actions.series import MEASURES, MeasureRun, PlanSeries, series_for_reading
 from kitchen.api.errors import PROBLEMS
-from kitchen.api.learn import LABELS
 from kitchen.api.previews import sent
 from kitchen.api.views import style_of
 from kitchen.documents import DraftDoc, Strict, Typed
+from kitchen.kits import draft_case, kit_for
 from kitchen.models import Dough, Series
+from kitchen.scatter import kitchen_scatter
 
 router = Router(tags=["series"])
 dough_router = Router(tags=["series"])
@@ -142,8 +145,15 @@ class SeriesOut(BaseModel):
     done: int
 
 
+class SeriesMeasureOut(BaseModel):
+    key: str
+    label: str
+    unit: str
+
+
 class SeriesListOut(BaseModel):
     levers: list[LeverOut]
+    measures: list[SeriesMeasureOut]
     series: list[SeriesOut]
 
 
@@ -154,10 +164,14 @@ class SeriesNeedOut(BaseModel):
 
 
 class PowerOut(BaseModel):
+    """scatter is one sd between two bakes, in the measure's unit; scatter_from says where it comes from."""
+
     key: str
     label: str
     unit: str
     difference: float
+    scatter: float
+    scatter_from: str
     needs: list[SeriesNeedOut]
 
 
@@ -168,7 +182,9 @@ def all_series(request: HttpRequest, dough_id: int) -> HttpResponse:
     draft, style = _draft(dough.draft), style_of(dough)
     used = style or nearest_style(draft.formula)
     found = [] if used is None else [_lever(x, draft, used) for x in levers(draft, used) if x.graded]
-    return sent(SeriesListOut(levers=found, series=[series_out(s) for s in dough.series.select_related("made_by")]))
+    measures = [SeriesMeasureOut(key=k, label=LABELS[k][0], unit=LABELS[k][1]) for k in MEASURES]
+    kept = [series_out(s) for s in dough.series.select_related("made_by")]
+    return sent(SeriesListOut(levers=found, measures=measures, series=kept))
 
 
 @dough_router.post("/{dough_id}/series/plan", response={200: SeriesOut, **PROBLEMS})
@@ -177,7 +193,7 @@ def try_plan(request: HttpRequest, dough_id: int, payload: SeriesIn) -> HttpResp
     dough = dough_for_reading(dough_id)
     draft = _draft(dough.draft)
     made = _plan(dough, draft, payload)
-    return sent(_out(0, 0, payload.name, None, "", made, {}, draft, _used(dough, draft)))
+    return sent(_out(0, 0, payload.name, None, "", made, {}, dough, dough.draft))
 
 
 @dough_router.post("/{dough_id}/series", response={201: SeriesOut, **PROBLEMS})
@@ -207,19 +223,23 @@ def one_series(request: HttpRequest, series_id: int) -> SeriesOut:
     return series_out(series_for_reading(series_id))
 
 
-@router.get("/power/{key}", response={200: PowerOut, **PROBLEMS})
-def power(request: HttpRequest, key: str, difference: float) -> PowerOut:
-    """How many trays of each level it takes to see a difference."""
+@dough_router.get("/{dough_id}/series/power/{key}", response={200: PowerOut, **PROBLEMS})
+def power(request: HttpRequest, dough_id: int, key: str, difference: float) -> PowerOut:
+    """How many trays of each level it takes to see a difference, by this kitchen's scatter at the draft's size."""
     if key not in MEASURES:
         raise EntryError("key", "That is not something a series measures.")
+    dough, scatter = dough_for_reading(dough_id), kitchen_scatter()
+    case = draft_case(dough, style_of(dough))
+    told = forecast_or_reason(case) if case else None
+    value = told.ends.get(key) if isinstance(told, Forecast) else None
     try:
-        found = needs(key, difference)
+        found = needs(key, difference, value, scatter)
     except ValueError as error:
         raise EntryError("difference", "Give a difference above zero.") from error
     label, unit, _ = LABELS[key]
     return PowerOut(
-        key=key, label=label, unit=unit, difference=difference,
-        needs=[SeriesNeedOut.model_validate(n, from_attributes=True) for n in found],
+        key=key, label=label, unit=unit, difference=difference, scatter=scatter.of(key, value),
+        scatter_from=scatter.words(), needs=[SeriesNeedOut.model_validate(n, from_attributes=True) for n in found],
     )  # fmt: skip
 
 
@@ -252,9 +272,7 @@ def _lever(x: Lever, draft: Draft, used: Style) -> LeverOut:
 
 
 def series_out(s: Series) -> SeriesOut:
-    draft = _draft(s.base)
-    return _out(s.pk, s.revision, s.name, s.made_at, name_of(s.made_by), _stored(s.plan), s.results, draft,
-                _used(s.dough, draft))  # fmt: skip
+    return _out(s.pk, s.revision, s.name, s.made_at, name_of(s.made_by), _stored(s.plan), s.results, s.dough, s.base)
 
 
 def _stored(p: dict[str, object]) -> Plan:
@@ -299,10 +317,12 @@ class _PlanDoc(Strict):
 
 def _out(
     ident: int, revision: int, name: str, at: datetime | None, by: str, made: Plan,
-    results: dict[str, dict[str, list[float]]], draft: Draft, used: Style,
+    results: dict[str, dict[str, list[float]]], dough: Dough, base: dict[str, Any],
 ) -> SeriesOut:  # fmt: skip
-    drafts = drafts_of(draft, used, made)
-    told = forecasts_of(list(drafts.values()), used, [Kit()] * len(drafts))
+    doc = DraftDoc.model_validate(base)
+    used = _used(dough, doc.to_core())
+    drafts = drafts_of(doc.to_core(), used, made)
+    told = forecasts_of(list(drafts.values()), used, [kit_for(doc, dough.pk)] * len(drafts))
     ends = {c: (f.ends if f else {}) for c, f in zip(drafts, told, strict=True)}
     done = [r for r in made.runs if results.get(str(r.order))]
     return SeriesOut(
@@ -332,10 +352,10 @@ def _words(made: Plan, r: Run) -> str:
 def _outcomes(
     made: Plan, results: dict[str, dict[str, list[float]]], ends: dict[tuple[int, ...], dict[str, float]]
 ) -> list[OutcomeOut]:
-    found = []
+    found, scatter = [], kitchen_scatter()
     for key in MEASURES:
         values = {int(o): fmean(m[key]) for o, m in results.items() if m.get(key)}
-        told = outcome(made, key, values)
+        told = outcome(made, key, values, scatter)
         if told is None:
             continue
         label, unit, digits = LABELS[key]
@@ -347,7 +367,7 @@ def _outcomes(
             OutcomeOut(
                 key=key, label=label, unit=unit, digits=digits, effects=[_effect(e) for e in told.effects],
                 means=means, sd=told.sd, freedom=told.freedom, bend=_effect(told.bend) if told.bend else None,
-                words=[_says(made, e, label, unit, digits, key) for e in told.effects],
+                words=[says(made, key, e) for e in told.effects],
             )
         )  # fmt: skip
     return found
@@ -355,17 +375,3 @@ def _outcomes(
 
 def _effect(e: Effect) -> SeriesEffectOut:
     return SeriesEffectOut.model_validate(e, from_attributes=True)
-
-
-def _says(made: Plan, e: Effect, label: str, unit: str, digits: int, key: str) -> str:
-    """The effect as a cook would say it."""
-    a = BY_KEY.get(key)
-    size = f"{abs(e.value):.{max(digits, 0)}f} {unit if unit != 'of 100' else 'points'}"
-    if "×" in e.name:
-        return f"{e.name} act together by {size}" if e.clear else f"{e.name}: no sign that they act together"
-    f = next(x for x in made.factors if x.name == e.name)
-    way = (a.high_word if e.value > 0 else a.low_word) if a else ("more" if e.value > 0 else "less")
-    span = f"{f.levels[0]:g} to {f.levels[-1]:g} {f.unit}".strip()
-    if not e.clear:
-        return f"{e.name} {span}: {label.lower()} moves by less than this series can tell from scatter"
-    return f"{e.name} {span}: {label.lower()} {size} more {way}"

@@ -9,19 +9,19 @@ from ninja import Router
 from pydantic import BaseModel, Field
 
 from dough.bake.contract import BakeCase, Forecast
-from dough.bake.intake import Kit, bake_case
+from dough.bake.intake import bake_case
 from dough.bake.model import forecast_or_reason
 from dough.balance import nearest_style
 from dough.difference import difference
 from dough.effects import forecast_cookie
 from dough.errors import EntryError, EntryErrors
 from dough.formula import Draft
+from dough.scatter import Scatter
 from dough.styles import Style
 from dough.target import ATTRIBUTES, Cookie, compare
 from dough.trials.diagnose import Trail, diagnose
 from dough.trials.gate import Baked, compare_bakes
 from dough.trials.lineage import did, mean_cookie
-from dough.trials.scatter import SCATTER
 from kitchen.actions.base import MissingError, dough_for_reading
 from kitchen.api.errors import PROBLEMS
 from kitchen.api.previews import sent
@@ -29,7 +29,9 @@ from kitchen.api.schemas import SizeOut
 from kitchen.api.views import latest_bakes, measured_cookie, size_out, style_of
 from kitchen.baked import as_baked, kit_of, taught_about
 from kitchen.documents import DraftDoc, MeasuredDoc, Strict, TargetDoc
+from kitchen.kits import kit_for
 from kitchen.models import Bake, Dough
+from kitchen.scatter import kitchen_scatter
 
 router = Router(tags=["trials"])
 MOST_COMPARED = 6
@@ -78,12 +80,14 @@ class CompareRowOut(BaseModel):
 
 
 class CompareOut(BaseModel):
-    """forecast is the first bake's, by what is known now; null where there is none."""
+    """forecast is the first bake's, by what is known now; null where there is none. scatter_from says where the
+    scatter comes from."""
 
     target: SizeOut
     forecast: SizeOut | None
     bakes: list[ComparedOut]
     rows: list[CompareRowOut]
+    scatter_from: str
 
 
 class DidOut(BaseModel):
@@ -160,23 +164,27 @@ def compare_them(request: HttpRequest, dough_id: int, payload: CompareIn) -> Htt
         for n, (b, g) in enumerate(zip(chosen, gates, strict=True))
     ]  # fmt: skip
     told = _forecast(sides[0])
-    rows = []
+    rows, scatter = [], kitchen_scatter()
     for a in ATTRIBUTES:
         first = getattr(sides[0].cookie, a.key)
+        usual = scatter.of(a.key, first)
         cells = []
         for s, g in zip(sides, gates, strict=True):
             value = getattr(g.cookie, a.key)
             away = value - first if value is not None and first is not None else None
-            close = away is not None and abs(away) <= 2.0 * SCATTER[a.key]
+            close = away is not None and abs(away) <= 2.0 * usual
             fits = g.scores or a.unit != "of 100"
             cells.append(CellOut(value=value, measured=getattr(s.cookie, a.key), difference=away, scatter=close,
                                  compares=fits))  # fmt: skip
         rows.append(
             CompareRowOut(key=a.key, label=a.label, unit=a.unit, digits=a.digits, target=getattr(target, a.key),
-                          forecast=getattr(told, a.key, None), scatter=SCATTER[a.key], cells=cells)
+                          forecast=getattr(told, a.key, None), scatter=usual, cells=cells)
         )  # fmt: skip
     expected = size_out(told, style, "forecast") if told else None
-    return sent(CompareOut(target=size_out(target, style, "target"), forecast=expected, bakes=compared, rows=rows))
+    return sent(
+        CompareOut(target=size_out(target, style, "target"), forecast=expected, bakes=compared, rows=rows,
+                   scatter_from=scatter.words())
+    )  # fmt: skip
 
 
 @router.get("/{dough_id}/lineage", response={200: list[LineageOut], **PROBLEMS})
@@ -189,28 +197,28 @@ def lineage(request: HttpRequest, dough_id: int) -> list[LineageOut]:
         bakes.setdefault(b.batch.version.number, []).append(b)
     cookies = {n: [measured_cookie(b) for b in mine] for n, mine in bakes.items()}
     versions = list(dough.versions.select_related("parent").order_by("number"))
-    drafts = {v.number: DraftDoc.model_validate(v.formula).to_core() for v in versions}
-    told = {n: _told(d, style) for n, d in drafts.items()}
+    docs = {v.number: DraftDoc.model_validate(v.formula) for v in versions}
+    told = {n: _told(d, dough_id, style) for n, d in docs.items()}
+    drafts, scatter = {n: d.to_core() for n, d in docs.items()}, kitchen_scatter()
     return [
-        _node(v.number, v.parent.number if v.parent else None, v.note, drafts, cookies, told, bakes, target, style)
+        _node(v.number, v.parent.number if v.parent else None, v.note, drafts, cookies, told, bakes, target, style,
+              scatter)
         for v in versions
-    ]
+    ]  # fmt: skip
 
 
 def _node(
     number: int, parent: int | None, note: str, drafts: dict[int, Draft], cookies: dict[int, list[Cookie]],
     told: dict[int, Cookie | None], bakes: dict[int, list[Bake]], target: Cookie, style: Style | None,
+    scatter: Scatter,
 ) -> LineageOut:  # fmt: skip
     mine = cookies.get(number, [])
     changes = difference(drafts[parent], drafts[number]) if parent is not None else None
-    effects = did(cookies.get(parent, []), mine, told[parent], told[number]) if parent is not None else ()
-    changed = []
-    if changes is not None:
-        changed = [f"{x.name} {x.state}" for x in changes.lines if x.state != "same"]
-        changed += [f"{p.label.lower()} {p.a} → {p.b}" for p in changes.process]
+    effects = did(cookies.get(parent, []), mine, told[parent], told[number], scatter) if parent is not None else ()
     mean = mean_cookie(mine) if mine else None
     return LineageOut(
-        number=number, parent=parent, note=note, words=changes.words if changes else "", changed=changed,
+        number=number, parent=parent, note=note, words=changes.words if changes else "",
+        changed=list(changes.changed) if changes else [],
         bakes=[
             LineageBakeOut(id=b.pk, number=b.number, baked_on=b.baked_on, rms_steps=compare(c, target).rms_steps)
             for b, c in zip(bakes.get(number, []), mine, strict=True)
@@ -246,7 +254,8 @@ def diagnosis(request: HttpRequest, dough_id: int, bake_id: int) -> DiagnosesOut
     measured = MeasuredDoc.model_validate(bake.measured).to_core()
     readings = min(measured.diameter_count, measured.height_count)
     try:
-        found = diagnose(Trail(planned, done, planned_draft, done_draft, measured.cookie, readings), target)
+        found = diagnose(Trail(planned, done, planned_draft, done_draft, measured.cookie, readings, kitchen_scatter()),
+                         target)  # fmt: skip
     except EntryErrors as errors:
         return DiagnosesOut(reason=errors.items[0].message, found=[])
     reason = "" if found else "Nothing measured missed by more than a clear miss."
@@ -265,9 +274,10 @@ def _forecast(side: Baked) -> Cookie | None:
     return answer.cookie if isinstance(answer, Forecast) else None
 
 
-def _told(draft: Draft, style: Style | None) -> Cookie | None:
+def _told(doc: DraftDoc, dough_id: int, style: Style | None) -> Cookie | None:
+    """What a version was planned to bake, with what is known of its oven, tray and dough."""
     try:
-        return forecast_cookie(draft, style, Kit())
+        return forecast_cookie(doc.to_core(), style, kit_for(doc, dough_id))
     except EntryErrors:
         return None
 

@@ -116,8 +116,8 @@ class Writes:
         self.context = context
         self.under_way: set[Request] = set()
         context.on("request", lambda r: self.under_way.add(r) if r.method != "GET" else None)
-        context.on("requestfinished", self.under_way.discard)
-        context.on("requestfailed", self.under_way.discard)
+        context.on("requestfinished", lambda r: self.under_way.discard(r))
+        context.on("requestfailed", lambda r: self.under_way.discard(r))
 
     def end(self, page: Page) -> None:
         """Let no new one begin, and wait for those under way."""

@@ -22,7 +22,7 @@ from kitchen.models import Dough, Photo
 from kitchen.pictures import MAX_BYTES
 from tests.conftest import NOW, bake_body, send
 
-pytestmark = [pytest.mark.django_db, pytest.mark.xdist_group("photos")]
+pytestmark = pytest.mark.django_db
 SECRET = b"taken at home by Ada"
 
 

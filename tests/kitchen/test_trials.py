@@ -152,9 +152,9 @@ def test_a_series_needs_its_question(client: Client, dough: Dough) -> None:
     assert send(client, "POST", f"/doughs/{dough.pk}/series", {**SERIES, "name": "  "}).status_code == 422
 
 
-def test_how_many_trays_a_difference_needs(client: Client) -> None:
-    few = send(client, "GET", "/series/power/diameter_mm?difference=6").json()["needs"]
-    many = send(client, "GET", "/series/power/diameter_mm?difference=2").json()["needs"]
+def test_how_many_trays_a_difference_needs(client: Client, dough: Dough) -> None:
+    few = send(client, "GET", f"/doughs/{dough.pk}/series/power/diameter_mm?difference=6").json()["needs"]
+    many = send(client, "GET", f"/doughs/{dough.pk}/series/power/diameter_mm?difference=2").json()["needs"]
     assert few[0]["own_mixing"] < many[0]["own_mixing"]
-    assert send(client, "GET", "/series/power/diameter_mm?difference=0").status_code == 422
-    assert send(client, "GET", "/series/power/moon?difference=2").status_code == 422
+    assert send(client, "GET", f"/doughs/{dough.pk}/series/power/diameter_mm?difference=0").status_code == 422
+    assert send(client, "GET", f"/doughs/{dough.pk}/series/power/moon?difference=2").status_code == 422

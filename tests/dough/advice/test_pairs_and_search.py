@@ -29,12 +29,12 @@ SMALL = Cookie(diameter_mm=72.0, height_mm=15.0, rim_crisp=25.0, middle_soft=90.
 
 @pytest.mark.parametrize("lock", LOCKS)
 def test_what_is_locked_is_never_suggested(lock: str) -> None:
-    trays = (Tray(2, "Dark sheet", 1.35),)
+    trays = (Tray(2, "Dark sheet", Kit(tray_conductance=1.35)),)
     held = LOCKS[lock]
     for a in advice(DRAFT, SMALL, CHEWY, Kit(), (lock,), trays):
         assert not a.lever.key.startswith(held)
-    left = {x.key for x in unlocked(levers(DRAFT, CHEWY, Kit(), trays), (lock,))}
-    assert left == {x.key for x in levers(DRAFT, CHEWY, Kit(), trays) if not x.key.startswith(held)}
+    left = {x.key for x in unlocked(levers(DRAFT, CHEWY, trays), (lock,))}
+    assert left == {x.key for x in levers(DRAFT, CHEWY, trays) if not x.key.startswith(held)}
 
 
 def test_an_unknown_lock_is_refused() -> None:
@@ -60,7 +60,7 @@ def test_a_small_effect_takes_more_bakes_to_show() -> None:
 
 def test_another_tray_of_the_kitchen_is_a_lever_with_its_own_forecast() -> None:
     target = forecast(bake_case(DRAFT, CHEWY, Kit(tray_conductance=1.6))).cookie  # type: ignore[arg-type]
-    found = advice(DRAFT, target, CHEWY, Kit(), (), (Tray(7, "Dark sheet", 1.6),))
+    found = advice(DRAFT, target, CHEWY, Kit(), (), (Tray(7, "Dark sheet", Kit(tray_conductance=1.6)),))
     tray = next(a for a in found if a.lever.key == "tray:7")
     assert tray.edit == {"op": "process", "field": "tray_id", "value": 7}
     as_told = forecast(bake_case(tray.draft, CHEWY, Kit(tray_conductance=1.6)))  # type: ignore[arg-type]

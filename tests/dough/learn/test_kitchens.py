@@ -10,7 +10,6 @@ from dough.learn.fit import learn
 from dough.learn.lesson import Lesson
 from tests.dough.learn.kitchens import PARTS, SimulatedKitchen, foretold
 
-pytestmark = pytest.mark.xdist_group("kitchens")
 KITCHENS, BEFORE = 100, 3
 
 

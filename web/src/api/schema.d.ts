@@ -632,6 +632,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/doughs/{dough_id}/series/power/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Power
+         * @description How many trays of each level it takes to see a difference, by this kitchen's scatter at the draft's size.
+         */
+        get: operations["kitchen_api_series_power"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/doughs/{dough_id}/sheet": {
         parameters: {
             query?: never;
@@ -1209,26 +1229,6 @@ export interface paths {
          * @description The ingredient table, styles, attributes and words.
          */
         get: operations["kitchen_api_reference_reference"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/series/power/{key}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Power
-         * @description How many trays of each level it takes to see a difference.
-         */
-        get: operations["kitchen_api_series_power"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2147,7 +2147,8 @@ export interface components {
         };
         /**
          * CompareOut
-         * @description forecast is the first bake's, by what is known now; null where there is none.
+         * @description forecast is the first bake's, by what is known now; null where there is none. scatter_from says where the
+         *     scatter comes from.
          */
         CompareOut: {
             /** Bakes */
@@ -2155,6 +2156,8 @@ export interface components {
             forecast: components["schemas"]["SizeOut"] | null;
             /** Rows */
             rows: components["schemas"]["CompareRowOut"][];
+            /** Scatter From */
+            scatter_from: string;
             target: components["schemas"]["SizeOut"];
         };
         /** CompareRowOut */
@@ -4270,7 +4273,10 @@ export interface components {
             /** Unmet */
             unmet: string[];
         };
-        /** PowerOut */
+        /**
+         * PowerOut
+         * @description scatter is one sd between two bakes, in the measure's unit; scatter_from says where it comes from.
+         */
         PowerOut: {
             /** Difference */
             difference: number;
@@ -4280,6 +4286,10 @@ export interface components {
             label: string;
             /** Needs */
             needs: components["schemas"]["SeriesNeedOut"][];
+            /** Scatter */
+            scatter: number;
+            /** Scatter From */
+            scatter_from: string;
             /** Unit */
             unit: string;
         };
@@ -4986,8 +4996,19 @@ export interface components {
         SeriesListOut: {
             /** Levers */
             levers: components["schemas"]["LeverOut"][];
+            /** Measures */
+            measures: components["schemas"]["SeriesMeasureOut"][];
             /** Series */
             series: components["schemas"]["SeriesOut"][];
+        };
+        /** SeriesMeasureOut */
+        SeriesMeasureOut: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Unit */
+            unit: string;
         };
         /** SeriesNeedOut */
         SeriesNeedOut: {
@@ -9286,6 +9307,94 @@ export interface operations {
             };
         };
     };
+    kitchen_api_series_power: {
+        parameters: {
+            query: {
+                difference: number;
+            };
+            header?: never;
+            path: {
+                dough_id: number;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PowerOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     kitchen_api_doughs_sheet: {
         parameters: {
             query?: never;
@@ -11875,93 +11984,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ReferenceOut"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    kitchen_api_series_power: {
-        parameters: {
-            query: {
-                difference: number;
-            };
-            header?: never;
-            path: {
-                key: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["PowerOut"];
                 };
             };
             /** @description Bad Request */

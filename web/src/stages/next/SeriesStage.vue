@@ -73,14 +73,16 @@ const { answer: plan, problem } = useAsk(
       : null,
 )
 const size = ref('3')
+const measure = ref('diameter_mm')
+const measured = computed(() => all.value?.measures.find((m) => m.key === measure.value))
 const { answer: power } = useAsk(
-  () => size.value,
+  () => [measure.value, size.value],
   () => {
     const difference = Number(size.value.replace(',', '.'))
     if (!(difference > 0)) return null
     return data(
-      client.GET('/api/series/power/{key}', {
-        params: { path: { key: 'diameter_mm' }, query: { difference } },
+      client.GET('/api/doughs/{dough_id}/series/power/{key}', {
+        params: { path: { dough_id: dough.id.value, key: measure.value }, query: { difference } },
       }),
     )
   },
@@ -194,8 +196,19 @@ async function keep(): Promise<void> {
         <div class="power">
           <label
             >To see a difference of
-            <input v-model="size" class="form-control form-control-sm fig" aria-label="Difference, mm" /> mm
-            across in 8 of 10 series it takes, of each level,</label
+            <input
+              v-model="size"
+              class="form-control form-control-sm fig"
+              :aria-label="`Difference, ${measured?.unit ?? ''}`"
+            />
+            {{ measured?.unit }}</label
+          >
+          <label
+            >in
+            <select v-model="measure" class="form-select form-select-sm" aria-label="Measured">
+              <option v-for="m in all?.measures ?? []" :key="m.key" :value="m.key">{{ m.label }}</option>
+            </select>
+            in 8 of 10 series it takes, of each level,</label
           >
           <table v-if="power" class="table table-sm">
             <thead>
@@ -214,7 +227,10 @@ async function keep(): Promise<void> {
             </tbody>
           </table>
           <p class="small-words">
-            Two-sided at 5 %; scatter between bakes and pieces is the usual of kitchens, not yours yet.
+            Two-sided at 5 %.
+            <template v-if="power">
+              One bake to the next ±{{ fixed(power.scatter, 1) }} {{ power.unit }}. {{ power.scatter_from }}
+            </template>
           </p>
         </div>
       </form>
@@ -315,7 +331,8 @@ h3 {
   padding-top: 8px;
   margin-top: 6px;
 }
-.power input {
+.power input,
+.power select {
   display: inline-block;
   width: 56px;
 }

@@ -1,31 +1,14 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
-import { scaleFor, sidePath } from '@/cookie/scale'
+import { sidePath } from '@/cookie/scale'
+import SectionPaper from '@/cookie/SectionPaper.vue'
 import { choice, day, fixed, grams } from '@/ui/format'
 import DiagnosisPanel from './DiagnosisPanel.vue'
 
 const props = defineProps<{ bake: Schemas['BakeOut']; target: Schemas['SizeOut'] }>()
 defineEmits<{ correct: [] }>()
 
-const WIDTH = 640
-const HEIGHT = 172
-const BASE = HEIGHT - 24
-const acrossMm = computed(() =>
-  scaleFor([
-    props.bake.size.cookie.diameter_mm,
-    props.bake.forecast?.cookie.diameter_mm,
-    props.target.cookie.diameter_mm,
-  ]),
-)
-const view = computed(() => ({ middle: WIDTH / 2, base: BASE, perMm: WIDTH / acrossMm.value }))
-const gridMm = computed(() => {
-  const out: number[] = []
-  for (let mm = 0; mm < acrossMm.value / 2; mm += 10) out.push(mm, ...(mm ? [-mm] : []))
-  return out
-})
-const labelled = computed(() => gridMm.value.filter((mm) => mm % 20 === 0))
-const rowsMm = computed(() => [5, 10, 15, 20, 25, 30, 40].filter((mm) => BASE - mm * view.value.perMm > 2))
 const facts = computed(() => {
   const b = props.bake
   const m = b.measured
@@ -80,29 +63,11 @@ const measured = computed(() => {
       <button type="button" class="link" @click="$emit('correct')">Correct this entry</button>
     </div>
     <p class="miss">{{ bake.sentence }}</p>
-    <svg
-      :viewBox="`0 0 ${WIDTH} ${HEIGHT}`"
-      role="img"
-      :aria-label="`Sections of target, forecast and bake ${bake.number} over one another. ${bake.sentence}`"
+    <SectionPaper
+      v-slot="{ view }"
+      :across="[bake.size.cookie.diameter_mm, bake.forecast?.cookie.diameter_mm, target.cookie.diameter_mm]"
+      :label="`Sections of target, forecast and bake ${bake.number} over one another. ${bake.sentence}`"
     >
-      <g class="paper">
-        <line
-          v-for="mm in gridMm"
-          :key="mm"
-          :x1="view.middle + mm * view.perMm"
-          :x2="view.middle + mm * view.perMm"
-          y1="0"
-          :y2="BASE"
-        />
-        <line
-          v-for="mm in rowsMm"
-          :key="`r${mm}`"
-          x1="0"
-          :x2="WIDTH"
-          :y1="BASE - mm * view.perMm"
-          :y2="BASE - mm * view.perMm"
-        />
-      </g>
       <path
         v-if="bake.size.outline.length"
         class="bake"
@@ -111,19 +76,7 @@ const measured = computed(() => {
       />
       <path v-if="bake.forecast" class="forecast" :d="sidePath(bake.forecast.outline, view)" />
       <path v-if="target.outline.length" class="target" :d="sidePath(target.outline, view)" />
-      <line class="ruler" x1="0" :x2="WIDTH" :y1="BASE" :y2="BASE" />
-      <text
-        v-for="mm in labelled"
-        :key="`t${mm}`"
-        class="fig"
-        :x="view.middle + mm * view.perMm"
-        :y="HEIGHT - 6"
-        text-anchor="middle"
-      >
-        {{ Math.abs(mm) }}
-      </text>
-      <text class="fig" :x="WIDTH - 2" :y="HEIGHT - 6" text-anchor="end">mm</text>
-    </svg>
+    </SectionPaper>
     <div class="legend small-words" aria-hidden="true">
       <span><i :style="{ background: bake.size.hex ?? '#d9b884' }" /> bake {{ bake.number }}</span>
       <span
@@ -219,12 +172,6 @@ h3 .small-words {
   font-weight: 650;
   margin: 2px 0 6px;
 }
-svg {
-  max-width: 100%;
-}
-.paper line {
-  stroke: var(--graph);
-}
 .bake {
   stroke: var(--ink-2);
   stroke-width: 0.8;
@@ -241,13 +188,6 @@ svg {
 .forecast {
   stroke: var(--ink);
   stroke-width: 1.4;
-}
-.ruler {
-  stroke: var(--ink);
-}
-text {
-  font-size: 13px;
-  fill: var(--ink-2);
 }
 .legend {
   display: flex;

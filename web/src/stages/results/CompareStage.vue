@@ -2,7 +2,8 @@
 import { computed, ref, watch } from 'vue'
 import { client, data } from '@/api/client'
 import { useBakes } from '@/api/queries'
-import { scaleFor, sidePath } from '@/cookie/scale'
+import { sidePath } from '@/cookie/scale'
+import SectionPaper from '@/cookie/SectionPaper.vue'
 import { theDough } from '@/dough/key'
 import { useAsk } from '@/stages/butter/useAsk'
 import { day, fixed } from '@/ui/format'
@@ -43,22 +44,7 @@ function first(id: number): void {
   picked.value = [id, ...picked.value.filter((x) => x !== id)]
 }
 
-const WIDTH = 640
-const HEIGHT = 170
-const BASE = HEIGHT - 24
 const DASHES = ['', '9 3', '3 3', '9 3 2 3', '1 4', '14 4']
-const across = computed(() =>
-  scaleFor([
-    answer.value?.target.cookie.diameter_mm,
-    ...(answer.value?.bakes ?? []).map((b) => b.size.cookie.diameter_mm),
-  ]),
-)
-const view = computed(() => ({ middle: WIDTH / 2, base: BASE, perMm: WIDTH / across.value }))
-const marks = computed(() => {
-  const out: number[] = []
-  for (let mm = 0; mm < across.value / 2; mm += 20) out.push(mm, ...(mm ? [-mm] : []))
-  return out
-})
 const sign = (value: number | null, digits: number): string =>
   value === null ? '' : `${value > 0 ? '+' : value < 0 ? '−' : '±'}${Math.abs(value).toFixed(digits)}`
 </script>
@@ -93,7 +79,14 @@ const sign = (value: number | null, digits: number): string =>
         <p v-if="problem" class="alert-words" role="alert">▲ {{ problem }}</p>
         <p v-if="picked.length < 2">Pick two bakes or more.</p>
         <template v-else-if="answer">
-          <svg :viewBox="`0 0 ${WIDTH} ${HEIGHT}`" role="img" aria-label="Sections over one another, in mm">
+          <SectionPaper
+            v-slot="{ view }"
+            :across="[
+              answer.target.cookie.diameter_mm,
+              ...answer.bakes.map((b) => b.size.cookie.diameter_mm),
+            ]"
+            label="Sections over one another, in mm"
+          >
             <path
               v-if="answer.target.outline.length"
               class="target"
@@ -108,19 +101,7 @@ const sign = (value: number | null, digits: number): string =>
               :stroke-dasharray="DASHES[n]"
               :d="sidePath(b.size.outline, view)"
             />
-            <line x1="0" :x2="WIDTH" :y1="BASE" :y2="BASE" class="ruler" />
-            <text
-              v-for="mm in marks"
-              :key="mm"
-              class="fig"
-              :x="view.middle + mm * view.perMm"
-              :y="HEIGHT - 6"
-              text-anchor="middle"
-            >
-              {{ Math.abs(mm) }}
-            </text>
-            <text class="fig" :x="WIDTH - 2" :y="HEIGHT - 6" text-anchor="end">mm</text>
-          </svg>
+          </SectionPaper>
           <table class="table table-sm">
             <thead>
               <tr>
@@ -168,8 +149,8 @@ const sign = (value: number | null, digits: number): string =>
             </tbody>
           </table>
           <p class="small-words">
-            Pale differences lie inside what two bakes of one dough differ by anyway. Filled is the target,
-            the hairline what the first bake was forecast as.
+            Pale differences lie inside twice the scatter, which two bakes of one dough differ by anyway.
+            {{ answer.scatter_from }} Filled is the target, the hairline what the first bake was forecast as.
           </p>
           <div v-for="b in answer.bakes.slice(1)" :key="b.id" class="gate">
             <h3>Bake {{ b.number }} beside bake {{ answer.bakes[0]?.number }}</h3>
@@ -217,7 +198,6 @@ h3 {
   overflow-y: auto;
 }
 .main > svg {
-  max-width: 100%;
   background: var(--enamel);
 }
 .target {
@@ -237,13 +217,6 @@ h3 {
 .bake.first {
   stroke: var(--ink);
   stroke-width: 2.2;
-}
-.ruler {
-  stroke: var(--ink);
-}
-text {
-  font-size: 13px;
-  fill: var(--ink-2);
 }
 table {
   margin: 6px 0 4px;

@@ -27,7 +27,7 @@ const counted = computed(() => (answer.value?.bakes ?? []).filter((b) => b.count
 const inForce = computed(() => answer.value?.in_force ?? null)
 const spoken = computed(() => (answer.value?.unknowns ?? []).filter((u) => u.spoke))
 const silent = computed(() => (answer.value?.unknowns ?? []).filter((u) => !u.spoke))
-const oven = computed(() => spoken.value.find((u) => u.key === 'oven_k') ?? null)
+const ovens = computed(() => spoken.value.filter((u) => u.key === 'oven_k'))
 
 function turn(id: number): void {
   const now = leftOut.value ?? answer.value?.left_out ?? []
@@ -97,7 +97,7 @@ const says = (c: Schemas['CheckOut']): string =>
         <p v-if="answer.unlearned" class="small-words">
           {{ answer.unlearned }} bakes are not learned from yet. Nothing changes until you say so.
         </p>
-        <p v-if="oven" class="lead">
+        <p v-for="oven in ovens" :key="oven.whose" class="lead">
           <b>{{ oven.whose }}</b> is really
           <b
             ><span class="fig">{{ fixed(Math.abs(oven.proposed.value), 0) }}</span> K</b

@@ -1,0 +1,84 @@
+"""How much two bakes of one dough differ anyway, and two pieces of one tray: as kitchens usually do, and this one."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Iterable, Mapping, Sequence
+from dataclasses import dataclass, field
+
+#: What scatters with size is a share of it, the rest is in its own unit.
+SIZES = ("diameter_mm", "height_mm")
+#: One sd between the means of two bakes (sizes, loss and shade practice, M; core and scores judgement, L).
+USUAL = {
+    "diameter_mm": 0.025,
+    "height_mm": 0.07,
+    "loss_pct": 0.5,
+    "core_c": 2.0,
+    "crust_l": 2.5,
+    "rim_crisp": 4.7,
+    "middle_soft": 4.7,
+    "bite_chewy": 4.7,
+    "crumb_cakey": 4.7,
+}
+#: One sd between two pieces of one tray (judgement, L).
+PIECE = {**USUAL, "diameter_mm": 0.019, "height_mm": 0.06, "loss_pct": 0.4, "crust_l": 2.0}
+#: The usual counts as much as so many repeats of the kitchen's own (judgement).
+USUAL_COUNTS = 8
+
+
+@dataclass(frozen=True, slots=True)
+class Scatter:
+    """sd as in ``USUAL``; repeats how many bakes beyond the first of their kind stand behind each (none: the usual)."""
+
+    sd: Mapping[str, float] = field(default_factory=lambda: USUAL)
+    repeats: Mapping[str, int] = field(default_factory=dict)
+
+    def of(self, key: str, value: float | None) -> float:
+        """One sd between the means of two bakes, in the measure's unit, for a cookie of about this value.
+
+        Raises KeyError for what is not measured; a size whose value is unknown has the scatter of a common drop
+        cookie (85 mm wide, 10 mm tall).
+        """
+        return self.sd[key] * _size(key, value)
+
+    def piece(self, key: str, value: float | None) -> float:
+        """The same between two pieces of one tray; a kitchen whose bakes scatter less has steadier pieces too."""
+        return PIECE[key] * _size(key, value) * min(self.sd[key] / USUAL[key], 1.0)
+
+    def words(self) -> str:
+        """Where the scatter comes from."""
+        most = max(self.repeats.values(), default=0)
+        if most == 0:
+            return "Scatter as kitchens usually have it: no version was baked twice in the same way yet."
+        many = "1 repeat" if most == 1 else f"{most} repeats"
+        return f"Scatter from {many} in this kitchen, with the usual counted as {USUAL_COUNTS}."
+
+
+def _size(key: str, value: float | None) -> float:
+    if key not in SIZES:
+        return 1.0
+    return abs(value) if value else {"diameter_mm": 85.0, "height_mm": 10.0}[key]
+
+
+AS_USUAL = Scatter()
+
+
+def learned(groups: Iterable[Sequence[Mapping[str, float]]]) -> Scatter:
+    """The scatter of a kitchen from its repeats: each group holds bakes of one dough done in the same way, by measure.
+
+    The usual variance and the groups' own, pooled by their degrees of freedom. Sizes count as logarithms.
+    """
+    squares, repeats = dict.fromkeys(USUAL, 0.0), dict.fromkeys(USUAL, 0)
+    for group in groups:
+        for key in USUAL:
+            found = [b[key] for b in group if key in b]
+            values = [math.log(v) for v in found if v > 0.0] if key in SIZES else found
+            if len(values) > 1:
+                mean = math.fsum(values) / len(values)
+                squares[key] += math.fsum((v - mean) ** 2 for v in values)
+                repeats[key] += len(values) - 1
+    sd = {
+        key: math.sqrt((USUAL_COUNTS * usual**2 + squares[key]) / (USUAL_COUNTS + repeats[key]))
+        for key, usual in USUAL.items()
+    }
+    return Scatter(sd, {k: n for k, n in repeats.items() if n})
