@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+from collections.abc import Iterator
 from pathlib import Path
 from typing import Any
 
@@ -10,12 +11,15 @@ import pytest
 import schemathesis
 from django.contrib.auth.models import User
 from django.core.wsgi import get_wsgi_application
+from django.db import transaction
 from django.test import Client
 from hypothesis import HealthCheck, Phase, settings
 from pydantic import BaseModel
+from pytest_django.plugin import DjangoDbBlocker
 from schemathesis.checks import not_a_server_error
 from schemathesis.specs.openapi.checks import response_schema_conformance, status_code_conformance
 
+from kitchen.demo.load import load_demo
 from tests.conftest import NOW
 
 #: Held equal to what the API says by `make test`, and quicker to read than to work out.
@@ -24,11 +28,17 @@ contract = schemathesis.openapi.from_dict(json.loads(DOCUMENT.read_text(encoding
 contract.app = get_wsgi_application()
 
 
-@pytest.fixture
-def session(db: None) -> str:
-    from kitchen.demo.load import load_demo
+@pytest.fixture(scope="module")
+def lantern_row(django_db_setup: None, django_db_blocker: DjangoDbBlocker) -> Iterator[None]:
+    """The demo kitchen for all operations: what one writes is rolled back to here."""
+    with django_db_blocker.unblock(), transaction.atomic():
+        load_demo(NOW)
+        yield
+        transaction.set_rollback(True)
 
-    load_demo(NOW)
+
+@pytest.fixture
+def session(lantern_row: None, db: None) -> str:
     browser = Client()
     browser.force_login(User.objects.get(username="demo"))
     return browser.cookies["sessionid"].value
