@@ -15,10 +15,6 @@ from dough.target import BY_KEY, Cookie
 
 #: What is told, in the order of the sentence; a smaller change is not worth words (judgement).
 TOLD = (("diameter_mm", 0.3), ("height_mm", 0.1), ("rim_crisp", 2.0), ("middle_soft", 2.0), ("crust_l", 0.7))
-COMPARED = {
-    "wide": "wider", "narrow": "narrower", "tall": "taller", "flat": "flatter", "dark": "darker", "pale": "paler",
-    "dry": "drier",
-}  # fmt: skip
 
 
 def forecast_cookie(draft: Draft, style: Style | None, kit: Kit) -> Cookie | None:
@@ -50,12 +46,8 @@ def difference_words(now: Cookie, then: Cookie) -> str:
         a, before, after = BY_KEY[key], getattr(now, key), getattr(then, key)
         if before is None or after is None or abs(after - before) < least:
             continue
-        size, way = abs(after - before), a.high_word if after > before else a.low_word
-        more = COMPARED.get(way, f"{way}er")
-        if a.unit == "of 100":
-            words.append(f"{a.label.lower()} {size:.0f} points {more}")
-        else:
-            words.append(f"{size:.{0 if a.unit == 'L*' else 1}f} {a.unit} {more}")
+        name = f"{a.label.lower()} " if a.unit == "of 100" else ""
+        words.append(name + a.more(after - before))
     return ", ".join(words) or "nothing you would see"
 
 

@@ -28,7 +28,7 @@ USUAL_COUNTS = 8
 
 @dataclass(frozen=True, slots=True)
 class Scatter:
-    """sd as in ``USUAL``; repeats how many bakes beyond the first of their kind stand behind each (none: the usual)."""
+    """sd as in ``USUAL``; repeats how many bakes beyond the first of a version stand behind each (none: the usual)."""
 
     sd: Mapping[str, float] = field(default_factory=lambda: USUAL)
     repeats: Mapping[str, int] = field(default_factory=dict)
@@ -49,7 +49,7 @@ class Scatter:
         """Where the scatter comes from."""
         most = max(self.repeats.values(), default=0)
         if most == 0:
-            return "Scatter as kitchens usually have it: no version was baked twice in the same way yet."
+            return "Scatter as kitchens usually have it: no version was baked twice in one oven yet."
         many = "1 repeat" if most == 1 else f"{most} repeats"
         return f"Scatter from {many} in this kitchen, with the usual counted as {USUAL_COUNTS}."
 
@@ -63,16 +63,22 @@ def _size(key: str, value: float | None) -> float:
 AS_USUAL = Scatter()
 
 
-def learned(groups: Iterable[Sequence[Mapping[str, float]]]) -> Scatter:
-    """The scatter of a kitchen from its repeats: each group holds bakes of one dough done in the same way, by measure.
+def away(key: str, measured: float, told: float) -> float:
+    """How far a bake is from its forecast, in the unit scatter has: of sizes the logarithm of their ratio."""
+    return math.log(measured / told) if key in SIZES else measured - told
 
-    The usual variance and the groups' own, pooled by their degrees of freedom. Sizes count as logarithms.
+
+def learned(groups: Iterable[Sequence[Mapping[str, float]]]) -> Scatter:
+    """The scatter of a kitchen from its repeats: each group holds how far bakes of one version in one oven were from
+    the forecast of what was really done (see ``away``), by measure. What the forecast is off by for all of a group
+    drops out.
+
+    The usual variance and the groups' own, pooled by their degrees of freedom.
     """
     squares, repeats = dict.fromkeys(USUAL, 0.0), dict.fromkeys(USUAL, 0)
     for group in groups:
         for key in USUAL:
-            found = [b[key] for b in group if key in b]
-            values = [math.log(v) for v in found if v > 0.0] if key in SIZES else found
+            values = [b[key] for b in group if key in b]
             if len(values) > 1:
                 mean = math.fsum(values) / len(values)
                 squares[key] += math.fsum((v - mean) ** 2 for v in values)

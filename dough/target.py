@@ -32,7 +32,22 @@ class Attribute:
     low_word: str
     high_word: str
 
+    def amount(self, size: float) -> str:
+        """A size of this attribute with its unit: ``2.1 mm``, ``14 points``, ``3 L*``."""
+        if self.unit == "of 100":
+            return f"{abs(size):.0f} point{'' if round(abs(size)) == 1 else 's'}"
+        return f"{abs(size):.{self.digits}f} {self.unit}"
 
+    def more(self, difference: float) -> str:
+        """A difference as a cook says it: ``2.1 mm wider``, ``14 points crisper``."""
+        return f"{self.amount(difference)} {COMPARATIVES[self.high_word if difference > 0.0 else self.low_word]}"
+
+
+COMPARATIVES = {
+    "wide": "wider", "narrow": "narrower", "tall": "taller", "flat": "flatter", "crisp": "crisper", "soft": "softer",
+    "dry": "drier", "chewy": "chewier", "short": "shorter", "cakey": "cakier", "dense": "denser", "dark": "darker",
+    "pale": "paler",
+}  # fmt: skip
 ATTRIBUTES: tuple[Attribute, ...] = (
     Attribute("diameter_mm", "Diameter", "mm", 3.0, 1, "too wide", "too narrow", "narrow", "wide"),
     Attribute("height_mm", "Height", "mm", 1.0, 1, "too tall", "too flat", "flat", "tall"),
@@ -104,10 +119,8 @@ class Miss:
         """For instance ``2.1 mm too flat`` or ``rim 14 points too soft``."""
         a, size = self.attribute, abs(self.difference)
         direction = a.over if self.difference > 0 else a.under
-        if a.unit == "mm":
-            return f"{size:.1f} mm {direction}"
-        points = f"{size:.0f} L*" if a.unit == "L*" else f"{size:.0f} point{'' if round(size) == 1 else 's'}"
-        return f"{a.label.lower()} {points} {direction}"
+        name = "" if a.unit == "mm" else f"{a.label.lower()} "
+        return f"{name}{a.amount(size)} {direction}"
 
 
 @dataclass(frozen=True, slots=True)

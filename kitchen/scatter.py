@@ -1,38 +1,31 @@
-"""The scatter of this kitchen, from bakes of one version done in the same way."""
+"""The scatter of this kitchen, from versions that were baked more than once."""
 
 from __future__ import annotations
 
-from dough.scatter import USUAL, Scatter, learned
-from kitchen.documents import MeasuredDoc
-from kitchen.models import Bake
-
-#: So many of the latest bakes are looked at.
-MOST_BAKES = 120
+from dough.bake.model import forecasts
+from dough.learn.logged import Logged
+from dough.scatter import SIZES, USUAL, Scatter, away, learned
+from kitchen.learning import considered
 
 
 def kitchen_scatter() -> Scatter:
-    """From the latest bakes of the whole kitchen; corrected ones and those of doughs taken off do not count."""
-    rows = (
-        Bake.objects.filter(corrected_by=None, batch__version__dough__deleted_at=None)
-        .select_related("batch")
-        .order_by("-baked_on", "-id")[:MOST_BAKES]
-    )
-    groups: dict[tuple[object, ...], list[dict[str, float]]] = {}
-    for b in rows:
-        groups.setdefault(_done(b), []).append(_measures(b))
-    return learned(groups.values())
+    """From the kitchen's latest bakes: how far each was from its forecast, beside others of its version in its oven.
+
+    Other weights, ages and minutes than planned are in the forecast, so bakes need not be alike to the minute.
+    """
+    groups: dict[tuple[int, int | None, int | None], list[Logged]] = {}
+    for c in considered(set()):
+        if c.logged is not None:
+            groups.setdefault((c.bake.batch.version_id, c.logged.oven, c.logged.tray), []).append(c.logged)
+    repeated = [g for g in groups.values() if len(g) > 1]
+    told = iter(forecasts([x.case for g in repeated for x in g]) if repeated else [])
+    return learned([[_away(x, next(told).ends) for x in g] for g in repeated])
 
 
-def _done(b: Bake) -> tuple[object, ...]:
-    """What makes a bake a repeat of another; an age is the same within six hours."""
-    age = None if b.age_h is None else round(b.age_h / 6.0)
-    weighed = tuple(sorted(b.batch.weighed.items()))
-    added = tuple(map(tuple, b.batch.additions))
-    return (b.batch.version_id, weighed, added, b.oven_id, b.tray_id, b.oven_c, b.fan, b.minutes, b.portion_g, age)
-
-
-def _measures(b: Bake) -> dict[str, float]:
-    measured = MeasuredDoc.model_validate(b.measured).to_core()
-    known = {key: getattr(measured.cookie, key, None) for key in USUAL}
-    known |= {"loss_pct": measured.bake_loss_pct, "core_c": measured.core_c}
-    return {key: value for key, value in known.items() if value is not None}
+def _away(bake: Logged, told: dict[str, float]) -> dict[str, float]:
+    said = {key: r.value for key, r in bake.readings.items() if key in USUAL and key in told}
+    return {
+        key: away(key, value, told[key])
+        for key, value in said.items()
+        if key not in SIZES or (value > 0.0 and told[key] > 0.0)
+    }

@@ -257,8 +257,5 @@ def side_effects(now: Cookie, then: Cookie, target: Cookie) -> tuple[str, ...]:
             continue
         worse = (abs(y - wanted) - abs(x - wanted)) / a.step
         if worse > SIDE:
-            unit = a.unit if a.unit in ("mm", "L*") else "points"
-            found.append(
-                f"{a.label.lower()} {abs(y - wanted) - abs(x - wanted):.{min(a.digits, 1)}f} {unit} further off"
-            )
+            found.append(f"{a.label.lower()} {a.amount(abs(y - wanted) - abs(x - wanted))} further off")
     return tuple(found)

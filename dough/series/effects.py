@@ -84,17 +84,17 @@ def outcome(made: Plan, key: str, values: dict[int, float], scatter: Scatter = A
 
 def says(made: Plan, key: str, e: Effect) -> str:
     """An effect as a cook would say it."""
-    label, unit, digits = LABELS[key]
+    label, _, digits = LABELS[key]
     a = BY_KEY.get(key)
-    size = f"{abs(e.value):.{max(digits, 0)}f} {unit if unit != 'of 100' else 'points'}"
+    size = a.amount(e.value) if a else f"{abs(e.value):.{digits}f} points"
     if "×" in e.name:
         return f"{e.name} act together by {size}" if e.clear else f"{e.name}: no sign that they act together"
     f = next(x for x in made.factors if x.name == e.name)
-    way = (a.high_word if e.value > 0 else a.low_word) if a else ("more" if e.value > 0 else "less")
     span = f"{f.levels[0]:g} to {f.levels[-1]:g} {f.unit}".strip()
     if not e.clear:
         return f"{e.name} {span}: {label.lower()} moves by less than this series can tell from scatter"
-    return f"{e.name} {span}: {label.lower()} {size} more {way}"
+    more = a.more(e.value) if a else f"{size} {'more' if e.value > 0 else 'less'}"
+    return f"{e.name} {span}: {label.lower()} {more}"
 
 
 def cautions(made: Plan, done: list[Run]) -> tuple[str, ...]:

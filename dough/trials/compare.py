@@ -57,9 +57,7 @@ def _words(a: Attribute, got: float | None, base: float | None, both: tuple[str,
     if base is None:
         return ""
     difference = got - base
-    unit = {"mm": "mm", "L*": "L*"}.get(a.unit, "point" if round(abs(difference)) == 1 else "points")
     if abs(difference) < (0.05 if a.unit == "mm" else 0.5):
         return "as wanted" if both is None else "as forecast"
     over, under = both or (a.over, a.under)
-    digits = 1 if a.unit == "mm" else 0
-    return f"{abs(difference):.{digits}f} {unit} {over if difference > 0 else under}"
+    return f"{a.amount(difference)} {over if difference > 0 else under}"

@@ -89,7 +89,7 @@ def _one(a: Attribute, wanted: float, got: float, told: list[float], names: list
     planned, done, kitchen, all_known, *alone = told
     miss = got - wanted
     causes = [_cause(a, "formula", "Formula and plan", planned - wanted, miss,
-                     f"the plan itself is forecast at {planned:.{a.digits}f} {_unit(a)}")]  # fmt: skip
+                     f"the plan itself is forecast at {a.amount(planned)}")]  # fmt: skip
     causes += [
         _cause(a, "done", name, value - planned, miss, "by the forecast with only this as it was done")
         for name, value in zip(names, alone, strict=True)
@@ -103,7 +103,7 @@ def _one(a: Attribute, wanted: float, got: float, told: list[float], names: list
     rest = got - all_known
     scatter = trail.scatter.of(a.key, wanted)
     if abs(rest) <= 2.0 * scatter:
-        evidence = f"two bakes of one dough differ by about {scatter:.{max(a.digits, 1)}f} {_unit(a)} anyway"
+        evidence = f"two bakes of one dough differ by about {a.amount(scatter)} anyway"
         causes.append(_cause(a, "scatter", "Scatter from bake to bake", rest, miss, evidence))
     elif a.key in ("diameter_mm", "height_mm") and trail.readings < 3:
         causes.append(_cause(a, "measure", "Measuring", rest, miss, f"only {trail.readings or 'no'} readings of it"))
@@ -113,18 +113,13 @@ def _one(a: Attribute, wanted: float, got: float, told: list[float], names: list
             why += "; the kitchen's bakes are not learned from yet, and may say more of the oven"
         causes.append(_cause(a, "oven", "Not explained: oven or butter other than noted", rest, miss, why))
     told_causes = [c for c in causes if abs(c.share_pct * miss / 100.0) >= LEAST * a.step]
-    words = f"{abs(miss):.{a.digits}f} {_unit(a)} {a.over if miss > 0 else a.under}"
+    words = f"{a.amount(miss)} {a.over if miss > 0 else a.under}"
     return Diagnosis(a, miss, words, tuple(sorted(told_causes, key=lambda c: -c.share_pct)))
 
 
 def _cause(a: Attribute, kind: str, name: str, part: float, miss: float, evidence: str) -> Cause:
-    way = a.high_word if part > 0 else a.low_word
-    did = f"{abs(part):.{max(a.digits, 0)}f} {_unit(a)} more {way}"
-    return Cause(kind, name, 100.0 * part / miss if miss and math.isfinite(part) else 0.0, did, evidence, CHECKS[kind])
-
-
-def _unit(a: Attribute) -> str:
-    return a.unit if a.unit in ("mm", "L*") else "points"
+    share = 100.0 * part / miss if miss and math.isfinite(part) else 0.0
+    return Cause(kind, name, share, a.more(part), evidence, CHECKS[kind])
 
 
 def _alone(trail: Trail) -> list[tuple[str, BakeCase]]:

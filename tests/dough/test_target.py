@@ -8,7 +8,7 @@ from hypothesis import strategies as st
 
 from dough.errors import EntryError
 from dough.styles import styles
-from dough.target import BY_KEY, Cookie, Target, compare, from_style, set_field
+from dough.target import ATTRIBUTES, BY_KEY, Attribute, Cookie, Target, compare, from_style, set_field
 
 WANTED = Cookie(82, 10.5, 66, 78, 72, 25, 58)
 
@@ -70,3 +70,17 @@ def test_a_senseless_target_is_answered_at_its_field(field: str, value: str) -> 
     with pytest.raises(EntryError) as caught:
         set_field(Target(WANTED), field, value)
     assert caught.value.where == f"target.{field}"
+
+
+@pytest.mark.parametrize("a", ATTRIBUTES, ids=[a.key for a in ATTRIBUTES])
+def test_a_difference_is_said_as_cooks_say_it_both_ways(a: Attribute) -> None:
+    up, down = a.more(2.0), a.more(-2.0)
+    assert up != down
+    for words in (up, down):
+        assert words.startswith(("2.0 mm ", "2 points ", "2 L* "))
+        assert words.endswith("er"), "wider, not more wide"
+
+
+def test_one_point_is_not_points() -> None:
+    assert BY_KEY["rim_crisp"].amount(-1.2) == "1 point"
+    assert BY_KEY["rim_crisp"].amount(2.0) == "2 points"

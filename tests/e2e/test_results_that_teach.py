@@ -158,7 +158,7 @@ def test_a_series_is_planned_baked_and_read_and_survives_a_lost_server(page: Pag
             box = rows.nth(n).get_by_label(re.compile("widths$"))
             box.fill(f"{60 + level / 2 + n * 0.1:.1f}")
             box.press("Tab")
-    expect(page.get_by_text(re.compile(r"Portion 34 to 46 g: diameter 6\.\d mm more wide"))).to_be_visible()
+    expect(page.get_by_text(re.compile(r"Portion 34 to 46 g: diameter 6\.\d mm wider"))).to_be_visible()
     server.stop()
     box = page.get_by_label("Run 1, heights")
     box.fill("9.5")

@@ -70,6 +70,30 @@ def test_once_adopted_every_forecast_follows(client: Client, kept: Dough, bakes:
     assert narrow["high"] - narrow["low"] < 0.8 * (wide["high"] - wide["low"])
 
 
+def test_lineage_and_series_follow_what_was_learned_too(client: Client, kept: Dough, bakes: list[int]) -> None:
+    """A draft planned for the cold oven: what a series' levels and a version should bake is paler once it is known."""
+    process = {**kept.draft["process"], "oven_id": Oven.objects.get().pk, "tray_id": Tray.objects.get().pk}
+    planned = {**kept.draft, "process": process}
+    body = {"revision": kept.revision, "name": kept.name, "style": kept.style, "draft": planned, "target": kept.target}
+    revision = send(client, "PUT", f"/doughs/{kept.pk}/draft", body).json()["revision"]
+    note = {"revision": revision, "note": "for the cold oven"}
+    assert send(client, "POST", f"/doughs/{kept.pk}/versions", note).status_code == 201
+
+    def told() -> tuple[float, float]:
+        plan = {"name": "how long", "factors": [{"key": "process:minutes", "levels": [11, 13]}], "repeats": 2}
+        made = send(client, "POST", f"/doughs/{kept.pk}/series/plan", plan).json()
+        nodes = send(client, "GET", f"/doughs/{kept.pk}/lineage").json()
+        crust = next(d for d in nodes[-1]["did"] if d["key"] == "crust_l")
+        return made["splits"][0]["crust_l"], crust["forecast"]
+
+    general, same = told()
+    assert abs(same) < 0.5, "without anything learned the oven's name changes nothing"
+    send(client, "POST", "/learning", {"left_out": [], "seen": None})
+    learned, apart = told()
+    assert learned > general + 2.0
+    assert apart > 0.5, "the version planned for that oven is told paler than the one that named none"
+
+
 def test_a_bake_can_be_left_out_and_says_so(client: Client, bakes: list[int]) -> None:
     found = look(client, left_out=[bakes[0]])
     row = next(b for b in found["bakes"] if b["id"] == bakes[0])

@@ -112,7 +112,7 @@ def test_a_series_is_planned_measured_and_read(client: Client, dough: Dough) -> 
     width = found["outcomes"][0]
     assert width["key"] == "diameter_mm"
     assert width["effects"][0]["value"] == pytest.approx(4.0, abs=1e-6)
-    assert "more wide" in width["words"][0]
+    assert "4.0 mm wider" in width["words"][0]
     assert [m["level"] for m in width["means"]] == [80, 100, 120]
     assert all(m["forecast"] for m in width["means"])
 

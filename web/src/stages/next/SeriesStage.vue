@@ -336,6 +336,9 @@ h3 {
   display: inline-block;
   width: 56px;
 }
+.power select {
+  width: auto;
+}
 .order {
   list-style: none;
   padding: 0;

@@ -30,7 +30,7 @@ const shown = (value: number): string =>
     </svg>
     <span class="said">
       <span class="fig"
-        ><span class="small-words">{{ shown(unknown.now.value) }} →</span>
+        ><span class="small-words">{{ shown(unknown.now.value) }} →</span>&nbsp;
         <b>{{ shown(unknown.proposed.value) }}</b>&nbsp;<span class="unit">{{ unknown.unit }}</span></span
       >
       <span class="small-words fig"
@@ -74,7 +74,17 @@ const shown = (value: number): string =>
 }
 @media (max-width: 900px) {
   .span {
-    grid-template-columns: minmax(0, 1fr);
+    grid-template-columns: minmax(0, 1fr) auto;
+    gap: 0 10px;
+    padding-bottom: 6px;
+  }
+  svg {
+    grid-row: 2;
+    grid-column: 1 / -1;
+    width: 100%;
+  }
+  .said:last-child {
+    text-align: right;
   }
 }
 </style>

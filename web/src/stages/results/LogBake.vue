@@ -23,6 +23,8 @@ const versions = computed(() => [...(dough.record.value?.versions ?? [])].revers
 const kept = useLocalStorage<Entry | null>(`tarte-bake-${dough.id.value}`, null, {
   serializer: { read: (raw) => JSON.parse(raw) as Entry | null, write: (value) => JSON.stringify(value) },
 })
+/** A form that comes back after a reload keeps what was said in it. */
+const returned = kept.value !== null
 const entry = ref<Entry>(
   props.correcting ? entryOf(props.correcting) : (kept.value ?? emptyEntry(versions.value[0]?.number ?? 1)),
 )
@@ -42,7 +44,7 @@ watch(
 )
 watch(
   () => entry.value.version,
-  async (number) => {
+  async (number, before) => {
     plan.value = await data(
       client.GET('/api/doughs/{dough_id}/versions/{number}', {
         params: { path: { dough_id: dough.id.value, number } },
@@ -56,7 +58,7 @@ watch(
     e.oven_c ||= process.oven_c == null ? '' : String(process.oven_c)
     e.minutes ||= process.minutes == null ? '' : String(process.minutes)
     e.portion_g ||= process.portion_g == null ? '' : String(process.portion_g)
-    e.fan = process.fan ?? false
+    if (before !== undefined || !returned) e.fan = process.fan ?? false
   },
   { immediate: true },
 )
@@ -135,11 +137,18 @@ async function submit(sure = false): Promise<void> {
     busy.value = false
   }
 }
+/** What was cleared, to bring back. */
+const cleared = ref<Entry | null>(null)
 function startOver(): void {
+  cleared.value = entry.value
   kept.value = null
   entry.value = emptyEntry(versions.value[0]?.number ?? 1)
   problems.value = {}
   general.value = ''
+}
+function bringBack(): void {
+  if (cleared.value) entry.value = cleared.value
+  cleared.value = null
 }
 </script>
 
@@ -277,7 +286,10 @@ function startOver(): void {
       </div>
       <p v-else-if="general" class="alert-words" role="alert">▲ {{ general }}</p>
       <span class="push" />
-      <BButton v-if="!correcting" variant="link" size="sm" @click="startOver">Clear the form</BButton>
+      <BButton v-if="cleared" variant="link" size="sm" @click="bringBack"
+        >Bring back what was cleared</BButton
+      >
+      <BButton v-else-if="!correcting" variant="link" size="sm" @click="startOver">Clear the form</BButton>
       <BButton variant="outline-primary" @click="emit('close')">Back</BButton>
       <BButton type="submit" variant="primary" :disabled="busy">{{
         correcting ? 'Log the correction' : 'Log this bake'
