@@ -3,7 +3,7 @@ PYTHON ?= python3
 PY = .venv/bin/python
 export TARTE_PORT ?= 8000
 
-.PHONY: demo test dev bench shots lock format schema evidence
+.PHONY: demo test dev bench shots lock format schema evidence evidence-results
 
 demo: ## set up what is missing, make the demo kitchen, serve it on 127.0.0.1:8000
 	@$(PYTHON) tools/setup.py demo
@@ -36,6 +36,9 @@ evidence: ## bake the evidence and write its tables into docs/model.md
 format: ## ruff, prettier and eslint put things in order
 	@$(PY) -m ruff check --fix -q . ; $(PY) -m ruff format -q .
 	@cd web && npm run -s format
+
+evidence-results: ## how well photos measure and bakes teach, in figures (docs/results.md)
+	@$(PY) -m tools.evidence.results
 
 lock: ## work the locked requirements out anew
 	@$(PYTHON) tools/setup.py lock

@@ -40,7 +40,7 @@ def card_pdf() -> bytes:
     )
     page.text(
         34,
-        206.5,
+        204.5,
         "Lay the cookies in the middle, none over a mark or a patch. Straight from above, even light, no flash.",
     )
     return bytes(page.output())

@@ -52,16 +52,21 @@ def _named(n: Named) -> str:
 def _figures(page: FPDF, made: Label) -> None:
     piece = "per piece" if made.piece_g is None else f"per piece of {made.piece_g:.0f} g"
     loss = (
-        "baked: loss unknown" if made.loss is None else f"baked, after {made.loss.pct:.1f} % loss ({made.loss.source})"
+        "baked: loss unknown" if made.loss is None else f"baked: after {made.loss.pct:.1f} % loss ({made.loss.source})"
     )
     words(page, "Nutrition", 11, bold=True)
-    words(page, f"100 g raw; 100 g {loss}; {piece}", 9)
+    page.set_font("helvetica", size=9, style="B")
+    page.cell(60, 5.6, "")
+    for head in ("100 g raw", "100 g baked", plain(piece)):
+        page.cell(28, 5.6, head, align="R")
+    page.cell(1, 5.6, "", new_x=XPos.LMARGIN, new_y=YPos.NEXT)
     for n in made.nutrients:
         page.set_font("helvetica", size=10)
         page.cell(60, 5.6, plain(f"{n.label}, {n.unit}"))
         for value in (n.raw_100g, n.baked_100g, n.piece):
             page.cell(28, 5.6, "?" if value is None else f"{value:.{n.digits}f}", align="R")
         page.cell(1, 5.6, "", new_x=XPos.LMARGIN, new_y=YPos.NEXT)
+    words(page, loss[0].upper() + loss[1:] + ".", 9)
     if made.lacks:
         words(page, f"Unknown amounts: {', '.join(made.lacks)}. Figures wait for them.", 9)
     page.ln(2)

@@ -95,13 +95,15 @@ def scene_of(forecast: Forecast, count: int, rng: np.random.Generator) -> tuple[
 
 
 def places(pitch: float, count: int) -> list[tuple[float, float]]:
-    """Centres in rows on the sheet's field, mm; fewer when no more fit."""
+    """Centres in rows on the sheet's field, clear of the marks, mm; fewer when no more fit."""
     left, top, right, bottom = card.FIELD
     across, down = max(int((right - left) / pitch), 1), max(int((bottom - top) / pitch), 1)
     found = []
     for row in range(down):
         for column in range(across):
-            found.append((left + (column + 0.5) * (right - left) / across, top + (row + 0.5) * (bottom - top) / down))
+            x, y = left + (column + 0.5) * (right - left) / across, top + (row + 0.5) * (bottom - top) / down
+            if all(math.hypot(x - mx, y - my) > 0.5 * pitch + card.RING_OUT for mx, my in card.MARKS):
+                found.append((x, y))
     return found[:count]
 
 
@@ -150,9 +152,7 @@ def _view(camera: Camera, z: float) -> Array:
     return np.asarray(inner @ shifted)
 
 
-def _on_plane(
-    view: Array, camera: Camera, box: tuple[slice, slice] = (slice(None), slice(None))
-) -> tuple[Array, Array]:
+def _on_plane(view: Array, camera: Camera, box: Box = EVERYWHERE) -> tuple[Array, Array]:
     """mm on the sheet of every pixel, or of those in a box."""
     px, py = np.meshgrid(np.arange(camera.width)[box[1]] + 0.5, np.arange(camera.height)[box[0]] + 0.5)
     back = np.linalg.inv(view)

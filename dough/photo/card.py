@@ -12,15 +12,18 @@ from dataclasses import dataclass
 from dough.colour import bake_shade
 
 WIDTH, HEIGHT = 297.0, 210.0
-#: Centres of the marks, the first is the odd one (no dot) and tells which way up the sheet is.
-MARKS = ((11.0, 11.0), (286.0, 11.0), (286.0, 199.0), (11.0, 199.0))
+#: Centres of the marks, the first is the odd one (no dot) and tells which way up the sheet is. Nothing is nearer to
+#: the paper's edge than 5 mm, which printers leave white.
+MARKS = ((13.0, 13.0), (284.0, 13.0), (284.0, 197.0), (13.0, 197.0))
+#: From mark to mark, mm.
+ACROSS, DOWN = MARKS[1][0] - MARKS[0][0], MARKS[2][1] - MARKS[1][1]
 #: A mark: black ring between these radii, and a black dot within.
 RING_OUT, RING_IN, DOT = 7.0, 5.0, 2.6
 #: Where cookies may lie: left, top, right, bottom.
-FIELD = (6.0, 12.0, 291.0, 186.0)
+FIELD = (6.0, 12.0, 291.0, 184.0)
 #: L* of office paper (practice, M).
 PAPER_L = 95.0
-SCALE = (36.0, 3.0, 100)
+SCALE = (36.0, 6.0, 100)
 
 
 @dataclass(frozen=True, slots=True)
@@ -41,4 +44,4 @@ SIDE = 14.0
 def patches() -> tuple[Patch, ...]:
     """Greys, then browns, along the lower edge."""
     labs = [(g, 0.0, 0.0) for g in GREYS] + [bake_shade(b) for b in BROWNS]
-    return tuple(Patch(34.0 + 21.0 * n, 189.0, SIDE, lab) for n, lab in enumerate(labs))
+    return tuple(Patch(34.0 + 21.0 * n, 186.0, SIDE, lab) for n, lab in enumerate(labs))

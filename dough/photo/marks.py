@@ -18,6 +18,8 @@ PER_MM = 4.0
 COVER = 1.0 - (card.RING_IN / card.RING_OUT) ** 2
 #: Fewer pixels than this a millimetre and a cookie's edge is a guess.
 LEAST_PER_MM = 1.6
+#: So much of a dot's place must be dark.
+DOT_DARK = 0.8
 #: Opposite sides may differ by this much: about 25 degrees from straight above at arm's length.
 ASKEW = 1.17
 
@@ -57,17 +59,22 @@ def find_marks(grey: Array) -> tuple[Mark, ...]:
         rows, columns = np.nonzero(p.image_filled)
         y, x = rows.mean() + p.bbox[0], columns.mean() + p.bbox[1]
         radius = float(np.sqrt(filled / np.pi))
-        middle = grey[round(y) - 1 : round(y) + 2, round(x) - 1 : round(x) + 2].mean()
-        between = _ring_mean(grey, x, y, 0.56 * radius)
-        found.append(Mark(float(x) + 0.5, float(y) + 0.5, radius, bool(middle < 0.7 * between)))
+        found.append(Mark(float(x) + 0.5, float(y) + 0.5, radius, _has_dot(grey, x, y, radius)))
     return tuple(found)
 
 
-def _ring_mean(grey: Array, x: float, y: float, radius: float) -> float:
+def _has_dot(grey: Array, x: float, y: float, radius: float) -> bool:
+    """Dark all round where the dot is: a crumb that fell into the ring lies to one side, or is smaller."""
+    between = float(np.median(_ring(grey, x, y, 0.56 * radius)))
+    inner = np.concatenate([_ring(grey, x, y, share * radius) for share in (0.08, 0.2, 0.26)])
+    return bool(np.mean(inner < 0.7 * between) > DOT_DARK)
+
+
+def _ring(grey: Array, x: float, y: float, radius: float) -> Array:
     t = np.linspace(0.0, 2 * np.pi, 16, endpoint=False)
     rows = np.clip(np.round(y + radius * np.sin(t)).astype(int), 0, grey.shape[0] - 1)
     columns = np.clip(np.round(x + radius * np.cos(t)).astype(int), 0, grey.shape[1] - 1)
-    return float(grey[rows, columns].mean())
+    return np.asarray(grey[rows, columns])
 
 
 def place_marks(marks: tuple[Mark, ...]) -> Array:
@@ -102,9 +109,9 @@ def _fit(points: Array, radii: list[float]) -> float | None:
         return None
     lengths = np.hypot(sides[:, 0], sides[:, 1])
     ratio = (lengths[0] + lengths[2]) / (lengths[1] + lengths[3])
-    true = (card.MARKS[1][0] - card.MARKS[0][0]) / (card.MARKS[2][1] - card.MARKS[1][1])
+    true = card.ACROSS / card.DOWN
     size = np.mean(radii) / lengths.mean()
-    expected = card.RING_OUT / (0.5 * (275.0 + 188.0))
+    expected = card.RING_OUT / (0.5 * (card.ACROSS + card.DOWN))
     off = abs(np.log(ratio / true)) + abs(np.log(size / expected)) + float(np.std(np.log(radii)))
     return float(off) if off < 0.8 else None
 
@@ -125,7 +132,7 @@ def straighten(picture: Array) -> tuple[Array, float]:
         raise EntryError(
             "photo", "The picture is taken too much from the side. Hold the camera straight above the sheet."
         )
-    per_mm = float(sides[0] + sides[2]) / (2 * 275.0)
+    per_mm = float(sides[0] + sides[2]) / (2 * card.ACROSS)
     if per_mm < LEAST_PER_MM:
         raise EntryError(
             "photo", f"The sheet is too small in the picture ({per_mm:.1f} pixels a mm). Go nearer, or send it larger."

@@ -11,8 +11,8 @@ from dough.errors import EntryError
 from dough.formula import USUAL_STEP, Draft, Formula, Line
 from dough.ingredients import Ingredient, Role, ingredient
 from dough.rules_of_thumb import strong_share
+from dough.swaps.changes import Change, changes
 from dough.swaps.needs import breaks
-from dough.swaps.plan import Change
 from dough.swaps.rules import Equivalent, Taking, equivalents
 from dough.swaps.solve import practical
 from dough.tables import rows
@@ -138,7 +138,7 @@ def _worked_out(draft: Draft, line: Line, rule: Equivalent, parts: tuple[Taking,
     kept = tuple(lines[i] for i in order if lines[i].grams is None or (lines[i].grams or 0.0) > 0)
     made = {**dict(draft.swaps), line.id: rule.id}
     new = replace(draft, formula=Formula(kept), swaps=tuple(made.items()))
-    return Equal(rule, new, _changes(draft.formula, new.formula, rule), "; ".join(short))
+    return Equal(rule, new, changes(draft.formula, new.formula, lambda *_: rule.words), "; ".join(short))
 
 
 def _same(line: Line, ident: str, replaced: Line) -> bool:
@@ -155,22 +155,6 @@ def _take(lines: dict[str, Line], part: Taking, wanted: float) -> float:
             lines[ident] = x.weighing(practical(x.grams - off))
             wanted -= off
     return max(wanted, 0.0)
-
-
-def _changes(before: Formula, after: Formula, rule: Equivalent) -> tuple[Change, ...]:
-    old, new = {x.id: x for x in before.lines}, {x.id: x for x in after.lines}
-    found = []
-    for ident in dict.fromkeys([*old, *new]):
-        a, b = old.get(ident), new.get(ident)
-        if a is not None and b is not None and a.ingredient_id == b.ingredient_id and a.grams == b.grams:
-            continue
-        found.append(
-            Change(
-                ident, a.ingredient.name if a else "", a.grams if a else None, b.ingredient.name if b else "",
-                b.grams if b else None, rule.words,
-            )
-        )  # fmt: skip
-    return tuple(found)
 
 
 @dataclass(frozen=True, slots=True)

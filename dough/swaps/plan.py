@@ -9,6 +9,7 @@ from dough.formula import Draft, Formula, Line, Method, Process
 from dough.ingredients import Role
 from dough.styles import Style
 from dough.swaps.candidates import KEEP, OUT, broken
+from dough.swaps.changes import Change, changes
 from dough.swaps.ledger import FUNCTIONS, Entry, entries, flour_of, ledger, per_100
 from dough.swaps.needs import Standing, Wish, marks
 from dough.swaps.reduce import meets, per_100g, reduce, takes_from
@@ -30,18 +31,6 @@ MISSING = {
 }
 #: How many times to mend a reduction's share after the rest was balanced around it.
 ROUNDS = 4
-
-
-@dataclass(frozen=True, slots=True)
-class Change:
-    """One line before and after; None where it was not there, or is gone."""
-
-    line_id: str
-    before: str
-    before_g: float | None
-    after: str
-    after_g: float | None
-    why: str
 
 
 @dataclass(frozen=True, slots=True)
@@ -130,7 +119,7 @@ def make(
         picks=tuple(done.used.items()),
         ways=done.ways,
         ledger=done.ledger,
-        changes=_changes(draft.formula, result, done),
+        changes=changes(draft.formula, result, lambda ident, a, b: _why(ident, a, b, draft.formula, done)),
         method=tuple(dict.fromkeys([*method, *done.said])),
         unmet=tuple(_short(e) for e in done.ledger if not e.within)
         + tuple(_not_reached(w) for w in done.ways if not w.enough),
@@ -244,23 +233,8 @@ def _process(process: Process, steps: list[Steps], style: Style | None) -> tuple
     return process, said
 
 
-def _changes(before: Formula, after: Formula, done: Solved) -> tuple[Change, ...]:
-    old, new = {x.id: x for x in before.lines}, {x.id: x for x in after.lines}
-    found: list[Change] = []
-    for ident in dict.fromkeys([*old, *new]):
-        a, b = old.get(ident), new.get(ident)
-        if a is not None and b is not None and a.ingredient_id == b.ingredient_id and a.grams == b.grams:
-            continue
-        found.append(
-            Change(
-                ident, a.ingredient.name if a else "", a.grams if a else None, b.ingredient.name if b else "",
-                b.grams if b else None, _why(ident, a, b, old, done),
-            )
-        )  # fmt: skip
-    return tuple(found)
-
-
-def _why(ident: str, a: Line | None, b: Line | None, old: Mapping[str, Line], done: Solved) -> str:
+def _why(ident: str, a: Line | None, b: Line | None, before: Formula, done: Solved) -> str:
+    old = {x.id: x for x in before.lines}
     used, book = done.used, done.ledger
     if ident in used:
         rule = used[ident]

@@ -59,7 +59,6 @@ def butter_of_dough(request: HttpRequest, dough_id: int) -> ButterOutOut:
     zone = zone_for(draft.process.method, draft.formula)
     out = ButterOut.objects.filter(dough=found).order_by("-id").first()
     return ButterOutOut(
-        forms=[],
         taken=_taken(out, zone.low_c, zone.high_c) if out else None,
         zone_low_c=zone.low_c,
         zone_high_c=zone.high_c,

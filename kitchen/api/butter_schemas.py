@@ -96,7 +96,6 @@ class TakenOut(ClockOut):
 
 
 class ButterOutOut(BaseModel):
-    forms: list[FormTimeOut]
     taken: TakenOut | None
     zone_low_c: float
     zone_high_c: float

@@ -15,11 +15,12 @@ from dough.formula import Draft, Formula
 from dough.ingredients import ingredient
 from dough.preview import cookie_outline
 from dough.styles import style
+from dough.swaps.changes import Change
 from dough.swaps.day import Baked, day
 from dough.swaps.ledger import Entry
 from dough.swaps.needs import AMOUNTS
 from dough.swaps.pantry import egg_counts, equals, is_egg
-from dough.swaps.plan import Change, Plan
+from dough.swaps.plan import Plan
 from dough.swaps.reduce import per_100g
 from dough.swaps.rules import SOURCES, Part, reductions, rules
 from dough.swaps.study import Candidate, LineStudy, Study, WayStudy, disturbance, study

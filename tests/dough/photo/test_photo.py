@@ -12,37 +12,15 @@ from dough.bake.model import forecast
 from dough.colour import crust_lab
 from dough.errors import EntryError
 from dough.photo import card
-from dough.photo.camera import Camera, SceneCookie, picture, places, scene_of
+from dough.photo.camera import Camera, SceneCookie, picture, scene_of
 from dough.photo.light import coded, lab_of, light_of, linear
 from dough.photo.marks import find_marks, place_marks
-from dough.photo.measure import Found, Outline, PhotoReading, look, read_outlines, read_photo
+from dough.photo.measure import Outline, PhotoReading, look, read_outlines, read_photo
 from dough.start import from_style_formula
 from dough.styles import styles
+from tests.dough.photo.scenes import nearest, scene
 
 SMALL = Camera(width=1200, height=900)
-
-
-def scene(seed: int) -> tuple[tuple[SceneCookie, ...], Camera, np.random.Generator]:
-    """Cookies and a camera drawn widely: sizes, shades, dark doughs, askew, upside down, tinted uneven light."""
-    rng = np.random.default_rng(seed)
-    size, rim, raw = rng.uniform(45, 84), rng.uniform(30, 74), float(rng.choice([82, 82, 70, 40]))
-    middle = min(rim + rng.uniform(2, 16), 86.0)
-    cookies = tuple(
-        SceneCookie(x, y, size * (1 + 0.02 * rng.normal()), rng.uniform(0.9, 1.0), rng.uniform(0, 180),
-                    rng.uniform(6, 16), crust_lab(rim, raw), crust_lab(middle, raw), rng.uniform(0, 0.06))
-        for x, y in places(size * 1.05, 6)
-    )  # fmt: skip
-    camera = Camera(
-        1200, 900, rng.uniform(430, 700), rng.uniform(-8, 8), rng.uniform(-8, 8),
-        rng.uniform(-8, 8) + float(rng.choice([0, 180])), rng.uniform(-0.4, 0.4), rng.uniform(-0.4, 0.4),
-        rng.uniform(0.9, 1.25), rng.uniform(0.65, 1.05), rng.uniform(0.7, 0.98), rng.uniform(0.1, 0.45),
-        rng.uniform(0.002, 0.015), 40,
-    )  # fmt: skip
-    return cookies, camera, rng
-
-
-def nearest(cookies: tuple[SceneCookie, ...], f: Found) -> SceneCookie:
-    return min(cookies, key=lambda c: float(np.hypot(c.x - f.outline.x, c.y - f.outline.y)))
 
 
 def one_row(count: int = 3, **changes: float) -> tuple[SceneCookie, ...]:
@@ -162,3 +140,35 @@ def test_colour_goes_there_and_back() -> None:
     values = np.linspace(0.0, 1.0, 11)
     assert coded(linear(values)) == pytest.approx(values, abs=1e-6)
     assert lab_of(np.array([1.0, 1.0, 1.0])) == pytest.approx([100.0, 0.0, 0.0], abs=0.05)
+
+
+@pytest.mark.parametrize("away", [0.0, 1.2, 3.0])
+def test_a_crumb_in_the_ring_of_the_odd_mark_is_not_its_dot(away: float) -> None:
+    """The mark without a dot tells which way up: a crumb in it must not turn the sheet over, nor lose it."""
+    shot = picture(one_row(2), replace(SMALL, tilt_x=0.0, tilt_y=0.0, turned=0.0), np.random.default_rng(0))
+    before = find_marks(shot.mean(axis=-1))
+    odd = next(m for m in before if not m.dotted)
+    mm = odd.radius / card.RING_OUT
+    y, x = np.mgrid[: shot.shape[0], : shot.shape[1]]
+    crumb = np.hypot(x - odd.x - away * mm, y - odd.y) < 1.2 * mm
+    shot[crumb] = (0.35, 0.22, 0.12)
+    assert place_marks(find_marks(shot.mean(axis=-1))) == pytest.approx(place_marks(before), abs=0.5)
+
+
+@pytest.mark.parametrize("pitch", [48.0, 66.0, 88.0])
+def test_a_plan_of_cookies_covers_no_mark(pitch: float) -> None:
+    found = places(pitch, 40)
+    assert len(found) >= 3
+    for x, y in found:
+        assert all(np.hypot(x - mx, y - my) >= pitch / 2 + card.RING_OUT for mx, my in card.MARKS)
+
+
+def test_nothing_on_the_card_lies_where_printers_leave_white() -> None:
+    for x, y in card.MARKS:
+        assert min(x, y, card.WIDTH - x, card.HEIGHT - y) - card.RING_OUT >= 5.0
+    for p in card.patches():
+        assert p.x >= 5.0
+        assert p.x + p.side <= card.WIDTH - 5.0
+        assert p.y + p.side <= card.HEIGHT - 5.0
+        # Nor over a mark.
+        assert all(np.hypot(p.x + 7.0 - x, p.y + 7.0 - y) > 7.0 + card.RING_OUT for x, y in card.MARKS)

@@ -1983,8 +1983,6 @@ export interface components {
         };
         /** ButterOutOut */
         ButterOutOut: {
-            /** Forms */
-            forms: components["schemas"]["FormTimeOut"][];
             /** Keep */
             keep: string;
             /** Practice */

@@ -17,7 +17,7 @@ const record = (revision: number, grams: number) => ({
 
 /** A server that makes amount edits, checks revisions and can be lost. */
 function server() {
-  const state = { revision: 3, grams: 100, lost: false, saves: 0 }
+  const state = { revision: 3, grams: 100, lost: false, saves: 0, keeping: Promise.resolve() }
   const answer = (status: number, body: unknown) =>
     new Response(JSON.stringify(body), { status, headers: { 'content-type': 'application/json' } })
   const fetch = vi.fn(async (request: Request) => {
@@ -33,6 +33,11 @@ function server() {
         return answer(422, { code: 'entry', message: 'See the field.', fields })
       }
       return answer(200, { seq: body.seq, draft: text ? draft(Number(text)) : body.draft })
+    }
+    if (request.url.endsWith('/versions')) {
+      await state.keeping
+      state.revision += 1
+      return answer(200, record(state.revision, state.grams))
     }
     if (body.revision !== state.revision) {
       return answer(409, { code: 'stale', message: 'Changed elsewhere.', fields: [], theirs: record(state.revision, state.grams) }) // prettier-ignore
@@ -142,4 +147,30 @@ it('asks for the detail once the hand rests, and shows the newest draft only', a
   await vi.advanceTimersByTimeAsync(250)
   await vi.waitFor(() => expect(dough.detailIsOld.value).toBe(false))
   expect(dough.detail.value).toMatchObject({ grams: 130 })
+})
+
+it('saves what was typed while a version was being kept', async () => {
+  const state = server()
+  const dough = await opened()
+  let kept!: () => void
+  state.keeping = new Promise<void>((go) => (kept = go))
+  const keeping = dough.keep('as it is')
+  await dough.edit(amount('140'))
+  kept()
+  await keeping
+  await vi.advanceTimersByTimeAsync(600)
+  await vi.waitFor(() => expect(dough.saveState.value).toBe('saved'))
+  expect(state.grams).toBe(140)
+})
+
+it('asks for the detail again when the server was gone', async () => {
+  const state = server()
+  const dough = await opened()
+  await dough.edit(amount('120'))
+  state.lost = true
+  await vi.advanceTimersByTimeAsync(250)
+  expect(dough.detailIsOld.value).toBe(true)
+  state.lost = false
+  await vi.advanceTimersByTimeAsync(5000)
+  await vi.waitFor(() => expect(dough.detail.value).toMatchObject({ grams: 120 }))
 })

@@ -2,11 +2,12 @@ import { computed, onScopeDispose, reactive, ref, shallowRef, type Ref } from 'v
 import { useQueryClient } from '@tanstack/vue-query'
 import { ApiError, client, data, type Schemas } from '@/api/client'
 import { keepLines } from './lines'
+import { useDetail } from './useDetail'
+import { useSaving } from './useSaving'
 
 export type Draft = Schemas['DraftDoc']
 export type Target = Schemas['TargetDoc']
 export type Preview = Schemas['PreviewOut']
-export type Detail = Schemas['PreviewDetailOut']
 export type Dough = Schemas['DoughOut']
 export type Edit = NonNullable<Schemas['PreviewIn']['edit']>
 
@@ -18,8 +19,6 @@ export interface Work {
   target: Target
 }
 
-export type SaveState = 'saved' | 'dirty' | 'saving' | 'stale' | 'failed'
-
 interface Job {
   edit: Edit | null
   /** The draft to edit; the current one when null. A drag edits the draft it began with. */
@@ -28,10 +27,7 @@ interface Job {
   done: (ok: boolean) => void
 }
 
-const SAVE_AFTER_MS = 500
 const RETRY_AFTER_MS = 4000
-/** The hand rests this long before the many bakes behind window and ranges are asked for. */
-const DETAIL_AFTER_MS = 200
 const HISTORY = 200
 const WAITING = 'The server does not answer. Your edit is kept here and goes in as soon as it is back.'
 
@@ -46,14 +42,9 @@ export function useDough(id: Ref<number>, kit: (draft: Draft) => Schemas['KitDoc
   const record = shallowRef<Dough | null>(null)
   const work = shallowRef<Work | null>(null)
   const preview = shallowRef<Preview | null>(null)
-  const detail = shallowRef<Detail | null>(null)
-  /** The detail is an older draft's while a newer one is being worked out. */
-  const detailIsOld = ref(true)
   const problems = reactive<Record<string, string>>({})
   const general = ref('')
   let closed = false
-  const saveState = ref<SaveState>('saved')
-  const theirs = shallowRef<Dough | null>(null)
   const marks = computed(
     () => new Map((preview.value?.lines ?? []).map((x) => [x.id, JSON.stringify(x.marks ?? [])] as const)),
   )
@@ -63,12 +54,20 @@ export function useDough(id: Ref<number>, kit: (draft: Draft) => Schemas['KitDoc
   const queue: Job[] = []
   let running = false
   let seq = 0
-  let revision = 0
-  let saveTimer: ReturnType<typeof setTimeout> | undefined
-  let saving: Promise<void> | null = null
-  let changes = 0
-  let detailTimer: ReturnType<typeof setTimeout> | undefined
-  let detailing = false
+
+  const now = (): Schemas['PreviewIn'] | null => work.value && question(work.value, null)
+  const { detail, isOld: detailIsOld, plan: planDetail } = useDetail(now, () => seq)
+  const saving = useSaving(
+    () => id.value,
+    () => work.value,
+    (saved) => {
+      record.value = saved
+      void queryClient.invalidateQueries({ queryKey: ['shelf'] })
+      void queryClient.invalidateQueries({ queryKey: ['bakes'] })
+    },
+    report,
+  )
+  const { state: saveState, theirs, changed, save } = saving
 
   async function open(): Promise<void> {
     take(await data(client.GET('/api/doughs/{dough_id}', { params: { path: { dough_id: id.value } } })))
@@ -77,12 +76,10 @@ export function useDough(id: Ref<number>, kit: (draft: Draft) => Schemas['KitDoc
 
   function take(dough: Dough): void {
     record.value = dough
-    revision = dough.revision
     work.value = { name: dough.name, style: dough.style, draft: dough.draft, target: dough.target }
     past.value = []
     future.value = []
-    saveState.value = 'saved'
-    theirs.value = null
+    saving.settle(dough)
   }
 
   /** Make one edit; true when it was taken, false when a sentence was put at the field. */
@@ -132,7 +129,7 @@ export function useDough(id: Ref<number>, kit: (draft: Draft) => Schemas['KitDoc
       // Name, style or target may have changed while the answer was on its way: keep those.
       const now = work.value ?? before
       preview.value = result
-      planDetail(DETAIL_AFTER_MS)
+      planDetail()
       if (job.edit !== null) {
         work.value = { ...now, draft: keepLines(now.draft, result.draft) }
         if (!job.passing) {
@@ -161,36 +158,6 @@ export function useDough(id: Ref<number>, kit: (draft: Draft) => Schemas['KitDoc
       kit: kit(now.draft),
       needs: now.target.needs ?? [],
     }
-  }
-
-  function planDetail(after: number): void {
-    detailIsOld.value = true
-    clearTimeout(detailTimer)
-    detailTimer = setTimeout(() => void askDetail(), after)
-  }
-
-  /** Window, ranges and the bake to scrub; one question at a time, the newest draft wins. */
-  async function askDetail(): Promise<void> {
-    const now = work.value
-    if (now === null || detailing) return
-    detailing = true
-    const asked = seq
-    try {
-      performance.mark('tarte:detail')
-      const result = await data(client.POST('/api/preview/detail', { body: question(now, null) }))
-      performance.measure('tarte:detailed', 'tarte:detail')
-      if (asked === seq) {
-        detail.value = result
-        detailIsOld.value = false
-      }
-    } catch (error) {
-      // The forecast itself stands; what could not be worked out is left as it was and asked for again.
-      if (!(error instanceof ApiError)) throw error
-      if (error.unreachable) planDetail(RETRY_AFTER_MS)
-    } finally {
-      detailing = false
-    }
-    if (asked !== seq) planDetail(0)
   }
 
   /** The kitchen has learned or gone back: ask anew what the forecast says. */
@@ -251,74 +218,11 @@ export function useDough(id: Ref<number>, kit: (draft: Draft) => Schemas['KitDoc
     void ask(null)
   }
 
-  function changed(): void {
-    changes += 1
-    if (saveState.value !== 'stale') {
-      saveState.value = 'dirty'
-      planSave(SAVE_AFTER_MS)
-    }
-  }
-
-  function planSave(after: number): void {
-    clearTimeout(saveTimer)
-    saveTimer = setTimeout(() => void save(), after)
-  }
-
-  /** Save now what is not saved yet; resolves when the server has it or has refused it. */
-  async function save(): Promise<void> {
-    clearTimeout(saveTimer)
-    if (saving !== null) await saving
-    if (saveState.value === 'saved' || saveState.value === 'stale') return
-    saving = send()
-    await saving
-    saving = null
-  }
-
-  async function send(): Promise<void> {
-    const sent = work.value
-    if (sent === null) return
-    const at = changes
-    saveState.value = 'saving'
-    try {
-      const saved = await data(
-        client.PUT('/api/doughs/{dough_id}/draft', {
-          params: { path: { dough_id: id.value } },
-          body: { revision, ...sent },
-        }),
-      )
-      revision = saved.revision
-      record.value = saved
-      saveState.value = changes === at ? 'saved' : 'dirty'
-      if (changes !== at) planSave(SAVE_AFTER_MS)
-      void queryClient.invalidateQueries({ queryKey: ['shelf'] })
-      void queryClient.invalidateQueries({ queryKey: ['bakes'] })
-    } catch (error) {
-      if (!(error instanceof ApiError)) throw error
-      if (error.problem.code === 'stale') {
-        saveState.value = 'stale'
-        theirs.value = error.problem.theirs ?? null
-        return
-      }
-      saveState.value = 'failed'
-      if (error.unreachable) planSave(RETRY_AFTER_MS)
-      else report(error)
-    }
-  }
-
   /** After a stale write: go on with what is on the server. */
   function takeTheirs(): void {
     if (theirs.value === null) return
     take(theirs.value)
     void ask(null)
-  }
-
-  /** After a stale write: keep this screen's draft and save it over the newer one, knowingly. */
-  async function keepMine(): Promise<void> {
-    if (theirs.value === null) return
-    revision = theirs.value.revision
-    theirs.value = null
-    saveState.value = 'dirty'
-    await save()
   }
 
   /** Keep the draft as a version. Throws ApiError when it is refused. */
@@ -334,11 +238,11 @@ export function useDough(id: Ref<number>, kit: (draft: Draft) => Schemas['KitDoc
     const kept = await data(
       client.POST('/api/doughs/{dough_id}/versions', {
         params: { path: { dough_id: id.value } },
-        body: { revision, note },
+        body: { revision: saving.revision(), note },
       }),
     )
     record.value = kept
-    revision = kept.revision
+    saving.follow(kept)
     void queryClient.invalidateQueries({ queryKey: ['shelf'] })
     return kept
   }
@@ -348,7 +252,7 @@ export function useDough(id: Ref<number>, kit: (draft: Draft) => Schemas['KitDoc
     takeBack(() =>
       client.POST('/api/doughs/{dough_id}/versions/{number}/return', {
         params: { path: { dough_id: id.value, number } },
-        body: { revision },
+        body: { revision: saving.revision() },
       }),
     )
 
@@ -357,7 +261,7 @@ export function useDough(id: Ref<number>, kit: (draft: Draft) => Schemas['KitDoc
     takeBack(() =>
       client.POST('/api/doughs/{dough_id}/follow', {
         params: { path: { dough_id: id.value } },
-        body: { revision, take },
+        body: { revision: saving.revision(), take },
       }),
     )
 
@@ -377,20 +281,8 @@ export function useDough(id: Ref<number>, kit: (draft: Draft) => Schemas['KitDoc
     void queryClient.invalidateQueries({ queryKey: ['shelf'] })
   }
 
-  function leave(): void {
-    if (document.visibilityState === 'hidden') void save()
-  }
-  document.addEventListener('visibilitychange', leave)
-  const guard = (event: BeforeUnloadEvent): void => {
-    if (saveState.value !== 'saved') event.preventDefault()
-  }
-  window.addEventListener('beforeunload', guard)
   onScopeDispose(() => {
     closed = true
-    document.removeEventListener('visibilitychange', leave)
-    window.removeEventListener('beforeunload', guard)
-    clearTimeout(detailTimer)
-    void save()
   })
 
   return {
@@ -417,7 +309,7 @@ export function useDough(id: Ref<number>, kit: (draft: Draft) => Schemas['KitDoc
     goOnFrom,
     follow,
     takeTheirs,
-    keepMine,
+    keepMine: saving.keepMine,
     undo: () => step(past, future),
     redo: () => step(future, past),
     canUndo: computed(() => past.value.length > 0),

@@ -9,16 +9,6 @@ import { useAsk } from './useAsk'
 
 const props = defineProps<{ strip: Schemas['StripOut']; season: Schemas['Season'] }>()
 const emit = defineEmits<{ now: [number | null] }>()
-const FORMS = [
-  ['stick', 'Stick, 113 g'],
-  ['block', 'Block, 250 g'],
-  ['big_block', 'Block, 500 g'],
-  ['slices', 'Slices, 10 mm'],
-  ['cubes', 'Cubes, 25 mm'],
-  ['small_cubes', 'Cubes, 15 mm'],
-  ['grated', 'Grated'],
-] as const
-
 const dough = theDough()
 const now = useNow({ interval: 1000 })
 const piece = ref<string>('block')
@@ -136,7 +126,7 @@ async function accept(): Promise<void> {
       <label
         >Form
         <select v-model="piece" class="form-select form-select-sm" aria-label="Form of the butter">
-          <option v-for="[key, name] in FORMS" :key="key" :value="key">{{ name }}</option>
+          <option v-for="f in look?.forms ?? []" :key="f.form" :value="f.form">{{ f.name }}</option>
         </select></label
       >
       <label

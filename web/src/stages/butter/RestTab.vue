@@ -6,14 +6,6 @@ import { fixed } from '@/ui/format'
 import { span } from './times'
 import { useAsk } from './useAsk'
 
-const PURPOSES = [
-  ['firm', 'firm the fat'],
-  ['hydrate', 'let the flour drink'],
-  ['relax', 'relax the gluten'],
-  ['handle', 'make it easy to cut'],
-  ['hold', 'hold it for another day'],
-] as const
-
 const dough = theDough()
 const purpose = ref('firm')
 const shape = ref('ball')
@@ -76,7 +68,7 @@ async function take(before: boolean): Promise<void> {
       <label
         >To
         <select v-model="purpose" class="form-select form-select-sm" aria-label="What the rest is for">
-          <option v-for="[k, n] in PURPOSES" :key="k" :value="k">{{ n }}</option>
+          <option v-for="(n, k) in answer?.purposes ?? {}" :key="k" :value="k">{{ n }}</option>
         </select></label
       >
       <label
