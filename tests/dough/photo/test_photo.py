@@ -12,7 +12,7 @@ from dough.bake.model import forecast
 from dough.colour import crust_lab
 from dough.errors import EntryError
 from dough.photo import card
-from dough.photo.camera import Camera, SceneCookie, picture, scene_of
+from dough.photo.camera import Camera, SceneCookie, picture, places, scene_of
 from dough.photo.light import coded, lab_of, light_of, linear
 from dough.photo.marks import find_marks, place_marks
 from dough.photo.measure import Outline, PhotoReading, look, read_outlines, read_photo
