@@ -74,7 +74,11 @@ const { answer: plan, problem } = useAsk(
 )
 const size = ref('3')
 const measure = ref('diameter_mm')
-const measured = computed(() => all.value?.measures.find((m) => m.key === measure.value))
+/** Scores differ by points, losses too. */
+const unit = computed(() => {
+  const found = all.value?.measures.find((m) => m.key === measure.value)?.unit ?? ''
+  return found === 'of 100' || found === '%' ? 'points' : found
+})
 const { answer: power } = useAsk(
   () => [measure.value, size.value],
   () => {
@@ -194,22 +198,19 @@ async function keep(): Promise<void> {
           <button v-if="plan" type="button" class="do" @click="form.seed += 1">Draw lots again</button>
         </div>
         <div class="power">
-          <label
-            >To see a difference of
-            <input
-              v-model="size"
-              class="form-control form-control-sm fig"
-              :aria-label="`Difference, ${measured?.unit ?? ''}`"
-            />
-            {{ measured?.unit }}</label
-          >
-          <label
-            >in
+          <p>
+            To see
             <select v-model="measure" class="form-select form-select-sm" aria-label="Measured">
               <option v-for="m in all?.measures ?? []" :key="m.key" :value="m.key">{{ m.label }}</option>
             </select>
-            in 8 of 10 series it takes, of each level,</label
-          >
+            differ by
+            <input
+              v-model="size"
+              class="form-control form-control-sm fig"
+              :aria-label="`Difference, ${unit}`"
+            />
+            {{ unit }} in 8 of 10 series it takes, of each level,
+          </p>
           <table v-if="power" class="table table-sm">
             <thead>
               <tr>
@@ -229,7 +230,7 @@ async function keep(): Promise<void> {
           <p class="small-words">
             Two-sided at 5 %.
             <template v-if="power">
-              One bake to the next ±{{ fixed(power.scatter, 1) }} {{ power.unit }}. {{ power.scatter_from }}
+              One bake to the next ±{{ fixed(power.scatter, 1) }} {{ unit }}. {{ power.scatter_from }}
             </template>
           </p>
         </div>
@@ -260,15 +261,13 @@ async function keep(): Promise<void> {
           </tbody>
         </table>
         <p class="small-words">
-          Figures by the forecast. Bake in this order, drawn by lot within each round:
+          Figures by the forecast. Bake in this order, drawn by lot within each round; a place is one on the
+          tray:
         </p>
         <ol class="order">
           <li v-for="r in plan.runs" :key="r.order">
             <b class="fig">{{ r.order }}</b> {{ r.words }}
-            <span class="small-words"
-              >round {{ r.block
-              }}{{ r.place ? `, place ${r.place} on the tray` : ', a tray by itself' }}</span
-            >
+            <span class="small-words">round {{ r.block }}{{ r.place ? `, place ${r.place}` : '' }}</span>
           </li>
         </ol>
         <p v-for="c in plan.cautions" :key="c" class="small-words">△ {{ c }}</p>
