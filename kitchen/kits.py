@@ -2,24 +2,29 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 from dough.bake.contract import BakeCase
 from dough.bake.intake import Kit, bake_case
 from dough.balance import nearest_style
 from dough.styles import Style
-from kitchen.documents import DraftDoc, KitDoc
+from kitchen.documents import DraftDoc
 from kitchen.models import Dough, Oven, Tray
+from kitchen.taught import taught
 
 
-def kit_for(draft: DraftDoc, dough_id: int) -> Kit:
-    """Of the oven and tray the draft names; an oven or tray that is gone counts as not noted."""
+def plain_kit(draft: DraftDoc) -> Kit:
+    """The oven and tray the draft names, with general parameters; one that is gone counts as not noted."""
     p = draft.process
     oven = Oven.objects.filter(pk=p.oven_id or 0).first()
     tray = Tray.objects.filter(pk=p.tray_id or 0).first()
-    doc = KitDoc(
-        offset_k=oven.offset_k if oven else None, tray_conductance=tray.conductance if tray else 1.0,
-        oven_id=p.oven_id, tray_id=p.tray_id, dough_id=dough_id,
-    )  # fmt: skip
-    return doc.to_core()
+    return Kit(oven.offset_k if oven else None, tray.conductance if tray else 1.0)
+
+
+def kit_for(draft: DraftDoc, dough_id: int) -> Kit:
+    """The same with what bakes have taught."""
+    p = draft.process
+    return replace(plain_kit(draft), taught=taught(p.oven_id, p.tray_id, dough_id))
 
 
 def draft_case(dough: Dough, style: Style | None) -> BakeCase | None:

@@ -15,8 +15,8 @@ def kitchen_scatter() -> Scatter:
     """
     groups: dict[tuple[int, int | None, int | None], list[Logged]] = {}
     for c in considered(set()):
-        if c.logged is not None:
-            groups.setdefault((c.bake.batch.version_id, c.logged.oven, c.logged.tray), []).append(c.logged)
+        if c.logged is not None and c.version is not None:
+            groups.setdefault((c.version, c.logged.oven, c.logged.tray), []).append(c.logged)
     repeated = [g for g in groups.values() if len(g) > 1]
     told = iter(forecasts([x.case for g in repeated for x in g]) if repeated else [])
     return learned([[_away(x, next(told).ends) for x in g] for g in repeated])

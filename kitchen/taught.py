@@ -8,7 +8,6 @@ from pydantic import BaseModel
 
 from dough.bake.taught import GENERAL, Taught
 from dough.learn.lesson import Lesson
-from kitchen.models.bake import Bake
 from kitchen.models.kitchen import Kitchen
 from kitchen.models.learning import Calibration
 
@@ -43,15 +42,6 @@ def lesson_of(calibration: int) -> Lesson:
     """The lesson of a calibration, kept at hand: it never changes."""
     made_at = Calibration.objects.values_list("made_at", flat=True).get(pk=calibration)
     return _lesson(calibration, made_at.isoformat())
-
-
-def unlearned() -> int:
-    """How many bakes that measured something the calibration in force neither rests on nor was told to leave out."""
-    now = in_force()
-    known = set(lesson_of(now).bakes) | set(Calibration.objects.get(pk=now).left_out) if now is not None else set()
-    rows = Bake.objects.filter(corrected_by=None, batch__version__dough__deleted_at=None)
-    return sum(pk not in known and any(v not in (None, [], "eye") for v in m.values())
-               for pk, m in rows.values_list("pk", "measured"))  # fmt: skip
 
 
 @lru_cache(maxsize=8)

@@ -10,8 +10,8 @@ from django.db.models import Max
 from dough.errors import EntryError
 from dough.learn.fit import learn
 from kitchen.actions.base import Action, MissingError
-from kitchen.learning import considered
-from kitchen.models import Bake, Calibration, Kitchen
+from kitchen.learning import BY_HAND, considered
+from kitchen.models import Calibration, Kitchen
 from kitchen.taught import LessonDoc
 
 MOVED = "What is in force was changed meanwhile. Look again at what it says now, then choose."
@@ -29,8 +29,9 @@ class Calibrate(Action):
         cook = self.cook()
         with transaction.atomic():
             kitchen = _kitchen(self.seen)
-            known = set(Bake.objects.filter(pk__in=self.left_out).values_list("pk", flat=True))
-            bakes = [c.logged for c in considered(known) if c.logged is not None]
+            rows = considered(set(self.left_out))
+            known = {c.ident for c in rows if c.why == BY_HAND}
+            bakes = [c.logged for c in rows if c.logged is not None]
             if not bakes:
                 raise EntryError("left_out", "No bake is left to learn from. Let at least one count.")
             last = Calibration.objects.aggregate(last=Max("number"))["last"] or 0

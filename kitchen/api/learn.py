@@ -23,7 +23,7 @@ from kitchen.api.previews import sent
 from kitchen.api.views import style_of
 from kitchen.documents import Strict
 from kitchen.kits import draft_case
-from kitchen.learning import Considered, considered
+from kitchen.learning import BY_HAND, Considered, considered
 from kitchen.models import Calibration, Oven, Tray
 from kitchen.taught import in_force, lesson_of
 
@@ -99,10 +99,13 @@ class CheckOut(BaseModel):
 
 
 class LearnBakeOut(BaseModel):
+    """A bake, or (words) a level of a series, whose id is below zero."""
+
     id: int
     dough: str
     dough_id: int
     number: int
+    words: str
     baked_on: date
     oven: str
     tray: str
@@ -177,7 +180,7 @@ def _look(left_out: list[int] | None, dough_id: int | None) -> LearnOut:
     return LearnOut(
         in_force=_calibration(current) if current else None,
         history=[_calibration(c) for c in history],
-        unlearned=sum(c.logged is not None and c.bake.pk not in old.bakes for c in rows),
+        unlearned=sum(c.logged is not None and c.ident not in old.bakes for c in rows),
         bakes=[_bake(c, found, old) for c in rows],
         unknowns=_unknowns(old, found.lesson),
         errors=_errors(found),
@@ -194,13 +197,12 @@ def _calibration(c: Calibration) -> CalibrationOut:
 
 
 def _bake(c: Considered, found: Study, old: Lesson) -> LearnBakeOut:
-    b = c.bake
     return LearnBakeOut(
-        id=b.pk, dough=b.batch.version.dough.name, dough_id=b.batch.version.dough_id, number=b.number,
-        baked_on=b.baked_on, oven=b.oven.name if b.oven else "not noted", tray=b.tray.name if b.tray else "not noted",
-        counts=c.logged is not None, by_hand=c.why == "left out by hand", why=c.why, new=b.pk not in old.bakes,
+        id=c.ident, dough=c.dough, dough_id=c.dough_id, number=c.number, words=c.words, baked_on=c.baked_on,
+        oven=c.oven or "not noted", tray=c.tray or "not noted", counts=c.logged is not None, by_hand=c.why == BY_HAND,
+        why=c.why, new=c.ident not in old.bakes,
         checks=[CheckOut(**_named(x.key), measured=x.measured, general=x.general, fitted=x.fitted, left_out=x.left_out,
-                         far=x.far) for x in found.checks if x.ident == b.pk],
+                         far=x.far) for x in found.checks if x.ident == c.ident],
     )  # fmt: skip
 
 

@@ -41,8 +41,8 @@ from kitchen.api.schemas import KitchenOut, OvenOut, TrayOut
 from kitchen.api.views import points
 from kitchen.documents import TargetDoc
 from kitchen.explain import sections
+from kitchen.learning import unlearned
 from kitchen.models import Kitchen, Oven, Tray
-from kitchen.taught import unlearned
 
 router = Router(tags=["reference"])
 SHADE_STRIP = range(84, 30, -6)

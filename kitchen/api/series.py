@@ -20,7 +20,7 @@ from dough.balance import nearest_style
 from dough.effects import forecasts_of
 from dough.errors import EntryError
 from dough.formula import Draft
-from dough.series.design import Factor, Plan, Run, Split, drafts_of, factor_of, plan
+from dough.series.design import Plan, drafts_of, factor_of, plan
 from dough.series.effects import Effect, cautions, needs, outcome, says
 from dough.styles import Style
 from dough.trials.labels import LABELS
@@ -33,6 +33,7 @@ from kitchen.documents import DraftDoc, Strict, Typed
 from kitchen.kits import draft_case, kit_for
 from kitchen.models import Dough, Series
 from kitchen.scatter import kitchen_scatter
+from kitchen.series_levels import level_words, plan_of
 
 router = Router(tags=["series"])
 dough_router = Router(tags=["series"])
@@ -272,47 +273,7 @@ def _lever(x: Lever, draft: Draft, used: Style) -> LeverOut:
 
 
 def series_out(s: Series) -> SeriesOut:
-    return _out(s.pk, s.revision, s.name, s.made_at, name_of(s.made_by), _stored(s.plan), s.results, s.dough, s.base)
-
-
-def _stored(p: dict[str, object]) -> Plan:
-    doc = _PlanDoc.model_validate(p)
-    return Plan(
-        tuple(Factor(f.key, f.name, f.unit, tuple(f.levels)) for f in doc.factors),
-        tuple(Run(r.order, r.block, tuple(r.levels), r.place) for r in doc.runs),
-        tuple(Split(tuple(x.levels), x.grams, x.words) for x in doc.splits),
-        doc.one_dough, doc.dough_g, doc.pieces, tuple(doc.cautions),
-    )  # fmt: skip
-
-
-class _RunDoc(Strict):
-    order: int
-    block: int
-    levels: list[int]
-    place: int
-
-
-class _SplitDoc(Strict):
-    levels: list[int]
-    grams: float
-    words: str
-
-
-class _FactorDoc(Strict):
-    key: str
-    name: str
-    unit: str
-    levels: list[float]
-
-
-class _PlanDoc(Strict):
-    factors: list[_FactorDoc]
-    runs: list[_RunDoc]
-    splits: list[_SplitDoc]
-    one_dough: bool
-    dough_g: float
-    pieces: int
-    cautions: list[str]
+    return _out(s.pk, s.revision, s.name, s.made_at, name_of(s.made_by), plan_of(s), s.results, s.dough, s.base)
 
 
 def _out(
@@ -329,7 +290,7 @@ def _out(
         id=ident, revision=revision, name=name, made_at=at, made_by=by,
         factors=[FactorOut(key=f.key, name=f.name, unit=f.unit, levels=list(f.levels)) for f in made.factors],
         runs=[
-            SeriesRunOut(order=r.order, block=r.block, place=r.place, words=_words(made, r),
+            SeriesRunOut(order=r.order, block=r.block, place=r.place, words=level_words(made, r.levels),
                          results=results.get(str(r.order), {}))
             for r in made.runs
         ],
@@ -342,11 +303,6 @@ def _out(
         cautions=[*made.cautions, *(cautions(made, done) if done else ())],
         outcomes=_outcomes(made, results, ends), done=len(done),
     )  # fmt: skip
-
-
-def _words(made: Plan, r: Run) -> str:
-    parts = (f"{f.name.lower()} {f.levels[n]:g} {f.unit}".strip() for f, n in zip(made.factors, r.levels, strict=True))
-    return ", ".join(parts)
 
 
 def _outcomes(

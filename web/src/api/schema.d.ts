@@ -3335,7 +3335,10 @@ export interface components {
             /** Read On */
             read_on?: string | null;
         };
-        /** LearnBakeOut */
+        /**
+         * LearnBakeOut
+         * @description A bake, or (words) a level of a series, whose id is below zero.
+         */
         LearnBakeOut: {
             /**
              * Baked On
@@ -3364,6 +3367,8 @@ export interface components {
             tray: string;
             /** Why */
             why: string;
+            /** Words */
+            words: string;
         };
         /**
          * LearnIn

@@ -261,8 +261,8 @@ async function keep(): Promise<void> {
           </tbody>
         </table>
         <p class="small-words">
-          Figures by the forecast. Bake in this order, drawn by lot within each round; a place is one on the
-          tray:
+          Figures by the forecast. Bake in this order, drawn by lot within each round,
+          {{ plan.runs.some((r) => r.place) ? 'at its place on the tray' : 'each on a tray of its own' }}:
         </p>
         <ol class="order">
           <li v-for="r in plan.runs" :key="r.order">

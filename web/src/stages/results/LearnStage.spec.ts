@@ -9,7 +9,7 @@ const unknown = (whose: string, key: string, unit: string, value: number, spoke 
   general: span(unit === 'K' ? 0 : 1, 0.3), now: span(unit === 'K' ? 0 : 1, 0.3), proposed: span(value, 0.1),
 }) // prettier-ignore
 const bake = (id: number, more = {}) => ({
-  id, dough: 'Rye', dough_id: 1, number: id, baked_on: '2026-11-20', oven: 'Deck', tray: 'Light', counts: true,
+  id, dough: 'Rye', dough_id: 1, number: id, words: '', baked_on: '2026-11-20', oven: 'Deck', tray: 'Light', counts: true,
   by_hand: false, why: '', new: true, checks: [], ...more,
 }) // prettier-ignore
 const study = (more = {}) => ({

@@ -167,7 +167,7 @@ const says = (c: Schemas['CheckOut']): string =>
                     :disabled="!b.counts && !b.by_hand"
                     @change="turn(b.id)"
                   />
-                  {{ b.dough }} {{ b.number }}</label
+                  {{ b.dough }}{{ b.words ? `, ${b.words}` : ` ${b.number}` }}</label
                 >
                 <span class="small-words"
                   >{{ day(b.baked_on) }}, {{ b.oven.toLowerCase()
