@@ -32,7 +32,7 @@ const KEYS: [string, string][] = [
   ['Ctrl Z, Ctrl Shift Z', 'undo, redo'],
   ['Tab, Shift Tab', 'from box to box'],
   ['Enter', 'take what was typed; Escape gives it back'],
-  ['← → on a rail', 'nudge a role; with Shift, ten times as far'],
+  ['← → on a rail', 'nudge a role; with Shift, five times as far'],
   ['Alt ↑ ↓ on a line', 'move it among its role'],
   ['arrows on the map', 'move the target; with Shift, five times as far'],
 ]

@@ -109,7 +109,7 @@ const unit = (d: Did): string => (d.unit === 'of 100' ? 'points' : d.unit)
                   <component :is="d.real ? 'b' : 'span'" :class="{ faint: !d.real }">{{
                     sign(d.measured, d)
                   }}</component>
-                  <span class="unit"> {{ unit(d) }}</span>
+                  <span class="unit">&nbsp;{{ unit(d) }}</span>
                 </td>
               </tr>
               <tr>
@@ -143,9 +143,6 @@ h3 {
 h3 .small-words {
   font-weight: 400;
   margin-left: 6px;
-}
-td .unit {
-  margin-left: 3px;
 }
 .pad {
   padding: 8px 14px;
