@@ -64,6 +64,11 @@ const readable = computed(
     body.value.factors.length > 0 &&
     body.value.factors.every((f) => f.levels.length > 0 && f.levels.every(Number.isFinite)),
 )
+const unreadable = computed(() =>
+  body.value.factors.every((f) => f.levels.every(Number.isFinite))
+    ? ''
+    : 'Levels are numbers with spaces between, for instance 85 100 115.',
+)
 const path = () => ({ params: { path: { dough_id: dough.id.value } } })
 const { answer: plan, problem } = useAsk(
   () => (planning.value ? body.value : null),
@@ -79,17 +84,20 @@ const unit = computed(() => {
   const found = all.value?.measures.find((m) => m.key === measure.value)?.unit ?? ''
   return found === 'of 100' || found === '%' ? 'points' : found
 })
+const difference = computed(() => Number(size.value.replace(',', '.')))
 const { answer: power } = useAsk(
   () => [measure.value, size.value],
-  () => {
-    const difference = Number(size.value.replace(',', '.'))
-    if (!(difference > 0)) return null
-    return data(
-      client.GET('/api/doughs/{dough_id}/series/power/{key}', {
-        params: { path: { dough_id: dough.id.value, key: measure.value }, query: { difference } },
-      }),
-    )
-  },
+  () =>
+    difference.value > 0
+      ? data(
+          client.GET('/api/doughs/{dough_id}/series/power/{key}', {
+            params: {
+              path: { dough_id: dough.id.value, key: measure.value },
+              query: { difference: difference.value },
+            },
+          }),
+        )
+      : null,
 )
 const trays = (n: number | null): string => (n === null ? 'over 60' : String(n))
 
@@ -192,9 +200,11 @@ async function keep(): Promise<void> {
             />
           </label>
         </div>
-        <p v-if="problem || failed" class="alert-words" role="alert">▲ {{ failed || problem }}</p>
+        <p v-if="unreadable || problem || failed" class="alert-words" role="alert">
+          ▲ {{ unreadable || failed || problem }}
+        </p>
         <div class="acts">
-          <BButton type="submit" variant="primary" :disabled="!plan">Keep this series</BButton>
+          <BButton type="submit" variant="primary" :disabled="!plan || !readable">Keep this series</BButton>
           <button v-if="plan" type="button" class="do" @click="form.seed += 1">Draw lots again</button>
         </div>
         <div class="power">
@@ -211,7 +221,8 @@ async function keep(): Promise<void> {
             />
             {{ unit }} in 8 of 10 series it takes, of each level,
           </p>
-          <table v-if="power" class="table table-sm">
+          <p v-if="!(difference > 0)" class="alert-words" role="alert">▲ Type a difference above zero.</p>
+          <table v-else-if="power" class="table table-sm">
             <thead>
               <tr>
                 <th scope="col">pieces a tray</th>
