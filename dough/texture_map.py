@@ -21,6 +21,8 @@ from dough.target import BY_KEY, Cookie, Target, from_style
 
 #: The map's edges: mm of height, on a logarithmic scale.
 THIN_MM, THICK_MM = 2.2, 36.0
+#: A step of the hand on the map: points across, share of the height up.
+STEP_CRISP, STEP_HEIGHT = 2.0, 0.04
 #: How near a style must be to speak for a point: points across, and the logarithm of height.
 NEAR_ACROSS, NEAR_UP = 14.0, 0.22
 NOT_WORDS, VERY_WORDS = (
@@ -35,6 +37,10 @@ class Place:
 
     crisp: float
     height_mm: float
+
+
+#: Where a target begins that is nowhere yet.
+MIDDLE = Place(50.0, 10.0)
 
 
 @dataclass(frozen=True, slots=True)
@@ -90,6 +96,15 @@ def regions() -> tuple[Region, ...]:
         assert place is not None  # every style states height, rim and middle
         found.append(Region(s, place, s.height_mm.low, s.height_mm.high, 9.0))
     return tuple(found)
+
+
+def nudged(target: Target, across: int, up: int) -> Target:
+    """The target moved from where it stands, held inside the map: a step is 2 points across and 4 % of the height (at
+    least 0.1 mm); one that is nowhere yet begins in the middle."""
+    at = place_of(target.cookie) or MIDDLE
+    crisp = min(max(at.crisp + STEP_CRISP * across, 0.0), 100.0)
+    height = at.height_mm + up * max(STEP_HEIGHT * at.height_mm, 0.1)
+    return put_down(target, crisp, round(min(max(height, THIN_MM), THICK_MM), 1))
 
 
 def put_down(target: Target, crisp: float, height_mm: float) -> Target:

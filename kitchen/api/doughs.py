@@ -19,7 +19,7 @@ from dough.formula import Step
 from dough.sheet import LABELS_DECIDE, Sheet, bench_sheet
 from dough.styles import style
 from dough.target import Target, adopt, from_style, set_field, set_need, set_wish
-from dough.texture_map import from_words, in_hand, place_of, put_down
+from dough.texture_map import from_words, in_hand, nudged, place_of, put_down
 from dough.trials.measure import read_list
 from kitchen.actions.base import MissingError, dough_for_reading
 from kitchen.actions.create_dough import CreateDough
@@ -138,8 +138,15 @@ class WishIn(Strict):
     from_per_100g: float | None = None
 
 
+class NudgeIn(Strict):
+    """Steps on the map from where the target stands."""
+
+    across: int = Field(default=0, ge=-50, le=50)
+    up: int = Field(default=0, ge=-50, le=50)
+
+
 class TargetEdit(Strict):
-    """Set one field from what was typed, or take a style's typical cookie, a place on the map, words, a
+    """Set one field from what was typed, or take a style's typical cookie, a place on the map or steps on it, words, a
     cookie in hand; or switch a need."""
 
     target: TargetDoc
@@ -147,6 +154,7 @@ class TargetEdit(Strict):
     value: Typed = None
     style: str | None = Field(default=None, max_length=20)
     place: PlaceDoc | None = None
+    nudge: NudgeIn | None = None
     words: str | None = Field(default=None, max_length=400)
     in_hand: InHandDoc | None = None
     need: str | None = Field(default=None, max_length=20)
@@ -185,6 +193,8 @@ def edit_target(request: HttpRequest, payload: TargetEdit) -> WishOut:
         target = adopt(old, from_style(style(payload.style)))
     if payload.place:
         target = put_down(target, payload.place.crisp, payload.place.height_mm)
+    if payload.nudge:
+        target = nudged(target, payload.nudge.across, payload.nudge.up)
     if payload.words is not None:
         wish = from_words(payload.words)
         target = adopt(old, wish.target)

@@ -10,7 +10,17 @@ from dough.check import check_target
 from dough.errors import EntryError
 from dough.styles import styles
 from dough.target import Cookie, Target, from_style
-from dough.texture_map import THICK_MM, THIN_MM, from_words, in_hand, known_words, place_of, put_down, regions
+from dough.texture_map import (
+    THICK_MM,
+    THIN_MM,
+    from_words,
+    in_hand,
+    known_words,
+    nudged,
+    place_of,
+    put_down,
+    regions,
+)
 
 
 @given(st.floats(0, 100), st.floats(THIN_MM, THICK_MM), st.sampled_from([None, *sorted(styles())]))
@@ -99,3 +109,30 @@ def test_a_cookie_in_hand_keeps_its_source_and_age() -> None:
         in_hand(Cookie(), 40.0, 2, "")
     with pytest.raises(EntryError, match="hours"):
         in_hand(Cookie(height_mm=9), None, -3, "")
+
+
+@given(st.sampled_from(sorted(styles())), st.integers(-50, 50), st.integers(-50, 50))
+def test_a_nudge_moves_the_way_it_says_and_never_off_the_map(style: str, across: int, up: int) -> None:
+    start = from_style(styles()[style])
+    before, after = place_of(start.cookie), place_of(nudged(start, across, up).cookie)
+    assert before is not None
+    assert after is not None
+    assert 0.0 <= after.crisp <= 100.0
+    assert THIN_MM <= after.height_mm <= THICK_MM
+    assert (after.crisp - before.crisp) * across >= -1.01 * abs(across), "points are whole"
+    assert (after.height_mm - before.height_mm) * up >= -0.06 * abs(up)
+
+
+def test_a_step_is_two_points_and_four_percent() -> None:
+    start = put_down(Target(Cookie()), 50.0, 22.0)
+    assert place_of(nudged(start, 5, 0).cookie) == place_of(put_down(start, 60.0, 22.0).cookie)
+    moved = place_of(nudged(start, 0, -5).cookie)
+    assert moved is not None
+    assert moved.height_mm == pytest.approx(17.6)
+
+
+def test_a_target_that_is_nowhere_begins_in_the_middle() -> None:
+    place = place_of(nudged(Target(Cookie()), -1, 0).cookie)
+    assert place is not None
+    assert place.crisp == pytest.approx(48.0, abs=0.6)
+    assert place.height_mm == 10.0

@@ -3967,6 +3967,22 @@ export interface components {
             /** Why */
             why: string;
         };
+        /**
+         * NudgeIn
+         * @description Steps on the map from where the target stands.
+         */
+        NudgeIn: {
+            /**
+             * Across
+             * @default 0
+             */
+            across?: number;
+            /**
+             * Up
+             * @default 0
+             */
+            up?: number;
+        };
         /** NutrientOut */
         NutrientOut: {
             /** Baked 100G */
@@ -5743,7 +5759,7 @@ export interface components {
         };
         /**
          * TargetEdit
-         * @description Set one field from what was typed, or take a style's typical cookie, a place on the map, words, a
+         * @description Set one field from what was typed, or take a style's typical cookie, a place on the map or steps on it, words, a
          *     cookie in hand; or switch a need.
          */
         TargetEdit: {
@@ -5752,6 +5768,7 @@ export interface components {
             in_hand?: components["schemas"]["InHandDoc"] | null;
             /** Need */
             need?: string | null;
+            nudge?: components["schemas"]["NudgeIn"] | null;
             place?: components["schemas"]["PlaceDoc"] | null;
             /** Style */
             style?: string | null;

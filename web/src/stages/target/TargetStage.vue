@@ -4,7 +4,7 @@ import { ApiError, client, data, type Schemas } from '@/api/client'
 import { useReference } from '@/api/queries'
 import { useQuery } from '@tanstack/vue-query'
 import { theDough } from '@/dough/key'
-import type { Target } from '@/dough/useDough'
+import type { Target, Work } from '@/dough/useDough'
 import AmountBox from '@/ui/AmountBox.vue'
 import { fixed } from '@/ui/format'
 import ScoreSlider from './ScoreSlider.vue'
@@ -50,31 +50,38 @@ const styleName = computed(
   () => reference.value?.styles.find((s) => s.id === target.value.style_id)?.name ?? '',
 )
 
-/** Let the server read what was typed, then take the target it makes of it. */
-async function set(field: string, typed: string | number | null): Promise<void> {
+type Wanted = Omit<Schemas['TargetEdit'], 'target' | 'wanted'>
+/** Let the server read what is wanted, then take the target it makes of it; a refusal stands at its field. */
+async function edit(
+  wanted: Partial<Wanted>,
+  where: string,
+  more: { style?: string; from?: Work; base?: Target } = {},
+): Promise<boolean> {
   try {
-    const made = await data(
-      client.POST('/api/doughs/target-edit', { body: { target: target.value, field, value: typed } }),
-    )
+    const body = { target: more.base ?? target.value, wanted: true, ...wanted }
+    const made = await data(client.POST('/api/doughs/target-edit', { body }))
     problems.value = {}
-    dough.change({ target: bare(made) })
+    const style = more.style === undefined ? {} : { style: more.style }
+    dough.change({ target: bare(made), ...style }, more.from ? { from: more.from } : {})
+    return true
   } catch (error) {
     if (!(error instanceof ApiError)) throw error
-    problems.value = { [field]: error.message }
+    problems.value = { [where]: error.message }
+    return false
   }
 }
+const set = (field: string, typed: string | number | null): Promise<boolean> =>
+  edit({ field, value: typed }, field)
 
 async function takeStyle(style: string): Promise<void> {
-  const made = await data(client.POST('/api/doughs/target-edit', { body: { target: target.value, style } }))
-  problems.value = {}
-  dough.change({ target: bare(made), style })
+  await edit({ style }, 'style', { style })
   shelf.value = false
 }
 
-async function put(place: Schemas['PlaceOut']): Promise<void> {
-  const made = await data(client.POST('/api/doughs/target-edit', { body: { target: target.value, place } }))
-  problems.value = {}
-  dough.change({ target: bare(made) })
+/** One after another: each step starts from where the one before ended, however fast the keys come. */
+let moved: Promise<unknown> = Promise.resolve()
+function move(wanted: Partial<Wanted>): void {
+  moved = moved.then(() => edit(wanted, 'map'))
 }
 
 function slide(key: string, score: number): void {
@@ -90,12 +97,8 @@ function grab(): void {
 }
 async function settle(key: string, score: number): Promise<void> {
   const before = dragFrom.value
-  const now = dough.work.value
-  if (!before || !now) return
-  const made = await data(
-    client.POST('/api/doughs/target-edit', { body: { target: before.target, field: key, value: score } }),
-  )
-  dough.change({ target: bare(made) }, { from: before })
+  if (!before || !dough.work.value) return
+  await edit({ field: key, value: score }, key, { from: before, base: before.target })
 }
 </script>
 
@@ -120,7 +123,8 @@ async function settle(key: string, score: number): Promise<void> {
           :target="dough.preview.value?.target_place ?? null"
           :forecast="dough.preview.value?.forecast_place ?? null"
           :trail="trail ?? []"
-          @put="put"
+          @put="move({ place: $event })"
+          @nudge="move({ nudge: $event })"
         />
         <WordsBox />
       </div>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { Schemas } from '@/api/client'
-import { nudged, placeAt, xOf, yOf } from './map'
+import { placeAt, stepsOf, xOf, yOf } from './map'
 
 type Place = Schemas['PlaceOut']
 
@@ -12,7 +12,7 @@ const props = defineProps<{
   forecast: Place | null
   trail: Schemas['TrailPoint'][]
 }>()
-const emit = defineEmits<{ put: [Place]; pick: [string] }>()
+const emit = defineEmits<{ put: [Place]; nudge: [{ across: number; up: number }]; pick: [string] }>()
 
 const F = { width: 540, height: 400, left: 30, bottom: 22 }
 const TICKS = [3, 5, 8, 12, 20, 30]
@@ -74,10 +74,10 @@ function up(): void {
   dragged.value = null
 }
 function key(event: KeyboardEvent): void {
-  const next = nudged(props.target ?? { crisp: 50, height_mm: 10 }, event.key, event.shiftKey)
-  if (!next) return
+  const steps = stepsOf(event.key, event.shiftKey)
+  if (!steps) return
   event.preventDefault()
-  emit('put', next)
+  emit('nudge', steps)
 }
 const words = computed(() =>
   shown.value

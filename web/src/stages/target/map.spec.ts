@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { nudged, placeAt, THICK_MM, THIN_MM, xOf, yOf } from './map'
+import { placeAt, stepsOf, THICK_MM, THIN_MM, xOf, yOf } from './map'
 
 const f = { width: 500, height: 300, left: 40, bottom: 30 }
 
@@ -21,8 +21,8 @@ describe('the texture map', () => {
     expect(placeAt(-50, 900, f)).toEqual({ crisp: 0, height_mm: THIN_MM })
   })
   it('moves by the arrow keys and by nothing else', () => {
-    expect(nudged({ crisp: 50, height_mm: 10 }, 'ArrowUp', false)?.height_mm).toBe(10.4)
-    expect(nudged({ crisp: 99, height_mm: 10 }, 'ArrowRight', true)?.crisp).toBe(100)
-    expect(nudged({ crisp: 50, height_mm: 10 }, 'a', false)).toBeNull()
+    expect(stepsOf('ArrowUp', false)).toEqual({ across: 0, up: 1 })
+    expect(stepsOf('ArrowLeft', true)).toEqual({ across: -5, up: 0 })
+    expect(stepsOf('a', false)).toBeNull()
   })
 })

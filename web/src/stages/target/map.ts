@@ -27,17 +27,10 @@ export function placeAt(x: number, y: number, f: Frame): { crisp: number; height
     height_mm: Math.min(THICK_MM, Math.max(THIN_MM, Math.round(THIN_MM * Math.exp(up * span) * 10) / 10)),
   }
 }
-/** One step of an arrow key: 2 across, or 4 % of the height; with shift five times that. */
-export function nudged(
-  place: { crisp: number; height_mm: number },
-  key: string,
-  far: boolean,
-): { crisp: number; height_mm: number } | null {
+/** Steps of an arrow key across and up; with shift five at once. The server says how far a step is. */
+export function stepsOf(key: string, far: boolean): { across: number; up: number } | null {
   const n = far ? 5 : 1
-  const by = { ArrowLeft: [-2, 0], ArrowRight: [2, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] }[key]
-  if (!by) return null
-  const crisp = Math.min(100, Math.max(0, place.crisp + (by[0] ?? 0) * n))
-  const step = Math.max(0.1, place.height_mm * 0.04)
-  const height = place.height_mm + (by[1] ?? 0) * n * step
-  return { crisp, height_mm: Math.min(THICK_MM, Math.max(THIN_MM, Math.round(height * 10) / 10)) }
+  const [across, up] =
+    { ArrowLeft: [-n, 0], ArrowRight: [n, 0], ArrowUp: [0, n], ArrowDown: [0, -n] }[key] ?? []
+  return across === undefined || up === undefined ? null : { across, up }
 }
