@@ -66,7 +66,7 @@ export async function inDough(
 ): Promise<VueWrapper> {
   const dough = { id: ref(1), work: ref(null), record: ref(null), preview: ref(null), ...work }
   const none = { render: () => null }
-  const names = ['results', 'compare', 'lineage', 'learn', 'next', 'search', 'series', 'versions', 'target']
+  const names = 'results compare lineage learn next search series versions target swaps formula'.split(' ')
   const router = createRouter({
     history: createMemoryHistory(),
     routes: [
