@@ -1,10 +1,20 @@
 import { expect, it } from 'vitest'
-import { choice, day, fixed, grams, NONE } from './format'
+import { choice, day, fixed, grams, NONE, signed } from './format'
 
 it('writes unknown as a dash, never as zero', () => {
   expect(fixed(null, 1)).toBe(NONE)
   expect(grams(undefined)).toBe(NONE)
   expect(fixed(0, 1)).toBe('0.0')
+})
+
+it('signs a difference, and nothing that rounds to nothing', () => {
+  expect([signed(2.04, 1), signed(-0.26, 1), signed(-0.04, 1), signed(0.4, 0)]).toEqual([
+    '+2.0',
+    '−0.3',
+    '0.0',
+    '0',
+  ])
+  expect(signed(null, 1)).toBe(NONE)
 })
 
 it('gives grams to one, and to a tenth where a tenth is weighed', () => {

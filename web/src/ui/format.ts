@@ -7,6 +7,13 @@ export function fixed(value: number | null | undefined, digits: number): string 
   return value === null || value === undefined ? NONE : value.toFixed(digits)
 }
 
+/** A difference with its sign; one that rounds to nothing has none, an unknown one is a dash. */
+export function signed(value: number | null | undefined, digits: number): string {
+  if (value === null || value === undefined) return NONE
+  const size = Math.abs(value).toFixed(digits)
+  return `${Number(size) === 0 ? '' : value > 0 ? '+' : '−'}${size}`
+}
+
 /** Grams to 1, to 0.1 below 10 g. */
 export function grams(value: number | null | undefined): string {
   if (value === null || value === undefined) return NONE

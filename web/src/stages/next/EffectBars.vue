@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
 import { useReference } from '@/api/queries'
+import { signed } from '@/ui/format'
 
 /** What a change does to every attribute, in clear misses to either side, with its range. */
 defineProps<{ changes: Schemas['EffectRangeOut'][] }>()
@@ -15,8 +16,7 @@ const at = (c: Schemas['EffectRangeOut'], value: number): number => {
   const step = steps.value.get(c.key) ?? 1
   return WIDTH / 2 + Math.max(-MOST, Math.min(MOST, value / step)) * (WIDTH / 2 / MOST)
 }
-const sign = (c: Schemas['EffectRangeOut'], value: number): string =>
-  `${value > 0 ? '+' : value < 0 ? '−' : ''}${Math.abs(value).toFixed(Math.min(c.digits, 1))}`
+const sign = (c: Schemas['EffectRangeOut'], value: number): string => signed(value, Math.min(c.digits, 1))
 const unit = (c: Schemas['EffectRangeOut']): string => (c.unit === 'of 100' ? 'points' : c.unit)
 </script>
 

@@ -6,7 +6,7 @@ import { sidePath } from '@/cookie/scale'
 import SectionPaper from '@/cookie/SectionPaper.vue'
 import { theDough } from '@/dough/key'
 import { useAsk } from '@/stages/butter/useAsk'
-import { day, fixed } from '@/ui/format'
+import { day, fixed, signed } from '@/ui/format'
 import StageTabs from '@/ui/StageTabs.vue'
 import { useResultTabs } from './tabs'
 
@@ -45,8 +45,6 @@ function first(id: number): void {
 }
 
 const DASHES = ['', '9 3', '3 3', '9 3 2 3', '1 4', '14 4']
-const sign = (value: number | null, digits: number): string =>
-  value === null ? '' : `${value > 0 ? '+' : value < 0 ? '−' : '±'}${Math.abs(value).toFixed(digits)}`
 </script>
 
 <template>
@@ -136,7 +134,7 @@ const sign = (value: number | null, digits: number): string =>
                       v-if="n > 0 && c.difference !== null"
                       class="diff fig"
                       :class="{ inside: c.scatter || !c.compares }"
-                      >{{ c.compares ? sign(c.difference, r.digits) : 'no' }}
+                      >{{ c.compares ? signed(c.difference, r.digits) : 'no' }}
                       <span class="visually-hidden">{{
                         c.compares ? (c.scatter ? 'inside scatter' : 'beyond scatter') : 'does not compare'
                       }}</span></span

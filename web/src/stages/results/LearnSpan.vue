@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
-import { fixed } from '@/ui/format'
+import { fixed, signed } from '@/ui/format'
 
 /** One unknown before and after on one scale: K for ovens, factors on a scale of equal ratios. */
 const props = defineProps<{ unknown: Schemas['UnknownOut'] }>()
@@ -11,8 +11,7 @@ const at = (value: number): number => {
   const share = kelvin.value ? (value + 20) / 40 : (Math.log(value) + Math.log(2.2)) / (2 * Math.log(2.2))
   return Math.max(2, Math.min(W - 2, share * W))
 }
-const shown = (value: number): string =>
-  kelvin.value ? `${value > 0 ? '+' : value < 0 ? '−' : ''}${Math.abs(value).toFixed(0)}` : fixed(value, 2)
+const shown = (value: number): string => (kelvin.value ? signed(value, 0) : fixed(value, 2))
 </script>
 
 <template>

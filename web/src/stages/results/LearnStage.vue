@@ -4,7 +4,7 @@ import { computed, ref } from 'vue'
 import { ApiError, client, data, words, type Schemas } from '@/api/client'
 import { theDough } from '@/dough/key'
 import { useAsk } from '@/stages/butter/useAsk'
-import { day, fixed } from '@/ui/format'
+import { day, fixed, signed } from '@/ui/format'
 import StageTabs from '@/ui/StageTabs.vue'
 import LearnSpan from './LearnSpan.vue'
 import { useResultTabs } from './tabs'
@@ -66,8 +66,6 @@ const goBack = (to: number | null): Promise<void> =>
     () => data(client.POST('/api/learning/return', { body: { to, seen: inForce.value?.id ?? null } })),
     to === null ? 'Back to general parameters.' : 'Back to the earlier one.',
   )
-const signed = (value: number): string =>
-  `${value > 0 ? '+' : value < 0 ? '−' : ''}${Math.abs(value).toFixed(0)}`
 const says = (c: Schemas['CheckOut']): string =>
   `${c.label.toLowerCase()} ${fixed(c.measured, c.digits)} ${c.unit}, by the other bakes ${fixed(c.left_out, c.digits)}`
 </script>
@@ -104,8 +102,9 @@ const says = (c: Schemas['CheckOut']): string =>
           >
           {{ oven.proposed.value < 0 ? 'colder' : 'hotter' }} than it says
           <span class="small-words"
-            >(8 times in 10 between {{ signed(oven.proposed.low) }} and {{ signed(oven.proposed.high) }} K; so
-            far {{ signed(oven.now.low) }} to {{ signed(oven.now.high) }})</span
+            >(8 times in 10 between {{ signed(oven.proposed.low, 0) }} and
+            {{ signed(oven.proposed.high, 0) }} K; so far {{ signed(oven.now.low, 0) }} to
+            {{ signed(oven.now.high, 0) }})</span
           >
         </p>
         <div class="cols">

@@ -7,7 +7,7 @@ import { theDough } from '@/dough/key'
 import TinySide from '@/stages/swaps/TinySide.vue'
 import TextureMap from '@/stages/target/TextureMap.vue'
 import { lineage } from '@/stages/versions/lineage'
-import { day, fixed } from '@/ui/format'
+import { day, fixed, signed } from '@/ui/format'
 import StageTabs from '@/ui/StageTabs.vue'
 import { useResultTabs } from './tabs'
 
@@ -37,10 +37,7 @@ const across = computed(() =>
   ),
 )
 type Did = Schemas['DidOut']
-const sign = (value: number | null, d: Did): string =>
-  value === null
-    ? '–'
-    : `${value > 0 ? '+' : value < 0 ? '−' : '±'}${Math.abs(value).toFixed(Math.min(d.digits, 1))}`
+const sign = (value: number | null, d: Did): string => signed(value, Math.min(d.digits, 1))
 const unit = (d: Did): string => (d.unit === 'of 100' ? 'points' : d.unit)
 </script>
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { Schemas } from '@/api/client'
-import { fixed, grams } from '@/ui/format'
+import { fixed, grams, signed } from '@/ui/format'
 
 const props = defineProps<{ difference: Schemas['DifferenceOut']; a: string; b: string }>()
 const all = ref(false)
@@ -16,11 +16,8 @@ const STATES: Record<string, string> = {
 }
 const lines = computed(() => props.difference.lines.filter((x) => all.value || x.state !== 'same'))
 const hidden = computed(() => props.difference.lines.length - lines.value.length)
-const change = (x: Schemas['ForecastChangeOut']): string => {
-  if (x.a === null || x.b === null) return '–'
-  const d = x.b - x.a
-  return `${d > 0 ? '+' : d < 0 ? '−' : ''}${Math.abs(d).toFixed(x.digits)}`
-}
+const change = (x: Schemas['ForecastChangeOut']): string =>
+  signed(x.a === null || x.b === null ? null : x.b - x.a, x.digits)
 </script>
 
 <template>
