@@ -66,14 +66,16 @@ def measured_series() -> Iterator[Series]:
 
 
 def unlearned() -> int:
-    """How many bakes and levels that measured something the calibration in force neither rests on nor was told to
-    leave out."""
+    """How many of the latest bakes and levels that measured something the calibration in force neither rests on nor
+    was told to leave out; older ones are not looked at any more."""
     now = in_force()
     known = set(lesson_of(now).bakes) | set(Calibration.objects.get(pk=now).left_out) if now is not None else set()
     rows = Bake.objects.filter(corrected_by=None, batch__version__dough__deleted_at=None)
-    bakes = [pk for pk, m in rows.values_list("pk", "measured") if any(v not in (None, [], "eye") for v in m.values())]
-    levels = [x.ident for s in measured_series() for x in levels_of(s, style_of_series(s))]
-    return sum(ident not in known for ident in (*bakes, *levels))
+    latest = rows.order_by("-baked_on", "-id").values_list("baked_on", "pk", "measured")[:MOST_BAKES]
+    found = [(day, pk, any(v not in (None, [], "eye") for v in m.values())) for day, pk, m in latest]
+    found += [(s.made_at.date(), x.ident, True) for s in measured_series() for x in levels_of(s, style_of_series(s))]
+    newest = sorted(found, reverse=True)[:MOST_BAKES]
+    return sum(said and ident not in known for _, ident, said in newest)
 
 
 def case_of(bake: Bake) -> BakeCase | NoCase:

@@ -9,7 +9,8 @@ from kitchen.models.dough import Dough
 
 
 class Series(models.Model):
-    """A plan of runs and what came out of them so far; plan and results are documents of ``kitchen.api.series``.
+    """A plan of runs and what came out of them so far; plan is a document of
+    ``kitchen.series_levels``, results are readings by run.
 
     base is the draft it starts from; revision counts writes to the results.
     """

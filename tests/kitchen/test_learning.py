@@ -7,6 +7,7 @@ from typing import Any
 import pytest
 from django.test import Client
 
+from kitchen import learning
 from kitchen.models import Bake, Dough, Kitchen, Oven, Tray
 from kitchen.taught import in_force, taught
 from tests.conftest import bake_body, send
@@ -116,6 +117,16 @@ def test_what_is_not_learned_yet_is_counted(client: Client, kept: Dough, bakes: 
     send(client, "POST", f"/doughs/{kept.pk}/bakes", bake_body(key="one-more-bake"))
     send(client, "POST", f"/doughs/{kept.pk}/bakes", bake_body(key="said-nothing", **nothing))
     assert count() == 1
+
+
+def test_bakes_too_old_to_be_looked_at_are_not_asked_for(
+    client: Client, bakes: list[int], monkeypatch: pytest.MonkeyPatch
+) -> None:
+    """A kitchen with many bakes learns from the latest; the older ones must not stay marked as new for ever."""
+    monkeypatch.setattr(learning, "MOST_BAKES", 2)
+    assert learning.unlearned() == look(client)["unlearned"] == 2
+    send(client, "POST", "/learning", {"left_out": [], "seen": None})
+    assert learning.unlearned() == look(client)["unlearned"] == 0
 
 
 def test_it_can_be_gone_back_from_and_to(client: Client, bakes: list[int]) -> None:
