@@ -1,0 +1,1 @@
+"""Formulas written down, with what should be said of them, before the judgement was mended."""
