@@ -12,7 +12,7 @@ from dough.butter.creaming import mixers
 from dough.entry import FIELDS, read_named
 from dough.errors import EntryError, EntryErrors
 from dough.formula import MAX_GRAMS, MAX_LINES, Draft, Formula, Line, Process
-from dough.swaps.needs import NEEDS
+from dough.needs.wanted import NEEDS
 from dough.target import Target
 
 

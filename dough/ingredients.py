@@ -1,6 +1,6 @@
 """What each ingredient is made of, how it fills a cup, and what it carries.
 
-Source: data/ingredients.csv and data/measures.csv (see data/README.md for provenance).
+Source: data/ingredients.csv, data/measures.csv and data/holds.csv (see data/README.md for provenance).
 """
 
 from __future__ import annotations
@@ -100,21 +100,29 @@ class Measure:
     confidence: Confidence
 
 
-@dataclass(frozen=True, slots=True)
-class Diet:
-    """Does the ingredient normally meet the need? Y yes, Y? usually, ? read the label, N no."""
+class State(StrEnum):
+    """What is known of one code in an ingredient. Told is a remark that changes nothing; unsaid has no row."""
 
-    vegan: str
-    vegetarian: str
-    gluten_free: str
-    dairy_free: str
-    egg_free: str
-    nut_free: str
+    HOLDS = "holds"
+    MAY = "may"
+    FREE = "free"
+    TOLD = "told"
+
+
+@dataclass(frozen=True, slots=True)
+class Held:
+    """One statement about an ingredient: the code (an allergen's, An of animals, Me meat, alcohol, caffeine), and in
+    words what holds it or why it is free of it."""
+
+    code: str
+    state: State
+    part: str
 
 
 @dataclass(frozen=True, slots=True)
 class Ingredient:
-    """One row of the table. Allergen codes as in data/measures.csv; a trailing ? means maybe."""
+    """One row of the table, or one of the cook's own. held is all that is said of allergens and origin
+    (data/holds.csv); classes are what it is, as code asks for it (data/README.md lists them)."""
 
     id: str
     name: str
@@ -125,14 +133,26 @@ class Ingredient:
     flour_base: bool
     parts: Parts
     measure: Measure
-    allergens_eu: tuple[str, ...]
-    allergens_us: tuple[str, ...]
-    diet: Diet
+    classes: frozenset[str]
+    held: tuple[Held, ...]
     note: str
     source: str
     confidence: Confidence
     version: int = 1
     like: str = ""
+
+    def is_(self, *names: str) -> bool:
+        """Whether it belongs to any of these classes."""
+        return not self.classes.isdisjoint(names)
+
+    @property
+    def made(self) -> bool:
+        """A product of several things whose recipe differs by maker: what is not said of it only a packet can say."""
+        return "made" in self.classes or self.like != ""
+
+    def said(self, code: str) -> Held | None:
+        """What is said of a code, remarks aside; None where nothing is."""
+        return next((h for h in self.held if h.code == code and h.state is not State.TOLD), None)
 
     @property
     def kind(self) -> str:
@@ -145,9 +165,41 @@ _PART_NAMES = tuple(f.name for f in fields(Parts))
 
 @cache
 def table() -> dict[str, Ingredient]:
-    """The whole ingredient table by id, in table order (185 rows)."""
+    """The whole ingredient table by id, in table order."""
     measures = {m["id"]: m for m in rows("measures")}
-    return {r["id"]: _ingredient(r, measures[r["id"]]) for r in rows("ingredients")}
+    statements = _statements()
+    return {r["id"]: _ingredient(r, measures[r["id"]], statements) for r in rows("ingredients")}
+
+
+def of_class(*names: str) -> tuple[Ingredient, ...]:
+    """Every row of the table that belongs to any of these classes, in table order."""
+    return tuple(i for i in table().values() if i.is_(*names))
+
+
+def _statements() -> dict[str, list[Held]]:
+    """Statements by what they are of: an ingredient's id, or class:<name>."""
+    found: dict[str, list[Held]] = {}
+    for r in rows("holds"):
+        found.setdefault(r["of"], []).extend(Held(c, State(r["state"]), r["part"]) for c in r["codes"].split())
+    return found
+
+
+def _held(ident: str, classes: tuple[str, ...], statements: dict[str, list[Held]]) -> tuple[Held, ...]:
+    """A row's own statements win over those of its classes; of its classes, the more cautious wins."""
+    order = list(State)
+    found: dict[str, Held] = {}
+    told: list[Held] = []
+    for of in (ident, *(f"class:{c}" for c in classes)):
+        for h in statements.get(of, ()):
+            if h.state is State.TOLD:
+                told.append(h)
+            elif h.code not in found or (
+                of != ident
+                and found[h.code] not in statements.get(ident, ())
+                and order.index(h.state) < order.index(found[h.code].state)
+            ):
+                found[h.code] = h
+    return (*found.values(), *told)
 
 
 def ingredient(ident: str, where: str = "ingredient") -> Ingredient:
@@ -158,7 +210,8 @@ def ingredient(ident: str, where: str = "ingredient") -> Ingredient:
     return found
 
 
-def _ingredient(row: dict[str, str], m: dict[str, str]) -> Ingredient:
+def _ingredient(row: dict[str, str], m: dict[str, str], statements: dict[str, list[Held]]) -> Ingredient:
+    classes = tuple(row["classes"].split())
     return Ingredient(
         id=row["id"],
         name=row["name"],
@@ -175,10 +228,9 @@ def _ingredient(row: dict[str, str], m: dict[str, str]) -> Ingredient:
             m["filling"],
             Confidence(m["confidence"]),
         ),
-        allergens_eu=tuple(m["allergens_eu"].split()),
-        allergens_us=tuple(m["allergens_us"].split()),
-        diet=Diet(**{f.name: m[f.name] for f in fields(Diet)}),
-        note=m["note"],
+        classes=frozenset(classes),
+        held=_held(row["id"], classes, statements),
+        note=row["note"],
         source=row["source"],
         confidence=Confidence(row["confidence"]),
     )

@@ -14,21 +14,13 @@ from functools import cache
 from dough.composition import pieces
 from dough.formula import Draft, Line
 from dough.ingredients import Confidence, Ingredient
-from dough.swaps.needs import NEEDS, Standing, caffeine_mg, hidden, need, standing
+from dough.needs.verdict import Standing, holds, of_lines, open_codes
+from dough.needs.wanted import ALLERGENS, Reading, Wanted, need
+from dough.safety import notices
 from dough.tables import rows
 
 KJ_PER_KCAL = 4.184
 SALT_PER_SODIUM = 2.54 / 1000.0
-#: Allergens of the EU's fourteen and the US's nine: code, name, on which lists.
-ALLERGENS: tuple[tuple[str, str, str], ...] = (
-    ("Gl", "cereals with gluten", "EU"), ("Wh", "wheat", "US"), ("Cr", "crustaceans", "EU, US"),
-    ("Eg", "egg", "EU, US"),
-    ("Fi", "fish", "EU, US"), ("Pn", "peanut", "EU, US"), ("So", "soya", "EU, US"), ("Mi", "milk", "EU, US"),
-    ("Nu", "tree nuts", "EU, US"), ("Ce", "celery", "EU"), ("Mu", "mustard", "EU"), ("Se", "sesame", "EU, US"),
-    ("Sd", "sulphites", "EU"), ("Lu", "lupin", "EU"), ("Mo", "molluscs", "EU"),
-)  # fmt: skip
-NAMES = {code: name for code, name, _ in ALLERGENS}
-NEED_OF = {n.code: n.id for n in NEEDS.values() if n.kind == "allergen"}
 SENTENCES = (
     "A recipe aid, not a label: the packets used, your suppliers and the law where you sell decide.",
     "Vegan, or without an allergen by recipe, is not the same as free from traces of it.",
@@ -40,18 +32,8 @@ NUTRIENTS: tuple[tuple[str, str, str, int], ...] = (
     ("carbohydrate", "Carbohydrate", "g", 1), ("sugars", "of which sugars", "g", 1), ("fibre", "Fibre", "g", 1),
     ("protein", "Protein", "g", 1), ("salt", "Salt", "g", 2),
 )  # fmt: skip
-NUT_IDS = frozenset({"almonds", "walnuts", "pecans", "hazelnuts", "pistachios", "peanuts", "macadamia", "cashews"})
-CAFFEINE_PIECE_MG, POLYOL_PCT, FIBRE_GUM_PCT, CASSIA_PCT = 20.0, 10.0, 3.0, 0.2
 #: Above this in 100 g the UK's traffic lights show red.
 HIGH = (("fat", 17.5), ("saturates", 5.0), ("sugars", 22.5), ("salt", 1.5))
-
-
-@dataclass(frozen=True, slots=True)
-class Supplier:
-    """What a cook read on a supplier's label: allergens it may contain, and when it was read."""
-
-    may_contain: tuple[str, ...]
-    read_on: str
 
 
 @dataclass(frozen=True, slots=True)
@@ -117,20 +99,20 @@ class Label:
     confidence: Confidence
 
 
-def label(draft: Draft, suppliers: Mapping[str, Supplier], loss: Loss | None) -> Label:
-    """The sheet of a draft. suppliers is by ingredient id; loss None leaves the baked figures open."""
+def label(draft: Draft, read: Mapping[str, Reading], loss: Loss | None) -> Label:
+    """The sheet of a draft. read holds what labels said, by ingredient id; loss None leaves the baked figures open."""
     lines = draft.formula.lines
     lacks = tuple(x.ingredient.name for x in lines if x.grams is None)
     made = _pieces(draft)
     nutrients, piece = _nutrients(lines, loss, made, draft.process.portion_g, complete=not lacks)
     return Label(
-        allergens=allergens(lines, suppliers),
+        allergens=allergens(lines, read),
         ingredients=_named(lines),
         nutrients=nutrients,
         piece_g=piece,
         pieces=made,
         loss=loss,
-        suggests=_suggests(lines, nutrients, suppliers),
+        suggests=_suggests(lines, nutrients, read),
         notices=notices(lines, made),
         sentences=SENTENCES,
         lacks=lacks,
@@ -138,42 +120,29 @@ def label(draft: Draft, suppliers: Mapping[str, Supplier], loss: Loss | None) ->
     )
 
 
-def allergens(lines: tuple[Line, ...], suppliers: Mapping[str, Supplier]) -> tuple[Held, ...]:
-    """Every listed allergen with the ingredients that hold it. A read label settles what the table leaves open."""
+def allergens(lines: tuple[Line, ...], read: Mapping[str, Reading]) -> tuple[Held, ...]:
+    """Every listed allergen with the ingredients that hold it or may; what a label said wins over a “may”."""
     items = {x.ingredient_id: x.ingredient for x in lines}
     found = []
     for code, name, lists in ALLERGENS:
         sure, unread, may = [], [], []
         for ident, item in items.items():
-            how, read = _holding(item, code), suppliers.get(ident)
-            if how is Standing.BREAKS:
+            state = holds(item, code).standing
+            label = read.get(ident)
+            if state is Standing.BREAKS:
                 sure.append(item.name)
-            elif read is not None:
-                if code in read.may_contain:
+            elif label is not None and label.looked_for(code):
+                if code in label.may_contain:
                     may.append(item.name)
-            elif how is Standing.LABEL:
+            elif state is Standing.UNSURE:
                 unread.append(item.name)
         found.append(Held(code, name, lists, tuple(sure), tuple(unread), tuple(may)))
     return tuple(found)
 
 
 def open_questions(item: Ingredient) -> tuple[str, ...]:
-    """Allergen codes that only this ingredient's label can settle."""
-    return tuple(code for code, _, _ in ALLERGENS if _holding(item, code) is Standing.LABEL)
-
-
-def _holding(item: Ingredient, code: str) -> Standing:
-    """By codes alone: certified oats meet the need of no gluten and still count as a cereal with gluten."""
-    if code == "Gl":
-        held = [c for c in item.allergens_eu if c.rstrip("?") == "Gl"]
-        if held:
-            return Standing.LABEL if held[0].endswith("?") else Standing.BREAKS
-        maybe = any(h.code == "Gl" for h in hidden(item))
-        return Standing.LABEL if maybe or item.diet.gluten_free == "?" else Standing.MEETS
-    how = standing(item, NEED_OF[code])
-    if how in (Standing.MEETS, Standing.USUALLY) and any(h.code == code and not h.sure for h in hidden(item)):
-        return Standing.LABEL
-    return Standing.LABEL if how is Standing.USUALLY else how
+    """Codes that only this ingredient's label can settle."""
+    return open_codes(item)
 
 
 def _named(lines: tuple[Line, ...]) -> tuple[Named, ...]:
@@ -188,14 +157,15 @@ def _named(lines: tuple[Line, ...]) -> tuple[Named, ...]:
     for ident, amount in sorted(grams.items(), key=lambda g: -g[1]):
         item = items[ident]
         parts = tuple((n, bool(code)) for n, _, code in compound(item))
-        allergen = any(not c.endswith("?") for c in item.allergens_eu) and not any(a for _, a in parts)
+        held = any(holds(item, code).standing is Standing.BREAKS for code, _, _ in ALLERGENS)
+        allergen = held and not any(a for _, a in parts)
         found.append(Named(_label_name(item), amount, 100.0 * amount / whole, parts, allergen))
     return tuple(found)
 
 
 def _label_name(item: Ingredient) -> str:
     """A wheat flour's name has to say wheat."""
-    if item.flour_base and "W" in item.allergens_us:
+    if item.flour_base and item.is_("wheat"):
         return f"{item.name} (wheat)"
     return item.name
 
@@ -263,9 +233,7 @@ def _totals(lines: tuple[Line, ...]) -> dict[str, float]:
     }  # fmt: skip
 
 
-def _suggests(
-    lines: tuple[Line, ...], nutrients: tuple[Nutrient, ...], suppliers: Mapping[str, Supplier]
-) -> tuple[str, ...]:
+def _suggests(lines: tuple[Line, ...], nutrients: tuple[Nutrient, ...], read: Mapping[str, Reading]) -> tuple[str, ...]:
     """What the figures suggest, never as a claim."""
     by = {n.key: n.baked_100g if n.baked_100g is not None else n.raw_100g for n in nutrients}
     found = []
@@ -275,53 +243,13 @@ def _suggests(
     fibre = by["fibre"]
     if fibre is not None and fibre >= 3.0:
         found.append(f"{fibre:.1f} g of fibre in 100 g: the EU asks 3 g of a source of fibre and 6 g of high fibre.")
-    items = tuple(x.ingredient for x in lines)
-    for ident in ("vegan", "vegetarian", "no_gluten", "no_milk", "no_egg", "no_nuts"):
-        worst = max((_worst(i, ident, suppliers) for i in items), key=list(Standing).index, default=Standing.MEETS)
-        if items and worst in (Standing.MEETS, Standing.USUALLY):
-            name = need(ident).label
-            words = f"{name} by recipe" if ident.startswith("ve") else f"made without {name.removeprefix('no ')}"
+    wanted = Wanted(("vegan", "vegetarian", "no_gluten", "no_milk", "no_egg", "no_nuts"), read)
+    for whole in of_lines(lines, wanted) if lines else ():
+        if whole.standing is Standing.MEETS:
+            label = need(whole.need).label
+            words = f"{label} by recipe" if whole.need.startswith("ve") else f"made without {need(whole.need).thing}"
             found.append(f"The lines suggest: {words}; the packets used have to say so too.")
     return tuple(found)
-
-
-def _worst(item: Ingredient, ident: str, suppliers: Mapping[str, Supplier]) -> Standing:
-    how = standing(item, ident)
-    read = suppliers.get(item.id)
-    if how is Standing.LABEL and read is not None and need(ident).kind == "allergen":
-        return Standing.BREAKS if need(ident).code in read.may_contain else Standing.MEETS
-    return how
-
-
-def notices(lines: tuple[Line, ...], made: int | None) -> tuple[str, ...]:
-    """Notices for people a line may matter to (data/notices.csv), each where its trigger is there."""
-    words = {r["key"]: r["words"] for r in rows("notices")}
-    kinds = {x.ingredient.kind for x in lines if x.grams is None or x.grams > 0}
-    mass = sum(x.grams or 0.0 for x in lines) or 1.0
-
-    def share(ids: frozenset[str]) -> float:
-        return 100.0 * sum(x.grams or 0.0 for x in lines if x.ingredient.kind in ids) / mass
-
-    caffeine = sum((x.grams or 0.0) * caffeine_mg(x.ingredient) / 100.0 for x in lines)
-    polyols = (
-        100.0
-        * sum(
-            (x.grams or 0.0) * x.ingredient.parts.other_sugar / 100.0 for x in lines if x.ingredient.kind != "allulose"
-        )
-        / mass
-    )
-    there = {
-        "nuts": bool(kinds & NUT_IDS),
-        "honey": "honey" in kinds,
-        "caffeine": bool(made) and caffeine / (made or 1) > CAFFEINE_PIECE_MG,
-        "alcohol": any(x.ingredient.parts.ethanol > 1 for x in lines),
-        "polyols": polyols > POLYOL_PCT,
-        "inulin": share(frozenset({"inulin", "psyllium"})) > FIBRE_GUM_PCT,
-        "potassium": bool(kinds & {"losalt", "khco3"}),
-        "cassia": share(frozenset({"cinnamon"})) > CASSIA_PCT,
-        "oats": bool(kinds & {"oats_gf", "oatflour_gf"}),
-    }
-    return tuple(words[k] for k, found in there.items() if found)
 
 
 def _confidence(lines: tuple[Line, ...]) -> Confidence:

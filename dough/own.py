@@ -1,5 +1,6 @@
 """A cook's own ingredients: from a packet's label, or blended from others. What a label does not say is
-taken from the table's row it is most like, and marked as an estimate.
+taken from the table's row it is most like, and marked as an estimate. What it holds or is free of is never taken from
+that row: what nobody has said of allergens and diets is unsure.
 
 A label's figures are per 100 g. On European labels carbohydrate leaves fibre out, and salt is 2.54 times
 all sodium. Water is what is left over (by difference, M).
@@ -7,16 +8,22 @@ all sodium. Water is what is left over (by difference, M).
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import dataclass, fields, replace
 
 from dough.errors import EntryError, EntryErrors
-from dough.ingredients import Confidence, Diet, Ingredient, Measure, Parts
+from dough.ingredients import Confidence, Held, Ingredient, Measure, Parts, State
+from dough.needs.contradictions import KNOWN, contradictions
+from dough.needs.verdict import Standing, code_state, judge
+from dough.needs.wanted import NAMES
 from dough.rules_of_thumb import strong_share
 
 SODIUM_MG_PER_G_SALT = 393.4
 KCAL = {"fat": 9.0, "carbohydrate": 4.0, "protein": 4.0, "fibre": 2.0}
 #: A label rounds; its parts may come to a little more than the whole.
 ROUNDING_G = 2.0
+#: What a packet is by its own label, never by being like another.
+NOT_INHERITED = frozenset({"made", "certified", "novel", "cane_refined", "sulphited"})
 LABEL_FIELDS = {
     "kcal": "Energy", "fat": "Fat", "saturates": "Saturates", "carbohydrate": "Carbohydrate", "sugars": "Sugars",
     "fibre": "Fibre", "protein": "Protein", "salt": "Salt",
@@ -47,12 +54,13 @@ class Made:
 
 def from_label(
     ident: str, name: str, like: Ingredient, label: Label, cup_g: float | None = None,
-    allergens: tuple[str, ...] | None = None, version: int = 1,
+    says: Mapping[str, State] | None = None, version: int = 1,
 ) -> Made:  # fmt: skip
-    """An ingredient from its label, behaving otherwise like a row of the table.
+    """An ingredient from its label, behaving otherwise like a row of the table. says holds what the cook said of codes
+    (allergens, An, Me, alcohol, caffeine).
 
-    Raises EntryErrors for figures out of reach, sugars above carbohydrate, saturates above fat, or parts
-    that come to more than 100 g.
+    Raises EntryErrors for figures out of reach, sugars above carbohydrate, saturates above fat, parts that come to
+    more than 100 g, or statements that contradict each other.
     """
     _check(label)
     p, estimated = like.parts, ["water"]
@@ -92,9 +100,25 @@ def from_label(
         sodium_mg=salt * SODIUM_MG_PER_G_SALT, kcal=kcal,
     )  # fmt: skip
     made = _own(ident, name, like, parts, cup_g, version, f"label, otherwise like {like.name}")
-    if allergens is not None:
-        made = replace(made, allergens_eu=allergens, allergens_us=allergens)
+    made = replace(made, held=_said(says or {}, like))
+    problems = [EntryError("says", words) for words in contradictions(made)]
+    if problems:
+        raise EntryErrors(problems)
     return Made(made, tuple(dict.fromkeys(estimated)))
+
+
+def _said(says: Mapping[str, State], like: Ingredient) -> tuple[Held, ...]:
+    """What the cook said, and as a mere “may” what the row it is like holds by nature."""
+    if strange := [c for c in says if c not in KNOWN]:
+        raise EntryErrors([EntryError("says", f"“{strange[0][:20]}” is not an allergen or diet known here.")])
+    said = {c: Held(c, s, "you said so") for c, s in says.items() if s is not State.TOLD}
+    if says.get("Gl") is State.FREE:
+        for code in ("Wh", "Oa"):
+            said.setdefault(code, Held(code, State.FREE, "you said it is free of gluten"))
+    for h in like.held:
+        if h.state is State.HOLDS and h.code not in said:
+            said[h.code] = Held(h.code, State.MAY, f"{h.part}, as {like.name} does")
+    return tuple(said.values())
 
 
 def blend(
@@ -119,15 +143,31 @@ def blend(
     shares = ", ".join(f"{100 * s / total:.0f} % {i.name}" for i, s in parts)
     made = _own(ident, name, largest, Parts(liquid_share_20c=liquid, **mixed), cup_g, version, shares)
     sure = max((i.confidence for i, _ in parts), key=list(Confidence).index)
-    diet = Diet(**{f.name: _worst([getattr(i.diet, f.name) for i, _ in parts]) for f in fields(Diet)})
-    return Made(
-        replace(
-            made, confidence=sure, diet=diet,
-            allergens_eu=tuple(dict.fromkeys(a for i, _ in parts for a in i.allergens_eu)),
-            allergens_us=tuple(dict.fromkeys(a for i, _ in parts for a in i.allergens_us)),
-        ),
-        (),
-    )  # fmt: skip
+    return Made(replace(made, confidence=sure, held=_blended(tuple(i for i, _ in parts))), ())
+
+
+_STATES = {Standing.BREAKS: State.HOLDS, Standing.UNSURE: State.MAY, Standing.MEETS: State.FREE}
+
+
+def _blended(items: tuple[Ingredient, ...]) -> tuple[Held, ...]:
+    """A blend holds what any part holds, and is free of a thing where every part is."""
+    order = list(Standing)
+    found = []
+    for code in NAMES:
+        worst = max((code_state(i, code) for i in items), key=lambda s: order.index(s.standing))
+        found.append(Held(code, _STATES[worst.standing], worst.why))
+    oats = [h for i in items if (h := i.said("Oa")) is not None and h.state is State.HOLDS and not i.is_("certified")]
+    found += [Held("Oa", State.HOLDS, oats[0].part)] if oats else []
+    for code, ident in (("An", "vegan"), ("Me", "vegetarian"), ("alcohol", "no_alcohol"), ("caffeine", "no_caffeine")):
+        by_need = max((judge(i, ident) for i in items), key=lambda v: order.index(v.standing))
+        state = _STATES[by_need.standing]
+        if code in ("An", "Me") and state is not State.FREE:
+            own = max((code_state(i, code) for i in items), key=lambda s: order.index(s.standing))
+            if own.standing is Standing.MEETS:
+                continue
+            state = _STATES[own.standing]
+        found.append(Held(code, state, by_need.why))
+    return tuple(found)
 
 
 def flours_to_protein(soft: Ingredient, strong: Ingredient, protein: float) -> tuple[tuple[Ingredient, float], ...]:
@@ -150,7 +190,8 @@ def _own(
     measure = Measure(cup_g or 0.0, cup_g or 0.0, cup_g or 0.0, "the cook's own", Confidence.MIDDLE)
     return replace(
         like, id=ident, name=name, detail="", also="", group="Your own", parts=parts, measure=measure, note=note,
-        source="the cook's own", confidence=Confidence.MIDDLE, version=version, like=like.kind,
+        source="the cook's own", confidence=Confidence.MIDDLE, version=version, like=like.kind, held=(),
+        classes=like.classes - NOT_INHERITED,
     )  # fmt: skip
 
 
@@ -159,11 +200,6 @@ def _sugar_kinds(p: Parts, sugars: float) -> dict[str, float]:
     if total <= 0:
         return {"sucrose": sugars, "reducing": 0.0, "lactose": 0.0}
     return {k: getattr(p, k) * sugars / total for k in ("sucrose", "reducing", "lactose")}
-
-
-def _worst(values: list[str]) -> str:
-    order = ["Y", "Y?", "?", "N"]
-    return max(values, key=lambda v: order.index(v) if v in order else 2)
 
 
 def _check(label: Label) -> None:

@@ -17,12 +17,14 @@ from dough.edit import FLOUR_UNKNOWN, NO_FLOUR, line_percent
 from dough.findings import Finding, findings, wide_base_g
 from dough.formula import Draft, Line
 from dough.ingredients import Confidence, Role
+from dough.needs.verdict import Mark, Standing, marks, state_of
+from dough.needs.wanted import NOTHING, Wanted
 from dough.outline import FULLNESS_CUT, FULLNESS_DROP, outline
+from dough.safety import acrylamide, words
 from dough.styles import Style
-from dough.swaps.needs import Mark, marks
 from dough.target import Closeness, Cookie, compare
 
-RAW_DOUGH = "Raw flour and egg can carry harmful bacteria: don't taste it. Local food-safety rules go first."
+RAW_DOUGH = words()["raw"]
 TABLE = "added up from the ingredient table; the packet's label wins"
 
 
@@ -70,9 +72,11 @@ class Preview:
     cautions: tuple[str, ...]
     findings: tuple[Finding, ...]
     wide_g: float | None
+    dark: str = ""
+    needs_state: Standing | None = None
 
 
-def preview(draft: Draft, wanted: Cookie, style: Style | None, kit: Kit, needs: tuple[str, ...] = ()) -> Preview:
+def preview(draft: Draft, wanted: Cookie, style: Style | None, kit: Kit, wanted_needs: Wanted = NOTHING) -> Preview:
     """Work out everything a draft shows. Raises EntryErrors for lines that cannot be kept.
 
     Without a style the nearest drop style stands in for what the process leaves open, and says so.
@@ -88,7 +92,7 @@ def preview(draft: Draft, wanted: Cookie, style: Style | None, kit: Kit, needs: 
     return Preview(
         draft=draft,
         lines=tuple(
-            LineView(x.id, x.role, line_percent(formula, x), marks(x.ingredient, needs)) for x in formula.lines
+            LineView(x.id, x.role, line_percent(formula, x), marks(x.ingredient, wanted_needs)) for x in formula.lines
         ),
         roles=roles,
         percent_note=_percent_note(draft),
@@ -101,8 +105,18 @@ def preview(draft: Draft, wanted: Cookie, style: Style | None, kit: Kit, needs: 
         target_outline=cookie_outline(wanted, used),
         findings=findings(formula, comp, style, draft.process.contact_share_pct / 100.0, roles),
         wide_g=wide_base_g(formula),
+        dark=_dark(draft, forecast),
+        needs_state=state_of(formula.lines, wanted_needs),
         cautions=(RAW_DOUGH,) if any(x.role in (Role.FLOUR, Role.EGG) for x in formula.lines) else (),
     )
+
+
+def _dark(draft: Draft, forecast: Forecast | None) -> str:
+    """The acrylamide line where the planned minute bakes it dark."""
+    if forecast is None:
+        return ""
+    ends = forecast.ends
+    return acrylamide(draft.formula.lines, forecast.raw_l, ends.get("l_rim"), ends.get("moisture_whole_pct"))
 
 
 def cookie_outline(cookie: Cookie, style: Style | None) -> tuple[tuple[float, float], ...]:

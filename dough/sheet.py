@@ -2,15 +2,16 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
 
 from dough.composition import composition, pieces
 from dough.formats.writing import steps
-from dough.formula import Draft, Method, Step
-from dough.ingredients import Ingredient, Role
-from dough.label import NAMES
-from dough.preview import RAW_DOUGH
+from dough.formula import Draft, Line, Step
+from dough.ingredients import Ingredient
+from dough.needs.verdict import Standing, holds, marks
+from dough.needs.wanted import ALLERGENS, NOTHING, Reading, Wanted
+from dough.safety import at_work, for_children
 
 ORDER = (Step.CREAM, Step.EGG, Step.DRY, Step.FOLD_IN, Step.TOP, Step.FINISH)
 LABELS_DECIDE = "By the table; labels, suppliers and local law decide."
@@ -18,12 +19,13 @@ LABELS_DECIDE = "By the table; labels, suppliers and local law decide."
 
 @dataclass(frozen=True, slots=True)
 class SheetLine:
-    """One weighing: grams as text ("300 to 340 g by feel", "?"), with a note."""
+    """One weighing: grams as text ("300 to 340 g by feel", "?"), with a note, and what of a need is open or broken."""
 
     step: Step
     name: str
     amount: str
     note: str
+    marks: tuple[str, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -39,10 +41,11 @@ class Sheet:
     allergens: tuple[str, ...]
 
 
-def bench_sheet(title: str, version: str, draft: Draft) -> Sheet:
-    """The sheet of a draft or version; unknown amounts are left open, never zero."""
+def bench_sheet(title: str, version: str, draft: Draft, wanted: Wanted = NOTHING) -> Sheet:
+    """The sheet of a draft or version; unknown amounts are left open, never zero. wanted are the needs it is made for
+    and the labels read."""
     lines = [
-        SheetLine(x.step, x.ingredient.name, _amount(x.grams, x.range_g), x.said)
+        SheetLine(x.step, x.ingredient.name, _amount(x.grams, x.range_g), x.said, _marks(x, wanted))
         for step in ORDER
         for x in draft.formula.lines
         if x.step is step
@@ -65,8 +68,8 @@ def bench_sheet(title: str, version: str, draft: Draft) -> Sheet:
             "Oven by the thermometer, °C", "Into the oven at", "Out at", "Core at the pull, °C",
             "Tray before / after, g",
         ),
-        cautions=_cautions(draft),
-        allergens=allergens_of(x.ingredient for x in draft.formula.lines),
+        cautions=(*at_work(draft), *for_children(draft)),
+        allergens=allergens_of((x.ingredient for x in draft.formula.lines), wanted.read),
     )  # fmt: skip
 
 
@@ -78,31 +81,26 @@ def _amount(grams: float | None, span: tuple[float, float] | None) -> str:
     return f"{grams:.1f} g" if grams < 10 else f"{grams:.0f} g"
 
 
-def allergens_of(items: Iterable[Ingredient]) -> tuple[str, ...]:
-    """Allergens of ingredients in words, tops and finishes included; a “perhaps” is for the label to settle."""
-    sure: dict[str, None] = {}
-    perhaps: dict[str, None] = {}
-    for item in items:
-        for code in item.allergens_eu:
-            word = NAMES.get(code.rstrip("?"), code.rstrip("?"))
-            (perhaps if code.endswith("?") else sure)[word] = None
-    return (*sure, *(f"perhaps {w}" for w in perhaps if w not in sure))
+def _marks(line: Line, wanted: Wanted) -> tuple[str, ...]:
+    """“no gluten: read the label” for what is open, “not vegan” for what is broken."""
+    found = marks(line.ingredient, wanted)
+    return tuple(f"{m.label}: {'broken' if m.standing is Standing.BREAKS else 'read the label'}" for m in found)
 
 
-def _cautions(draft: Draft) -> tuple[str, ...]:
-    found = []
-    roles = {x.role for x in draft.formula.lines}
-    ids = {x.ingredient.kind for x in draft.formula.lines}
-    if roles & {Role.FLOUR, Role.EGG}:
-        found.append(RAW_DOUGH)
-    if Role.EGG in roles:
-        found.append("Dough with egg: two hours at most out of the cold in all; chilled two to four days.")
-    if draft.process.method in (Method.MELTED, Method.BROWNED_RESET):
-        found.append("Hot butter burns and spits where water meets it: add egg only below 45 °C.")
-    if "ammonia" in ids:
-        found.append("Baker's ammonia: do not taste the dough, air the kitchen when the oven opens.")
-    if ids & {"almonds", "walnuts", "pecans", "hazelnuts", "pistachios", "peanuts", "macadamia", "cashews"}:
-        found.append("Whole nuts can choke small children: chop or grind them for the youngest.")
-    if "honey" in ids:
-        found.append("Honey is not for babies under a year, even baked.")
-    return tuple(found)
+def allergens_of(items: Iterable[Ingredient], read: Mapping[str, Reading] | None = None) -> tuple[str, ...]:
+    """Allergens of ingredients in words, tops and finishes included; what is for a label to settle is said so."""
+    read = read or {}
+    sure: list[str] = []
+    may: list[str] = []
+    unread: list[str] = []
+    listed = tuple(items)
+    for code, name, _ in ALLERGENS:
+        states = [(i, holds(i, code).standing, read.get(i.id)) for i in listed]
+        settled = [(r, s) for _, s, r in states if r is not None and r.looked_for(code) and s is not Standing.BREAKS]
+        if any(s is Standing.BREAKS for _, s, _ in states):
+            sure.append(name)
+        elif any(code in r.may_contain for r, _ in settled):
+            may.append(f"{name}, by a label")
+        elif any(s is Standing.UNSURE and (r is None or not r.looked_for(code)) for _, s, r in states):
+            unread.append(name)
+    return (*sure, *(f"perhaps {w}" for w in may), *(f"perhaps {w} (label unread)" for w in unread))

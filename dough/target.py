@@ -12,10 +12,10 @@ from typing import Any
 
 from dough.entry import read_named
 from dough.errors import EntryError
+from dough.needs.wanted import Wish
+from dough.needs.wanted import need as find_need
+from dough.needs.wanted import wish as make_wish
 from dough.styles import Style
-from dough.swaps.needs import Wish
-from dough.swaps.needs import need as find_need
-from dough.swaps.needs import wish as make_wish
 
 
 @dataclass(frozen=True, slots=True)
@@ -78,7 +78,7 @@ class Target:
     """A wanted cookie, the portion it is made from, and where the wish came from.
 
     count is pieces wanted, eat_age_h the hours after baking at which it will be eaten, needs the dietary
-    needs it has to meet (``dough.swaps.needs``), wishes those that are a matter of how much.
+    needs it has to meet (``dough.needs.wanted``), wishes those that are a matter of how much.
     """
 
     cookie: Cookie

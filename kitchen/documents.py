@@ -9,7 +9,7 @@ from pydantic import BaseModel, ConfigDict, StringConstraints
 
 from dough.bake.intake import Kit
 from dough.formula import Draft, Formula, Line, Liner, Method, Place, Process, Shape, Shelf, Step
-from dough.swaps.needs import Wish, wish
+from dough.needs.wanted import Wish, wish
 from dough.target import Cookie, Target
 from dough.trials.measure import Measured
 from kitchen.pantry import find

@@ -2,16 +2,20 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from typing import Annotated, Any, Literal
 
 from pydantic import BaseModel, ConfigDict, Field
 
 from dough.errors import EntryError
-from dough.ingredients import Ingredient, table
+from dough.ingredients import Ingredient, State, table
 from dough.measures import US_CUP_ML, CupCalibration
+from dough.needs.contradictions import KNOWN
+from dough.needs.wanted import NOTHING, Reading, Wanted
 from dough.own import Label, Made, blend, flours_to_protein, from_label
 from kitchen.models.cups import CupWeighing
 from kitchen.models.pantry import OwnIngredient
+from kitchen.models.supplier import SupplierLabel
 
 PREFIX = "own-"
 Figure = Annotated[float, Field(ge=-1e6, le=1e6)]
@@ -38,7 +42,10 @@ class FromLabel(_Doc):
     way: Literal["label"]
     like: str = Field(max_length=40)
     label: LabelDoc
+    says: dict[Annotated[str, Field(max_length=20)], Literal["holds", "may", "free"]] = Field(default={}, max_length=40)
+    """What the cook said of allergens (EU-14, US-9) and of An, Me, alcohol and caffeine; the rest is unsure."""
     allergens: list[str] | None = Field(default=None, max_length=30)
+    """As earlier recipes were kept: codes it holds, with ? where it may."""
     cup_g: float | None = Field(default=None, gt=0, le=1000)
 
 
@@ -72,13 +79,20 @@ class _Any(BaseModel):
 def make(key: str, name: str, version: int, recipe: FromLabel | FromBlend | ToProtein) -> Made:
     """The core's ingredient of a recipe. Raises EntryError(s) when it makes none."""
     if isinstance(recipe, FromLabel):
-        allergens = None if recipe.allergens is None else tuple(recipe.allergens)
         label = Label(**recipe.label.model_dump())
-        return from_label(key, name, _row(recipe.like), label, recipe.cup_g, allergens, version)
+        return from_label(key, name, _row(recipe.like), label, recipe.cup_g, _says(recipe), version)
     if isinstance(recipe, FromBlend):
         parts = tuple((_row(p.ingredient), p.share) for p in recipe.parts)
         return blend(key, name, parts, recipe.cup_g, version)
     return blend(key, name, flours_to_protein(_row(recipe.soft), _row(recipe.strong), recipe.protein), None, version)
+
+
+def _says(recipe: FromLabel) -> dict[str, State]:
+    """What is said of codes; a recipe kept before they could be said has at most a list of what it holds."""
+    if recipe.says or not recipe.allergens:
+        return {c: State(s) for c, s in recipe.says.items()}
+    found = {c.rstrip("?"): State.MAY if c.endswith("?") else State.HOLDS for c in recipe.allergens}
+    return {c: s for c, s in found.items() if c in KNOWN}
 
 
 def of_row(row: OwnIngredient) -> Made:
@@ -107,6 +121,22 @@ def cups() -> tuple[CupCalibration, ...]:
         grams = tuple(g * US_CUP_ML / row.cup_ml for g in row.grams)
         found[(row.ingredient, row.filling)] = CupCalibration(row.ingredient, row.filling, grams)
     return tuple(found.values())
+
+
+def readings() -> dict[str, Reading]:
+    """What was last read on each supplier's label, by ingredient id."""
+    return {
+        row.ingredient: Reading(
+            tuple(row.may_contain), row.read_on.isoformat(), None if row.settles is None else tuple(row.settles)
+        )
+        for row in SupplierLabel.objects.all()
+    }
+
+
+def wanted(needs: Iterable[str]) -> Wanted:
+    """Needs with the labels read in this kitchen; without needs nothing is looked up."""
+    ids = tuple(needs)
+    return Wanted(ids, readings()) if ids else NOTHING
 
 
 def latest() -> list[OwnIngredient]:

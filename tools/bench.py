@@ -25,6 +25,7 @@ from dough.bake.model import forecast
 from dough.bake.outputs import endings
 from dough.formula import Draft, Formula, Line, Process, Step
 from dough.learn.fit import learn
+from dough.needs.wanted import Wanted
 from dough.photo.camera import Camera, picture, scene_of
 from dough.photo.measure import look, read_photo
 from dough.start import from_style_formula
@@ -116,7 +117,7 @@ BROKEN = (
     "dark65", "milkchoc", "whitechoc", "walnuts", "hazelnuts", "almond", "tahini", "pb", "rye", "mayo", "marsh",
     "toffee", "soymilk",
 )  # fmt: skip
-NEEDS = ("vegan", "no_gluten", "no_nuts", "no_peanut", "no_sesame", "no_soy", "no_alcohol", "no_caffeine")
+NEEDS = Wanted(("vegan", "no_gluten", "no_nuts", "no_peanut", "no_sesame", "no_soy", "no_alcohol", "no_caffeine"))
 
 
 def swaps() -> None:

@@ -46,6 +46,8 @@ MOST_AIR = 2.0
 USUAL_FLOUR_MIN, WORKED_PER_MIN, MOST_WORKED_MIN = 0.5, 0.02, 6.0
 #: Share of baking powder's gas that ammonium bicarbonate gives, by weight (practice, M).
 AMMONIA_AS_POWDER = 3.0
+#: Classes whose protein and milk sugar count as milk solids.
+MILKY = ("dairy", "butter", "malt", "milk_chocolate", "white_chocolate")
 
 
 @dataclass(frozen=True, slots=True)
@@ -322,7 +324,7 @@ def _add_parts(s: _Sums, line: Line, per: float, method: Method) -> None:
         s.fat += per * p.fat
         s.fats.append((per * p.fat, curve_of(ident)))
     solids = per * (p.starch + p.fibre + p.protein + p.minerals + p.other)
-    if line.ingredient.diet.dairy_free == "N":
+    if line.ingredient.is_(*MILKY):
         s.milk += per * (p.lactose + p.protein)
         s.other += per * (p.starch + p.fibre + p.minerals + p.other)
     elif trait.matrix_share > 0.0:

@@ -112,7 +112,7 @@ def use_by_of(formula: Formula, place: Place) -> tuple[float, str]:
     """The longest dough is kept at a place, hours, and the words; egg, milk and fruit shorten it (agency-type)."""
     lines = [x for x in formula.lines if x.in_dough]
     egg = any(x.role is Role.EGG for x in lines)
-    dairy = any(x.role is Role.LIQUID and x.ingredient.diet.dairy_free == "N" for x in lines)
+    dairy = any(x.ingredient.is_("dairy") for x in lines)
     moist = any(x.ingredient.kind in ("creamcheese", "pumpkin", "applesauce", "banana", "fdberry") for x in lines)
     if any(x.ingredient.kind == "ammonia" for x in lines):
         return (24.0, "with baker's ammonia: bake within a day") if place is Place.FRIDGE else (4.0, "bake it today")

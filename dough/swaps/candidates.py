@@ -9,9 +9,10 @@ from scipy.optimize import nnls
 
 from dough.formula import Line
 from dough.ingredients import Confidence, Ingredient, Role, ingredient
+from dough.needs.verdict import breaks, marks
+from dough.needs.wanted import Wanted
 from dough.styles import Style
 from dough.swaps.ledger import FUNCTIONS, per_100
-from dough.swaps.needs import breaks, marks
 from dough.swaps.rules import EVIDENCE, Part, Rule, Steps, allowed, rules
 
 _NOTHING = ("", "", Steps())
@@ -31,8 +32,10 @@ OPTIONAL = (Role.FOLD_IN, Role.FLAVOUR, Role.LIQUID, Role.BINDER, Role.SALT)
 BUILDABLE = (Role.EGG, Role.FAT, Role.LIQUID)
 
 
-def candidates(line: Line, needs: tuple[str, ...]) -> tuple[Rule, ...]:
+def candidates(line: Line, needs: Wanted) -> tuple[Rule, ...]:
     """Rules whose parts break none of the needs, those that need no label read first, then what can be built.
+
+    A rule that needs a label read never comes before one that needs none.
 
     A line that can do without is offered left out; where nothing else is left, any line is.
     """
@@ -55,7 +58,7 @@ def candidates(line: Line, needs: tuple[str, ...]) -> tuple[Rule, ...]:
     return tuple(found)
 
 
-def labels_to_read(rule: Rule, needs: tuple[str, ...]) -> tuple[str, ...]:
+def labels_to_read(rule: Rule, needs: Wanted) -> tuple[str, ...]:
     """Ingredients of a rule whose label has to be read before it counts as meeting the needs."""
     return allowed(tuple(ingredient(p.ingredient) for p in rule.parts), needs)[1]
 
@@ -77,7 +80,7 @@ def suits(rule: Rule, style: Style | None, method: str) -> bool:
     return bool(kinds & set(rule.suits))
 
 
-def _built(item: Ingredient, needs: tuple[str, ...]) -> Rule | None:
+def _built(item: Ingredient, needs: Wanted) -> Rule | None:
     """A recipe from plain carriers that does what 100 g of this does, as near as may be (non-negative least
     squares). None where even that brings less than half of its mass."""
     pool = tuple(i for i in CARRIERS if i != item.id and not marks(ingredient(i), needs))
@@ -107,6 +110,6 @@ def _nearest(item: Ingredient, pool: tuple[str, ...]) -> tuple[Part, ...]:
     return tuple(Part(p, round(g, 1), round(0.85 * g, 1), round(1.15 * g, 1)) for g, p in kept)
 
 
-def broken(lines: tuple[Line, ...], needs: tuple[str, ...]) -> tuple[Line, ...]:
+def broken(lines: tuple[Line, ...], needs: Wanted) -> tuple[Line, ...]:
     """The lines whose ingredient breaks a need."""
     return tuple(x for x in lines if breaks(x.ingredient, needs))

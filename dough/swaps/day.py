@@ -9,7 +9,8 @@ from dataclasses import dataclass
 from itertools import pairwise
 
 from dough.formula import Formula
-from dough.label import NAMES, allergens
+from dough.label import allergens
+from dough.needs.wanted import NAMES
 
 
 @dataclass(frozen=True, slots=True)

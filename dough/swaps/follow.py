@@ -10,9 +10,10 @@ from collections.abc import Mapping
 from dataclasses import dataclass, fields, replace
 
 from dough.formula import Draft, Formula, Line, Process
+from dough.needs.verdict import marks
+from dough.needs.wanted import Wanted, Wish
 from dough.styles import Style
 from dough.swaps.candidates import KEEP, OUT, candidates
-from dough.swaps.needs import Wish, marks
 from dough.swaps.plan import make
 from dough.swaps.rules import Rule, reductions
 from dough.swaps.study import first_choice
@@ -51,7 +52,7 @@ def follow(
     sibling: Draft,
     followed: Draft,
     parent: Draft,
-    needs: tuple[str, ...],
+    needs: Wanted,
     wishes: tuple[Wish, ...],
     picks: Mapping[str, str],
     style: Style | None,
@@ -89,7 +90,7 @@ def follow(
 
 
 def swapped(
-    draft: Draft, needs: tuple[str, ...], wishes: tuple[Wish, ...], picks: Mapping[str, str], style: Style | None
+    draft: Draft, needs: Wanted, wishes: tuple[Wish, ...], picks: Mapping[str, str], style: Style | None
 ) -> Draft:
     """A draft with the swaps of a diet version made again; a line that is new takes the best rule by table."""
     chosen: dict[str, Rule] = {}

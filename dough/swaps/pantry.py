@@ -10,9 +10,10 @@ from dataclasses import dataclass, replace
 from dough.errors import EntryError
 from dough.formula import USUAL_STEP, Draft, Formula, Line
 from dough.ingredients import Ingredient, Role, ingredient
+from dough.needs.verdict import breaks
+from dough.needs.wanted import NOTHING, Wanted
 from dough.rules_of_thumb import strong_share
 from dough.swaps.changes import Change, changes
-from dough.swaps.needs import breaks
 from dough.swaps.rules import Equivalent, Taking, equivalents
 from dough.swaps.solve import practical
 from dough.tables import rows
@@ -33,7 +34,7 @@ class Equal:
     short: str
 
 
-def equals(draft: Draft, line: Line, needs: tuple[str, ...] = ()) -> tuple[Equal, ...]:
+def equals(draft: Draft, line: Line, needs: Wanted = NOTHING) -> tuple[Equal, ...]:
     """Everything that could stand in this line's place at once, none of it breaking a need. Empty for a line
     of unknown amount."""
     if line.grams is None or line.grams <= 0:

@@ -7,11 +7,13 @@ from dataclasses import dataclass, replace
 
 from dough.formula import Draft, Formula, Line, Method, Process
 from dough.ingredients import Role
+from dough.needs.brings import brings
+from dough.needs.verdict import Standing, marks, state_of
+from dough.needs.wanted import Wanted, Wish
 from dough.styles import Style
 from dough.swaps.candidates import KEEP, OUT, broken
 from dough.swaps.changes import Change, changes
 from dough.swaps.ledger import FUNCTIONS, Entry, entries, flour_of, ledger, per_100
-from dough.swaps.needs import Standing, Wish, marks
 from dough.swaps.reduce import meets, per_100g, reduce, takes_from
 from dough.swaps.rules import Reduction, Rule, Steps
 from dough.swaps.solve import Amounts, fixed_ledger, movable, put_in, solve, unknowns
@@ -49,7 +51,8 @@ class Plan:
     """The draft with the swaps made and everything there is to say about it.
 
     unmet says which functions are out of tolerance and what that does; left are ids of lines that still break
-    a need because the cook leaves them or their amount is unknown; labels are ingredients to look up.
+    a need because the cook leaves them or their amount is unknown; labels are ingredients to look up; state is how
+    the result stands against its needs (None without any); brings are allergens the dough did not have before.
     """
 
     draft: Draft
@@ -61,6 +64,8 @@ class Plan:
     unmet: tuple[str, ...]
     left: tuple[str, ...]
     labels: tuple[str, ...]
+    state: Standing | None = None
+    brings: tuple[str, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -104,7 +109,7 @@ def put_together(
 
 def make(
     draft: Draft,
-    needs: tuple[str, ...],
+    needs: Wanted,
     picks: Mapping[str, Rule],
     ways: tuple[tuple[Wish, Reduction | None], ...] = (),
     style: Style | None = None,
@@ -125,6 +130,8 @@ def make(
         + tuple(_not_reached(w) for w in done.ways if not w.enough),
         left=tuple(x.id for x in broken(result.lines, needs)),
         labels=_labels(result, needs),
+        state=state_of(result.lines, needs),
+        brings=brings(draft.formula.lines, result.lines, needs),
     )
 
 
@@ -306,10 +313,10 @@ def _not_reached(w: Way) -> str:
     )
 
 
-def _labels(formula: Formula, needs: tuple[str, ...]) -> tuple[str, ...]:
+def _labels(formula: Formula, needs: Wanted) -> tuple[str, ...]:
     found: dict[str, None] = {}
     for x in formula.lines:
         for m in marks(x.ingredient, needs):
-            if m.standing is Standing.LABEL:
+            if m.standing is Standing.UNSURE:
                 found[f"{x.ingredient.name} ({m.label}): {m.words}"] = None
     return tuple(found)

@@ -6,7 +6,7 @@ from dataclasses import dataclass, replace
 
 from dough.formula import USUAL_STEP, Formula, Line
 from dough.ingredients import Ingredient, Role, ingredient
-from dough.swaps.needs import Wish
+from dough.needs.wanted import Wish
 from dough.swaps.rules import Reduction
 from dough.swaps.solve import practical
 

@@ -8,8 +8,9 @@ from __future__ import annotations
 from dataclasses import dataclass
 from functools import cache
 
-from dough.ingredients import Confidence, Ingredient
-from dough.swaps.needs import Standing, marks
+from dough.ingredients import Confidence, Ingredient, ingredient, of_class
+from dough.needs.verdict import Standing, marks
+from dough.needs.wanted import Wanted
 from dough.tables import number, rows
 
 EVIDENCE = ("plausible", "practised", "well tried")
@@ -126,12 +127,21 @@ def rules() -> dict[str, Rule]:
 
 def _rule(r: dict[str, str], parts: tuple[Part, ...]) -> Rule:
     return Rule(
-        r["id"], r["name"], tuple(r["replaces"].split()), tuple(r["suits"].split()), parts, r["method"], r["effect"],
+        r["id"], r["name"], kinds(r["replaces"]), tuple(r["suits"].split()), parts, r["method"], r["effect"],
         Steps(number(r["oven_k"]), number(r["minutes"]), number(r["rest_h"]), number(r["dough_temp_k"]), r["mix"]),
         r["taste"], r["source"],
         Confidence(r["confidence"]), r["evidence"], _pair(r["wide_low"], r["wide_high"]),
         _pair(r["high_low"], r["high_high"]),
     )  # fmt: skip
+
+
+def kinds(text: str) -> tuple[str, ...]:
+    """Ingredient ids of a cell that names ids and classes (“class:nut lard”)."""
+    found: dict[str, None] = {}
+    for word in text.split():
+        named = of_class(word.removeprefix("class:")) if word.startswith("class:") else (ingredient(word),)
+        found |= dict.fromkeys(i.id for i in named)
+    return tuple(found)
 
 
 def _pair(low: str, high: str) -> tuple[float, float] | None:
@@ -164,14 +174,14 @@ def equivalents() -> dict[str, Equivalent]:
         parts.setdefault(r["rule"], []).append(part)
     return {
         r["id"]: Equivalent(
-            r["id"], r["name"], tuple(r["replaces"].split()), tuple(parts.get(r["id"], ())), r["words"], r["source"],
+            r["id"], r["name"], kinds(r["replaces"]), tuple(parts.get(r["id"], ())), r["words"], r["source"],
             Confidence(r["confidence"]),
         )
         for r in rows("equivalents")
     }  # fmt: skip
 
 
-def allowed(items: tuple[Ingredient, ...], needs: tuple[str, ...]) -> tuple[bool, tuple[str, ...]]:
+def allowed(items: tuple[Ingredient, ...], needs: Wanted) -> tuple[bool, tuple[str, ...]]:
     """Whether none of these breaks a need, and the names of those whose label has to be read."""
     ask: list[str] = []
     for item in items:

@@ -16,10 +16,12 @@ from dough.balance import nearest_style
 from dough.effects import forecasts_of
 from dough.formula import Draft, Line
 from dough.ingredients import Confidence, ingredient
+from dough.needs.brings import brings
+from dough.needs.verdict import Mark, Standing, marks, unsure
+from dough.needs.wanted import Wanted, Wish
 from dough.styles import Style
 from dough.swaps.candidates import KEEP, OUT, candidates, labels_to_read, suits
 from dough.swaps.ledger import FUNCTIONS, Entry, entries, flour_of, ledger, per_100
-from dough.swaps.needs import Mark, Standing, Wish, marks
 from dough.swaps.plan import Plan, Solved, Way, make, put_together
 from dough.swaps.rules import Reduction, Rule, allowed, reductions
 from dough.swaps.solve import Amounts
@@ -29,6 +31,8 @@ from dough.target import ATTRIBUTES, Cookie
 EVIDENCE_COST = {"tried here": -0.2, "well tried": 0.0, "practised": 0.25, "plausible": 0.7}
 TASTE_COST = {"same": 0.0, "near": 0.1, "plain": 0.5, "other": 0.4, "quite other": 0.9}
 CONFIDENCE_COST = {Confidence.HIGH: 0.0, Confidence.MIDDLE: 0.1, Confidence.LOW: 0.35}
+#: Leaving a line whose label is unread may break the need after all: a sure candidate that costs less is chosen.
+KEEP_UNREAD_COST = 1.1
 LABEL_COST, UNSUITED_COST, WEIGHING_COST, TINY_COST, OUT_COST = 0.5, 0.4, 0.15, 0.2, 1.5
 #: A clear ledger miss beyond tolerance costs this much for each tolerance, up to the cap.
 LEDGER_COST, LEDGER_CAP = 0.08, 1.2
@@ -42,7 +46,8 @@ SECOND_ROUND = 8
 class Candidate:
     """A rule in a line's place, the rest of the swaps as picked. disturbance in clear misses; None unknown.
 
-    off is what the rule by itself does not bring of what the line did, beyond tolerance.
+    off is what the rule by itself does not bring of what the line did, beyond tolerance. labels are what has to be
+    read before it counts as meeting; brings are allergens the dough did not have before.
     """
 
     rule: Rule
@@ -55,6 +60,7 @@ class Candidate:
     practical: str
     score: float
     off: tuple[Entry, ...]
+    brings: tuple[str, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -96,7 +102,7 @@ class Study:
 
 def study(
     draft: Draft,
-    needs: tuple[str, ...],
+    needs: Wanted,
     wishes: tuple[Wish, ...],
     picked: Mapping[str, str],
     style: Style | None,
@@ -127,6 +133,9 @@ def study(
             stale.discard(x.id)
             best = next((c.rule for c in ranks[x.id] if c.rule is not KEEP), None)
             left_open = choosing and x.id not in picked and chosen[x.id] is not KEEP
+            if choosing and x.id not in picked and chosen[x.id] is KEEP:
+                best = _surer(ranks[x.id], x)
+                left_open = best is not None
             if left_open and best is not None and best.id != chosen[x.id].id:
                 chosen[x.id] = best
                 if len(known) <= SECOND_ROUND:
@@ -144,6 +153,13 @@ def study(
         lines, _way_studies(draft, needs, wishes, chosen, ways, used, kit, now), plan, now, after,
         _why_none(draft, used, kit) if now is None else "", used,
     )  # fmt: skip
+
+
+def _surer(found: tuple[Candidate, ...], line: Line) -> Rule | None:
+    """For a line whose label is unread: a candidate that needs no label, where it disturbs little enough."""
+    sure = [c for c in found if c.rule is not KEEP and c.rule is not OUT and c.rule.parts and not c.labels]
+    best = min(sure, key=lambda c: c.score, default=None)
+    return best.rule if best is not None and best.score <= KEEP_UNREAD_COST else None
 
 
 def disturbance(now: Cookie | None, then: Cookie | None) -> float | None:
@@ -178,7 +194,7 @@ def first_choice(
 
 def _ranked(
     draft: Draft,
-    needs: tuple[str, ...],
+    needs: Wanted,
     line: Line,
     pool: tuple[Rule, ...],
     chosen: Mapping[str, Rule],
@@ -201,11 +217,11 @@ def _ranked(
 
 
 def _candidate(
-    rule: Rule, solved: Solved, cookie: Cookie | None, away: float | None, line: Line, needs: tuple[str, ...],
+    rule: Rule, solved: Solved, cookie: Cookie | None, away: float | None, line: Line, needs: Wanted,
     style: Style | None, draft: Draft, tried: Mapping[str, str],
 ) -> Candidate:  # fmt: skip
     evidence = "tried here" if rule.id in tried else rule.evidence
-    labels = labels_to_read(rule, needs)
+    labels = _unread(line, needs) if rule is KEEP else labels_to_read(rule, needs)
     fits = not rule.parts or suits(rule, style, draft.process.method)
     extra = max(len(rule.parts) - 1, 0)
     # What is in the dough anyway, or in another pick, is nothing new to buy or to weigh by itself.
@@ -237,7 +253,13 @@ def _candidate(
         ", ".join(w for w in words if w) or "one weighing",
         score,
         _off(rule, line, draft),
+        brings(draft.formula.lines, solved.draft.formula.lines, needs),
     )
+
+
+def _unread(line: Line, needs: Wanted) -> tuple[str, ...]:
+    """What has to be read before the line as it is counts as meeting the needs."""
+    return (line.ingredient.name,) if unsure(line.ingredient, needs) else ()
 
 
 def _missing(found: tuple[Candidate, ...]) -> tuple[str, ...]:
@@ -261,7 +283,7 @@ def _off(rule: Rule, line: Line, draft: Draft) -> tuple[Entry, ...]:
 
 
 def _ways(
-    draft: Draft, needs: tuple[str, ...], wishes: tuple[Wish, ...], picked: Mapping[str, str]
+    draft: Draft, needs: Wanted, wishes: tuple[Wish, ...], picked: Mapping[str, str]
 ) -> tuple[tuple[Wish, Reduction | None], ...]:
     """The picked way for each wish, or the first well-tried one that gets there."""
     found: list[tuple[Wish, Reduction | None]] = []
@@ -280,7 +302,7 @@ def _gap(way: Way) -> float:
     return abs((way.reached or 0.0) - way.wish.wanted)
 
 
-def _way_pool(wish: Wish, needs: tuple[str, ...]) -> list[Reduction]:
+def _way_pool(wish: Wish, needs: Wanted) -> list[Reduction]:
     return [
         w for w in reductions().values()
         if w.need == wish.need and allowed(tuple(ingredient(p.ingredient) for p in w.parts), needs)[0]
@@ -288,7 +310,7 @@ def _way_pool(wish: Wish, needs: tuple[str, ...]) -> list[Reduction]:
 
 
 def _way_studies(
-    draft: Draft, needs: tuple[str, ...], wishes: tuple[Wish, ...], chosen: Mapping[str, Rule],
+    draft: Draft, needs: Wanted, wishes: tuple[Wish, ...], chosen: Mapping[str, Rule],
     ways: tuple[tuple[Wish, Reduction | None], ...], style: Style | None, kit: Kit, now: Forecast | None,
 ) -> tuple[WayStudy, ...]:  # fmt: skip
     found = []

@@ -15,6 +15,7 @@ from dough.swaps.follow import Follow, follow, swapped
 from kitchen.actions.base import Action, MissingError, clean_name, dough_for_reading, dough_for_writing
 from kitchen.documents import DraftDoc, TargetDoc
 from kitchen.models import Dough
+from kitchen.pantry import wanted
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -40,8 +41,8 @@ class MakeDietVersion(Action):
             draft = DraftDoc.model_validate(parent.draft).to_core()
             check_draft(draft)
             used = style(parent.style) if parent.style else nearest_style(draft.formula)
-            made = swapped(draft, target.needs, target.wishes, self.picks, used)
-            left = broken(made.formula.lines, target.needs)
+            made = swapped(draft, wanted(target.needs), target.wishes, self.picks, used)
+            left = broken(made.formula.lines, wanted(target.needs))
             if left:
                 names = ", ".join(x.ingredient.name for x in left[:4])
                 raise EntryError("needs", f"Still in it against a need: {names}. Pick what stands in for it first.")
@@ -70,7 +71,7 @@ def following(sibling: Dough, take: frozenset[str] | None = None) -> Follow:
     return follow(
         DraftDoc.model_validate(sibling.draft).to_core(),
         DraftDoc.model_validate(sibling.followed).to_core(),
-        parent, target.needs, target.wishes, sibling.picks, used, take,
+        parent, wanted(target.needs), target.wishes, sibling.picks, used, take,
     )  # fmt: skip
 
 

@@ -9,7 +9,8 @@ from django.db import transaction
 
 from dough.errors import EntryError
 from dough.ingredients import ingredient
-from dough.label import NAMES
+from dough.needs.verdict import open_codes
+from dough.needs.wanted import NAMES, ORIGINS
 from kitchen.actions.base import Action
 from kitchen.models import SupplierLabel
 from kitchen.pantry import find
@@ -25,9 +26,8 @@ class ReadLabel(Action):
 
     def execute(self) -> SupplierLabel:
         cook = self.cook()
-        if find(self.ingredient_id) is None:
-            ingredient(self.ingredient_id)
-        strange = [c for c in self.codes if c not in NAMES]
+        item = find(self.ingredient_id) or ingredient(self.ingredient_id)
+        strange = [c for c in self.codes if c not in NAMES and c not in ORIGINS]
         if strange:
             raise EntryError("codes", f"“{strange[0][:20]}” is not an allergen known here. Tick those in the list.")
         day = self.read_on or self.now.date()
@@ -37,6 +37,7 @@ class ReadLabel(Action):
             return SupplierLabel.objects.create(
                 ingredient=self.ingredient_id,
                 may_contain=list(dict.fromkeys(self.codes)),
+                settles=list(dict.fromkeys((*NAMES, *open_codes(item)))),
                 read_on=day,
                 said_at=self.now,
                 said_by=cook,

@@ -32,6 +32,7 @@ from kitchen.api.schemas import DoughOut, ShelfItem
 from kitchen.api.views import dough_out, latest_bakes, measured_cookie, shelf_item
 from kitchen.documents import CookieDoc, DraftDoc, Strict, TargetDoc, Typed
 from kitchen.models import Dough, Version
+from kitchen.pantry import wanted
 from kitchen.sheet_pdf import sheet_pdf
 
 router = Router(tags=["doughs"])
@@ -51,6 +52,7 @@ class SheetLineOut(BaseModel):
     name: str
     amount: str
     note: str
+    marks: list[str]
 
 
 class SheetOut(BaseModel):
@@ -342,6 +344,7 @@ def _sheet(found: Dough) -> Sheet:
         found.name,
         f"draft from {kept}" if differs and found.draft_parent else kept,
         DraftDoc.model_validate(found.draft).to_core(),
+        wanted(TargetDoc.model_validate(found.target).needs),
     )
 
 

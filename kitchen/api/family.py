@@ -9,9 +9,10 @@ from django.utils import timezone
 from ninja import Router, Status
 from pydantic import Field
 
-from dough.label import Label, Loss, Supplier, label, open_questions
+from dough.label import Label, Loss, label, open_questions
 from dough.losses import loss_of
-from dough.swaps.needs import Standing, marks
+from dough.needs.verdict import marks
+from dough.needs.wanted import Reading
 from kitchen.actions.base import dough_for_reading
 from kitchen.actions.diet_version import FollowParent, MakeDietVersion, following
 from kitchen.actions.read_label import ReadLabel
@@ -32,7 +33,8 @@ from kitchen.api.views import dough_out, latest_bakes, need_words, style_of
 from kitchen.documents import DraftDoc, MeasuredDoc, Strict, TargetDoc
 from kitchen.kits import kit_for
 from kitchen.label_pdf import label_pdf
-from kitchen.models import Dough, SupplierLabel
+from kitchen.models import Dough
+from kitchen.pantry import readings, wanted
 
 router = Router(tags=["diets"])
 
@@ -148,13 +150,10 @@ def read_label(request: HttpRequest, dough_id: int, payload: LabelReadIn) -> Lab
     return label_sheet(request, dough_id)
 
 
-def _label(found: Dough) -> tuple[Label, dict[str, Supplier]]:
+def _label(found: Dough) -> tuple[Label, dict[str, Reading]]:
     draft = DraftDoc.model_validate(found.draft).to_core()
-    ids = {x.ingredient_id for x in draft.formula.lines}
-    suppliers: dict[str, Supplier] = {}
-    for row in SupplierLabel.objects.filter(ingredient__in=ids):
-        suppliers[row.ingredient] = Supplier(tuple(row.may_contain), row.read_on.isoformat())
-    return label(draft, suppliers, _loss(found)), suppliers
+    read = readings()
+    return label(draft, read, _loss(found)), read
 
 
 def _loss(found: Dough) -> Loss | None:
@@ -166,7 +165,7 @@ def _loss(found: Dough) -> Loss | None:
     return loss_of(doc.to_core(), style_of(found), kit_for(doc, found.pk), measured)
 
 
-def _suppliers(found: Dough, read: dict[str, Supplier]) -> list[SupplierOut]:
+def _suppliers(found: Dough, read: dict[str, Reading]) -> list[SupplierOut]:
     items = {x.ingredient_id: x.ingredient for x in DraftDoc.model_validate(found.draft).to_core().formula.lines}
     return [
         SupplierOut(
@@ -181,15 +180,10 @@ def _suppliers(found: Dough, read: dict[str, Supplier]) -> list[SupplierOut]:
 
 
 def _against(found: Dough) -> list[str]:
-    """What in the draft breaks a need of its own target, in words."""
-    needs = tuple(TargetDoc.model_validate(found.target).needs)
+    """What in the draft breaks a need of its own target, or is for a label to settle, in words."""
+    needs = wanted(TargetDoc.model_validate(found.target).needs)
     lines = DraftDoc.model_validate(found.draft).to_core().formula.lines
-    return [
-        f"{x.ingredient.name}: {m.words}"
-        for x in lines
-        for m in marks(x.ingredient, needs)
-        if m.standing is Standing.BREAKS
-    ]
+    return [f"{x.ingredient.name}: {m.words}" for x in lines for m in marks(x.ingredient, needs)]
 
 
 def _subtitle(found: Dough) -> str:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from pydantic import BaseModel
 
 from dough.ingredients import Confidence, Role
-from dough.swaps.needs import Standing
+from dough.needs.verdict import Standing
 from kitchen.documents import CookieDoc, DraftDoc
 
 Point = list[float]
@@ -170,6 +170,8 @@ class PreviewOut(BaseModel):
     target_outline: list[Point]
     oven_marks: str
     cautions: list[str]
+    dark: str
+    needs_state: Standing | None
     findings: list[NoticeOut]
     forecast_place: PlaceOut | None
     target_place: PlaceOut | None

@@ -31,7 +31,7 @@ from kitchen.api.errors import PROBLEMS
 from kitchen.api.forecast_schemas import PreviewDetailOut, PreviewOut
 from kitchen.api.views import preview_out
 from kitchen.documents import CookieDoc, DraftDoc, Key, KitDoc, Strict, Typed, WishDoc
-from kitchen.pantry import cups, find
+from kitchen.pantry import cups, find, wanted
 
 router = Router(tags=["preview"])
 
@@ -148,7 +148,7 @@ class SwapEdit(Strict):
         check_draft(draft)
         chosen = style(self.style) if self.style else nearest_style(draft.formula)
         wishes = tuple(w.to_core() for w in self.wishes)
-        return swapped(draft, tuple(self.needs), wishes, self.picks, chosen)
+        return swapped(draft, wanted(self.needs), wishes, self.picks, chosen)
 
 
 class EqualEdit(Strict):
@@ -261,11 +261,11 @@ def follow(request: HttpRequest, payload: PreviewIn) -> HttpResponse:
     draft = payload.draft.to_core()
     if payload.edit is not None:
         draft = payload.edit.apply(draft)
-    wanted = payload.target.to_core()
-    check_target(Target(wanted))
+    cookie = payload.target.to_core()
+    check_target(Target(cookie))
     chosen = style(payload.style) if payload.style else None
-    needs = tuple(payload.needs)
-    return sent(preview_out(payload.seq, preview(draft, wanted, chosen, payload.kit.to_core(), needs), wanted))
+    needs = wanted(payload.needs)
+    return sent(preview_out(payload.seq, preview(draft, cookie, chosen, payload.kit.to_core(), needs), cookie))
 
 
 @router.post("/detail", response={200: PreviewDetailOut, **PROBLEMS})
@@ -273,11 +273,11 @@ def detail(request: HttpRequest, payload: PreviewIn) -> HttpResponse:
     """What can wait until the hand rests: window, best minute, ranges, what decides, the bake to scrub."""
     draft = payload.draft.to_core()
     check_draft(draft)
-    wanted = payload.target.to_core()
-    check_target(Target(wanted))
+    cookie = payload.target.to_core()
+    check_target(Target(cookie))
     used = style(payload.style) if payload.style else nearest_style(draft.formula)
     case = bake_case(draft, used, payload.kit.to_core()) if used else NoCase("No flour yet.")
-    return sent(detail_out(payload.seq, case, wanted, payload.kit.offset_k))
+    return sent(detail_out(payload.seq, case, cookie, payload.kit.offset_k))
 
 
 class LineChangeOut(BaseModel):

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import asdict, fields
+from dataclasses import asdict
 from functools import cache
 
 from django.http import HttpRequest
@@ -11,13 +11,13 @@ from ninja import Router
 from dough.colour import shade_hex
 from dough.formula import Method, Place, Shape, Step
 from dough.ingredients import Ingredient, Role, table
-from dough.label import ALLERGENS
 from dough.measures import fillings
+from dough.needs.verdict import judge
+from dough.needs.wanted import ALLERGENS, AMOUNTS, NEEDS, ORIGINS
 from dough.oven import standings
 from dough.preview import RAW_DOUGH, cookie_outline
 from dough.recipe.names import called
 from dough.sheet import allergens_of
-from dough.swaps.needs import AMOUNTS, NEEDS
 from dough.target import ATTRIBUTES, from_style
 from dough.texture_map import known_words, regions
 from dough.trials.scales import SCALES
@@ -27,6 +27,7 @@ from kitchen.api.reference_schemas import (
     AllergenOut,
     AttributeOut,
     FillingOut,
+    HoldsOut,
     IngredientOut,
     NeedOut,
     ReferenceOut,
@@ -76,9 +77,10 @@ def reference_out() -> ReferenceOut:
         liners=_standings("liner"),
         shelves=_standings("shelf"),
         raw_dough=RAW_DOUGH,
-        needs=[NeedOut(id=n.id, name=n.label, kind=n.kind) for n in NEEDS.values()],
+        needs=[NeedOut(id=n.id, name=n.label, kind=n.kind, about=n.about) for n in NEEDS.values()],
         wishes=[WishKindOut.model_validate(a, from_attributes=True) for a in AMOUNTS.values()],
         allergens=[AllergenOut(code=c, name=n, lists=x) for c, n, x in ALLERGENS],
+        origins=[AllergenOut(code=c, name=n, lists="") for c, n in ORIGINS.items()],
         texture_words=list(known_words()),
         scales=[
             ScaleOut(key=s.key, label=s.label, how=s.how, points=[ScalePointOut(value=v, word=w) for v, w in s.points])
@@ -114,7 +116,8 @@ def ingredient_out(i: Ingredient) -> IngredientOut:
         fillings=[FillingOut(name=n or i.measure.filling, cup_g=g) for n, g in fillings(i) if g > 0],
         cup_low_g=i.measure.cup_low_g,
         cup_high_g=i.measure.cup_high_g,
-        diet={f.name: getattr(i.diet, f.name) for f in fields(i.diet)},
+        stands={n: judge(i, n).standing for n in NEEDS},
+        holds=[HoldsOut(code=h.code, state=h.state, part=h.part) for h in i.held],
     )
 
 

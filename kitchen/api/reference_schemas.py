@@ -5,7 +5,8 @@ from __future__ import annotations
 from pydantic import BaseModel
 
 from dough.formula import Method, Place, Shape, Step
-from dough.ingredients import Confidence, Role
+from dough.ingredients import Confidence, Role, State
+from dough.needs.verdict import Standing
 from kitchen.api.forecast_schemas import Point
 from kitchen.documents import TargetDoc
 
@@ -15,6 +16,14 @@ class FillingOut(BaseModel):
 
     name: str
     cup_g: float
+
+
+class HoldsOut(BaseModel):
+    """What is said of one allergen or origin: holds, may, free, or told (a remark)."""
+
+    code: str
+    state: State
+    part: str
 
 
 class IngredientOut(BaseModel):
@@ -37,7 +46,8 @@ class IngredientOut(BaseModel):
     fillings: list[FillingOut]
     cup_low_g: float
     cup_high_g: float
-    diet: dict[str, str]
+    stands: dict[str, Standing]
+    holds: list[HoldsOut]
 
 
 class StyleOut(BaseModel):
@@ -89,11 +99,12 @@ class WishKindOut(BaseModel):
 
 
 class NeedOut(BaseModel):
-    """kind is way (of eating), allergen or other."""
+    """kind is way (of eating), allergen or other; about says where lists differ."""
 
     id: str
     name: str
     kind: str
+    about: str
 
 
 class AllergenOut(BaseModel):
@@ -136,5 +147,6 @@ class ReferenceOut(BaseModel):
     needs: list[NeedOut]
     wishes: list[WishKindOut]
     allergens: list[AllergenOut]
+    origins: list[AllergenOut]
     texture_words: list[str]
     scales: list[ScaleOut]

@@ -6,6 +6,7 @@ from datetime import date, datetime
 
 from pydantic import BaseModel
 
+from dough.needs.verdict import Standing
 from kitchen.api.forecast_schemas import ForecastOut, Point
 from kitchen.documents import CookieDoc, DraftDoc, MeasuredDoc, TargetDoc
 
@@ -92,6 +93,7 @@ class ShelfItem(BaseModel):
     versions: int
     bakes: int
     needs: list[str]
+    needs_state: Standing | None
     follows_name: str
     target: SizeOut
     last_bake: SizeOut | None

@@ -6,6 +6,7 @@ from pydantic import BaseModel
 
 from dough.formula import Step
 from dough.ingredients import Confidence
+from dough.needs.verdict import Standing
 from kitchen.api.forecast_schemas import ForecastOut, MarkOut, Point
 from kitchen.documents import DraftDoc
 
@@ -50,6 +51,7 @@ class CandidateOut(BaseModel):
     labels: list[str]
     suits: bool
     off: list[OffOut]
+    brings: list[str]
 
 
 class SwapLineOut(BaseModel):
@@ -63,6 +65,7 @@ class SwapLineOut(BaseModel):
     grams: float | None
     step: Step
     breaks: bool
+    unsure: bool
     marks: list[MarkOut]
     pick: str
     candidates: list[CandidateOut]
@@ -133,6 +136,8 @@ class PlanOut(BaseModel):
     unmet: list[str]
     left: list[str]
     labels: list[str]
+    state: Standing | None
+    brings: list[str]
     mass_before_g: float
     mass_after_g: float
 

@@ -13,12 +13,12 @@ from dough.colour import crust_hex
 from dough.effects import difference_words
 from dough.formula import Draft, Formula
 from dough.ingredients import ingredient
+from dough.needs.wanted import AMOUNTS
 from dough.preview import cookie_outline
 from dough.styles import style
 from dough.swaps.changes import Change
 from dough.swaps.day import Baked, day
 from dough.swaps.ledger import Entry
-from dough.swaps.needs import AMOUNTS
 from dough.swaps.pantry import egg_counts, equals, is_egg
 from dough.swaps.plan import Plan
 from dough.swaps.reduce import per_100g
@@ -49,6 +49,7 @@ from kitchen.api.swap_schemas import (
 )
 from kitchen.api.views import forecast_out, marks_out, points
 from kitchen.documents import CookieDoc, DraftDoc, Key, KitDoc, Strict, WishDoc
+from kitchen.pantry import wanted
 from kitchen.tried import tried
 
 router = Router(tags=["swaps"])
@@ -85,12 +86,12 @@ def look(request: HttpRequest, payload: StudyIn) -> HttpResponse:
     """Every line that breaks a need with what could stand in for it, ranked, and the swaps as picked."""
     draft = payload.draft.to_core()
     check_draft(draft)
-    wanted = payload.target.to_core()
+    cookie = payload.target.to_core()
     wishes = tuple(w.to_core() for w in payload.wishes)
-    check_target(Target(wanted, needs=tuple(payload.needs), wishes=wishes))
+    check_target(Target(cookie, needs=tuple(payload.needs), wishes=wishes))
     chosen = style(payload.style) if payload.style else None
     known = tried()
-    found = study(draft, tuple(payload.needs), wishes, payload.picks, chosen, payload.kit.to_core(), known)
+    found = study(draft, wanted(payload.needs), wishes, payload.picks, chosen, payload.kit.to_core(), known)
     before = found.before.cookie if found.before else None
     after = found.after.cookie if found.after else None
     minutes = found.plan.draft.process.minutes
@@ -102,7 +103,7 @@ def look(request: HttpRequest, payload: StudyIn) -> HttpResponse:
             plan=_plan(found.plan, draft.formula),
             before=forecast_out(found.before, draft.process.minutes, found.style) if found.before else None,
             after=forecast_out(found.after, minutes, found.style) if found.after else None,
-            target_outline=points(cookie_outline(wanted, found.style)),
+            target_outline=points(cookie_outline(cookie, found.style)),
             words=difference_words(before, after) if before and after else "",
             disturbance=disturbance(before, after),
             why_none=found.why_none,
@@ -135,7 +136,7 @@ def pantry(request: HttpRequest, payload: PantryIn) -> PantryOut:
                 rule=e.rule.id, name=e.rule.name, words=e.rule.words, changes=[_change(c) for c in e.changes],
                 short=e.short, source=SOURCES.get(e.rule.source, e.rule.source), confidence=e.rule.confidence,
             )
-            for e in equals(draft, line, tuple(payload.needs))
+            for e in equals(draft, line, wanted(payload.needs))
         ],
         eggs=[EggCountOut.model_validate(e, from_attributes=True) for e in eggs],
     )  # fmt: skip
@@ -161,6 +162,7 @@ def _line(x: LineStudy, found: Study, known: dict[str, str]) -> SwapLineOut:
         grams=line.grams,
         step=line.step,
         breaks=any(m.standing == "breaks" for m in x.marks),
+        unsure=any(m.standing == "unsure" for m in x.marks),
         marks=marks_out(x.marks),
         pick=x.pick,
         candidates=[_candidate(c, line.grams or 0.0, found, known) for c in x.candidates],
@@ -208,6 +210,7 @@ def _candidate(c: Candidate, grams: float, found: Study, known: dict[str, str]) 
         practical=c.practical,
         labels=list(c.labels),
         suits=c.suits,
+        brings=list(c.brings),
         off=[OffOut(label=e.function.label, unit=e.function.unit, error=e.error) for e in c.off],
     )
 
@@ -257,6 +260,8 @@ def _plan(plan: Plan, before: Formula) -> PlanOut:
         unmet=list(plan.unmet),
         left=list(plan.left),
         labels=list(plan.labels),
+        state=plan.state,
+        brings=list(plan.brings),
         mass_before_g=sum(x.grams or 0.0 for x in before.lines),
         mass_after_g=sum(x.grams or 0.0 for x in plan.draft.formula.lines),
     )

@@ -6,10 +6,11 @@ from dough.bake.contract import Estimate, Forecast
 from dough.balance import RoleBalance, rail_ends
 from dough.colour import crust_hex, shade_hex
 from dough.composition import percent_of
+from dough.needs.verdict import Mark, Standing, state_of
+from dough.needs.wanted import AMOUNTS, NEEDS
 from dough.oven import marks
 from dough.preview import Preview, cookie_outline
 from dough.styles import Style, styles
-from dough.swaps.needs import AMOUNTS, NEEDS, Mark
 from dough.target import ATTRIBUTES, Attribute, Cookie, compare, is_empty
 from dough.texture_map import place_of
 from kitchen.actions.base import name_of
@@ -35,6 +36,7 @@ from kitchen.api.schemas import (
 )
 from kitchen.documents import CookieDoc, DraftDoc, MeasuredDoc, TargetDoc
 from kitchen.models import Bake, Dough
+from kitchen.pantry import wanted as wanted_of
 
 #: The ends of a reading's scale: scores run 0-100, crust from pale (90) to dark (30).
 CRUST_PALE, CRUST_DARK = 90.0, 30.0
@@ -122,6 +124,7 @@ def shelf_item(dough: Dough) -> ShelfItem:
         versions=versions,
         bakes=len(bakes),
         needs=need_words(dough),
+        needs_state=needs_state(dough),
         follows_name=dough.follows.name if dough.follows else "",
         target=size_out(wanted, style, "target"),
         last_bake=size_out(measured_cookie(last), style, f"bake {last.number}") if last else None,
@@ -139,6 +142,12 @@ def need_words(dough: Dough) -> list[str]:
     return [NEEDS[n].label for n in target.needs if n in NEEDS] + [
         f"{AMOUNTS[w.need].label} by {w.by_pct:g} %" for w in target.wishes if w.need in AMOUNTS
     ]
+
+
+def needs_state(dough: Dough) -> Standing | None:
+    """How the draft stands against the needs of its target: the worst of them; None without any."""
+    needs = wanted_of(TargetDoc.model_validate(dough.target).needs)
+    return state_of(DraftDoc.model_validate(dough.draft).to_core().formula.lines, needs) if needs else None
 
 
 def _closeness_words(sentence: str, wanted: Cookie, last: Bake | None) -> str:
@@ -178,6 +187,8 @@ def preview_out(seq: int, result: Preview, wanted: Cookie) -> PreviewOut:
         target_outline=points(result.target_outline),
         oven_marks=marks(result.draft.process.oven_c, result.draft.process.fan),
         cautions=list(result.cautions),
+        dark=result.dark,
+        needs_state=result.needs_state,
         findings=_notices(result),
         forecast_place=_place(forecast.cookie) if forecast else None,
         target_place=_place(wanted),

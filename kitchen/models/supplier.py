@@ -9,10 +9,15 @@ from kitchen.models.frozen import Frozen
 
 
 class SupplierLabel(Frozen):
-    """One reading of one ingredient's label; read again, the later one counts. may_contain holds allergen codes."""
+    """One reading of one ingredient's label; read again, the later one counts.
+
+    may_contain holds the codes it names; settles those that were looked for (null: every allergen, as readings were
+    once kept).
+    """
 
     ingredient = models.CharField(max_length=40)
     may_contain = models.JSONField(default=list)
+    settles = models.JSONField(null=True, default=None)
     read_on = models.DateField()
     said_at = models.DateTimeField()
     said_by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.PROTECT, related_name="+")

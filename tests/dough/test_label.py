@@ -8,8 +8,9 @@ from hypothesis import given, settings
 from dough.bake.intake import Kit
 from dough.formula import Draft, Formula, Line, Process, Step
 from dough.ingredients import ingredient
-from dough.label import Held, Loss, Supplier, allergens, label, open_questions
+from dough.label import Held, Loss, allergens, label, open_questions
 from dough.losses import loss_of
+from dough.needs.wanted import Reading
 from dough.start import from_style_formula
 from dough.styles import styles
 from tests.dough.strategies import draft_of, formula_of, formulas
@@ -71,17 +72,19 @@ def test_allergens_name_what_holds_them_tops_and_finishes_too() -> None:
     assert found["Mi"].contains == ("Butter, unsalted",)
     assert found["Nu"].contains == ("Hazelnuts",)
     assert found["Lu"].contains == found["Lu"].unread == ()
-    assert len(found) == 15
+    assert len(found) == 16
 
 
 def test_a_read_label_settles_what_the_table_leaves_open() -> None:
     lines = formula_of(("dark65", 100)).lines
     assert held(allergens(lines, {}))["Mi"].unread == ("Dark chocolate",)
-    read = {"dark65": Supplier(("Mi",), "2026-11-01")}
+    read = {"dark65": Reading(("Mi",), "2026-11-01")}
     assert held(allergens(lines, read))["Mi"].may_contain == ("Dark chocolate",)
-    none = held(allergens(lines, {"dark65": Supplier((), "2026-11-01")}))
+    none = held(allergens(lines, {"dark65": Reading((), "2026-11-01")}))
     assert none["Mi"].may_contain == none["Mi"].unread == ()
-    assert none["So"].contains == ("Dark chocolate",), "what is in it for certain stays"
+    assert none["So"].unread == (), "soya is in most, and this label does not name it"
+    milk = formula_of(("milkchoc", 100)).lines
+    assert held(allergens(milk, {"milkchoc": Reading((), "2026-11-01")}))["Mi"].contains == ("Milk chocolate",)
     assert {"Mi", "Nu"} <= set(open_questions(ingredient("dark65")))
 
 
@@ -104,6 +107,11 @@ def test_suggestions_are_never_claims_and_the_sentences_are_always_there() -> No
     assert "safe" not in words
     doubtful = label(draft_of(("rice_w", 100), ("margblock", 50)), {}, None)
     assert not any("made without milk" in s for s in doubtful.suggests), "whey may be in it"
+    unread = label(draft_of(("rice_w", 100), ("custard", 10), ("bp_da", 2)), {}, None)
+    assert not any("made without gluten" in s for s in unread.suggests)
+    read = {i: Reading((), "2026-11-01") for i in ("custard", "bp_da")}
+    settled = label(draft_of(("rice_w", 100), ("custard", 10), ("bp_da", 2)), read, None)
+    assert any("made without gluten" in s for s in settled.suggests)
 
 
 def test_notices_come_with_their_trigger() -> None:
@@ -113,7 +121,7 @@ def test_notices_come_with_their_trigger() -> None:
         None,
     )
     words = " ".join(made.notices)
-    for part in ("choke", "twelve months", "alcohol", "laxative", "kidney"):
+    for part in ("choke", "twelve months", "alcohol", "laxative", "kidney", "children"):
         assert part in words
     assert label(draft_of(("rice_w", 100), ("oil", 20)), {}, None).notices == ()
 

@@ -9,8 +9,9 @@ from hypothesis import strategies as st
 from dough.bake.intake import Kit
 from dough.errors import EntryErrors
 from dough.formula import Draft, Formula, Line, Process, Step
-from dough.ingredients import ADDITIVE, ingredient, table
+from dough.ingredients import ADDITIVE, State, ingredient, table
 from dough.measures import Habit, Quantity, weigh
+from dough.needs.verdict import Standing, judge
 from dough.own import Label, blend, flours_to_protein, from_label
 from dough.preview import preview
 from dough.styles import style
@@ -32,7 +33,32 @@ def test_a_label_s_figures_stand_and_water_is_what_is_left() -> None:
     assert 10 < p.water < 14
     assert made.estimated == ("water",)
     assert made.ingredient.flour_base
-    assert made.ingredient.allergens_eu == ingredient("ap").allergens_eu
+    assert judge(made.ingredient, "no_wheat").standing is Standing.UNSURE, "nobody has said"
+
+
+def test_what_the_cook_said_of_allergens_wins_over_the_row_it_is_like() -> None:
+    says = {"Gl": State.FREE, "Mi": State.MAY, "An": State.FREE, "alcohol": State.FREE}
+    made = from_label("own-1", "Mill flour", ingredient("ap"), FLOUR, says=says).ingredient
+    assert judge(made, "no_gluten").standing is Standing.MEETS
+    assert judge(made, "no_milk").standing is Standing.UNSURE
+    assert judge(made, "vegan").standing is Standing.MEETS, "who says vegan means it, traces of milk or not"
+    assert judge(made, "no_alcohol").standing is Standing.MEETS
+    assert judge(made, "no_nuts").standing is Standing.UNSURE
+    assert judge(made, "no_caffeine").standing is Standing.UNSURE
+
+
+@pytest.mark.parametrize(
+    ("says", "words"),
+    [
+        ({"An": State.FREE, "Mi": State.HOLDS}, "can not be vegan"),
+        ({"Me": State.FREE, "Fi": State.HOLDS}, "can not be vegetarian"),
+        ({"Gl": State.FREE, "Wh": State.HOLDS}, "can not be free of gluten"),
+        ({"zz": State.FREE}, "not an allergen or diet"),
+    ],
+)
+def test_statements_that_contradict_each_other_are_refused(says: dict[str, State], words: str) -> None:
+    with pytest.raises(EntryErrors, match=words):
+        from_label("own-1", "x", ingredient("ap"), FLOUR, says=says)
 
 
 def test_what_the_label_does_not_say_is_marked() -> None:
@@ -81,8 +107,10 @@ def test_two_flours_come_to_the_wanted_protein_and_not_beyond_either() -> None:
 
 def test_a_blend_carries_every_allergen_and_the_worse_answer() -> None:
     mixed = blend("own-3", "Mix", ((ingredient("rice_w"), 9), (ingredient("almond"), 1))).ingredient
-    assert set(ingredient("almond").allergens_eu) <= set(mixed.allergens_eu)
-    assert mixed.diet.nut_free == "N"
+    assert judge(mixed, "no_nuts").standing is Standing.BREAKS
+    assert judge(mixed, "no_gluten").standing is Standing.MEETS
+    open_ = blend("own-3", "Mix", ((ingredient("rice_w"), 9), (ingredient("custard"), 1))).ingredient
+    assert judge(open_, "no_gluten").standing is Standing.UNSURE
     with pytest.raises(EntryErrors, match="two parts"):
         blend("own-3", "Mix", ((ingredient("rice_w"), 1),))
 

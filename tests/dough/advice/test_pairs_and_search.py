@@ -13,9 +13,10 @@ from dough.advice.search import evenly, search
 from dough.bake.intake import Kit, bake_case
 from dough.bake.model import forecast
 from dough.formula import Draft
+from dough.needs.verdict import marks
+from dough.needs.wanted import NEEDS, Wanted
 from dough.start import from_style_formula
 from dough.styles import styles
-from dough.swaps.needs import NEEDS, marks
 from dough.target import ATTRIBUTES, Cookie, compare
 from tests.dough.advice.test_ranking import away, near
 
@@ -107,7 +108,7 @@ def test_the_search_keeps_what_is_locked_and_breaks_no_need() -> None:
         if x.role in ("egg", "fat"):
             was = before[x.id].grams or 0.0
             assert (x.grams or 0.0) / (flour[found.draft] or 1) == pytest.approx(was / (flour[DRAFT] or 1), rel=0.02)
-        assert marks(x.ingredient, tuple(NEEDS)) == marks(before[x.id].ingredient, tuple(NEEDS))
+        assert marks(x.ingredient, Wanted(tuple(NEEDS))) == marks(before[x.id].ingredient, Wanted(tuple(NEEDS)))
     assert found.draft.process.oven_c == DRAFT.process.oven_c
     assert {x.id for x in found.draft.formula.lines} == set(before)
 

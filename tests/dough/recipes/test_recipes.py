@@ -78,8 +78,8 @@ def test_headings_say_when_a_line_goes_in() -> None:
 
 
 def test_a_word_nobody_knows_is_asked_about_and_never_swallowed() -> None:
-    assert match("vanilla sugar").ident == ""
-    line = read_line("2 tbsp orange blossom water", Habit.METRIC)
+    assert match("wattleseed").ident == ""
+    line = read_line("2 tbsp wattleseed essence", Habit.METRIC)
     assert line.ingredient_id == ""
     assert "ingredient" in line.asks
     assert "ingredient" in read_line("100 g snozzle flour", Habit.METRIC).asks
@@ -135,7 +135,7 @@ def test_amounts_as_people_write_them(text: str, low: float, high: float, unit: 
     [
         ("all-purpose", "ap"), ("plain flour", "ap"), ("superfine", "caster"), ("powdered", "icing"),
         ("bicarb", "soda"), ("cornflour", "cornst"), ("cornstarch", "cornst"),
-        ("strong", "bread"), ("treacle", "molasses"),
+        ("strong", "bread"), ("treacle", "treacle"),
         ("dutch", "cocoa_d"), ("linseed", "flaxmeal"), ("vegan butter", "plantbutter"), ("buter", "butter"),
     ],
 )  # fmt: skip

@@ -10,7 +10,8 @@ from hypothesis import given, settings
 from dough.errors import EntryError
 from dough.formula import Draft, Formula, Process
 from dough.ingredients import ingredient
-from dough.swaps.needs import breaks
+from dough.needs.verdict import breaks
+from dough.needs.wanted import Wanted
 from dough.swaps.pantry import egg_counts, equal, equals
 from tests.dough.strategies import draft_of, formulas
 
@@ -113,10 +114,10 @@ def test_mayonnaise_takes_fat_off_the_butter() -> None:
 def test_no_equivalent_breaks_a_need_or_loses_a_line(formula: Formula) -> None:
     draft = Draft(formula, Process())
     for x in formula.lines[:4]:
-        for e in equals(draft, x, ("vegan", "no_gluten")):
+        for e in equals(draft, x, Wanted(("vegan", "no_gluten"))):
             assert e.changes
             added = {y.ingredient_id for y in e.draft.formula.lines} - {y.ingredient_id for y in formula.lines}
-            assert not any(breaks(ingredient(i), ("vegan", "no_gluten")) for i in added)
+            assert not any(breaks(ingredient(i), Wanted(("vegan", "no_gluten"))) for i in added)
             gone = {y.id for y in formula.lines} - {y.id for y in e.draft.formula.lines}
             assert gone <= {c.line_id for c in e.changes}
 

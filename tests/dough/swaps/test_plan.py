@@ -12,11 +12,12 @@ from dough.bake.intake import Kit
 from dough.errors import EntryError
 from dough.formula import Draft, Formula, Line, Method, Process, Step
 from dough.ingredients import ADDITIVE, Role, ingredient
+from dough.needs.verdict import breaks
+from dough.needs.wanted import NEEDS, NOTHING, Wanted, Wish
 from dough.start import from_style_formula
 from dough.styles import styles
 from dough.swaps.candidates import KEEP, candidates
 from dough.swaps.ledger import FUNCTIONS, ledger, per_100
-from dough.swaps.needs import NEEDS, Wish, breaks
 from dough.swaps.plan import make
 from dough.swaps.reduce import meets, per_100g, reduce
 from dough.swaps.rules import Rule, reductions, rules
@@ -24,10 +25,12 @@ from dough.swaps.solve import Unknown, practical, solve
 from dough.swaps.study import study
 from tests.dough.strategies import draft_of, formulas, style_drafts
 
-needs_sets = st.lists(st.sampled_from(sorted(NEEDS)), min_size=1, max_size=5, unique=True).map(tuple)
+needs_sets = st.lists(st.sampled_from(sorted(NEEDS)), min_size=1, max_size=5, unique=True).map(
+    lambda ids: Wanted(tuple(ids))
+)
 
 
-def first_rules(draft: Draft, needs: tuple[str, ...], which: int = 0) -> dict[str, Rule]:
+def first_rules(draft: Draft, needs: Wanted, which: int = 0) -> dict[str, Rule]:
     """For every line that breaks a need one of its candidates."""
     found = {}
     for x in draft.formula.lines:
@@ -39,9 +42,7 @@ def first_rules(draft: Draft, needs: tuple[str, ...], which: int = 0) -> dict[st
 
 @given(formulas(), needs_sets, st.integers(0, 20))
 @settings(max_examples=150, deadline=None)
-def test_a_swap_leaves_and_adds_nothing_that_breaks_a_need(
-    formula: Formula, needs: tuple[str, ...], which: int
-) -> None:
+def test_a_swap_leaves_and_adds_nothing_that_breaks_a_need(formula: Formula, needs: Wanted, which: int) -> None:
     draft = Draft(formula, Process())
     plan = make(draft, needs, first_rules(draft, needs, which))
     assert plan.left == ()
@@ -50,7 +51,7 @@ def test_a_swap_leaves_and_adds_nothing_that_breaks_a_need(
 
 @given(formulas(), needs_sets, st.integers(0, 20))
 @settings(max_examples=100, deadline=None)
-def test_no_gram_is_made_or_lost(formula: Formula, needs: tuple[str, ...], which: int) -> None:
+def test_no_gram_is_made_or_lost(formula: Formula, needs: Wanted, which: int) -> None:
     """Every change is told, and the parts of what goes in add up to it."""
     draft = Draft(formula, Process())
     plan = make(draft, needs, first_rules(draft, needs, which))
@@ -69,7 +70,7 @@ def test_no_gram_is_made_or_lost(formula: Formula, needs: tuple[str, ...], which
 
 @given(formulas(unknowns=True), needs_sets)
 @settings(max_examples=60, deadline=None)
-def test_an_unknown_amount_is_never_taken_for_zero(formula: Formula, needs: tuple[str, ...]) -> None:
+def test_an_unknown_amount_is_never_taken_for_zero(formula: Formula, needs: Wanted) -> None:
     draft = Draft(formula, Process())
     plan = make(draft, needs, {k: r for k, r in first_rules(draft, needs).items() if r.parts})
     unknown = {x.id for x in formula.lines if x.grams is None}
@@ -81,9 +82,20 @@ def test_an_unknown_amount_is_never_taken_for_zero(formula: Formula, needs: tupl
     assert set(plan.left) <= {x.id for x in formula.lines}
 
 
-@given(style_drafts(), st.sampled_from([("no_milk",), ("no_egg",), ("vegan",), ("no_gluten",), ("vegan", "no_gluten")]))
+@given(
+    style_drafts(),
+    st.sampled_from(
+        [
+            Wanted(("no_milk",)),
+            Wanted(("no_egg",)),
+            Wanted(("vegan",)),
+            Wanted(("no_gluten",)),
+            Wanted(("vegan", "no_gluten")),
+        ]
+    ),
+)
 @settings(max_examples=60, deadline=None)
-def test_a_real_dough_keeps_its_fat_water_sugar_and_salt(draft: Draft, needs: tuple[str, ...]) -> None:
+def test_a_real_dough_keeps_its_fat_water_sugar_and_salt(draft: Draft, needs: Wanted) -> None:
     """What can be kept is kept within tolerance, over all styles and their scatter."""
     plan = make(draft, needs, first_rules(draft, needs))
     off = {e.function.key: e.off for e in plan.ledger}
@@ -103,8 +115,8 @@ def test_scaling_first_or_last_comes_to_the_same(which: int, factor: float) -> N
         Formula(tuple(Line(x.id, x.ingredient_id, (x.grams or 0) * factor, x.step) for x in draft.formula.lines)),
         draft.process,
     )
-    picks = first_rules(draft, ("vegan",), which)
-    one, other = make(draft, ("vegan",), picks), make(bigger, ("vegan",), picks)
+    picks = first_rules(draft, Wanted(("vegan",)), which)
+    one, other = make(draft, Wanted(("vegan",)), picks), make(bigger, Wanted(("vegan",)), picks)
     after = {x.id: x.grams or 0.0 for x in one.draft.formula.lines}
     for x in other.draft.formula.lines:
         assert (x.grams or 0.0) == pytest.approx(after[x.id] * factor, abs=max(2.1, 0.03 * (x.grams or 0)))
@@ -112,7 +124,7 @@ def test_scaling_first_or_last_comes_to_the_same(which: int, factor: float) -> N
 
 def test_shortening_for_butter_keeps_fat_and_water_by_the_known_ratio() -> None:
     draft = draft_of(("ap", 300), ("butter", 200), ("gran", 150), ("egg", 50), ("salt", 4))
-    plan = make(draft, ("no_milk",), {"butter": rules()["fat_shortening"]})
+    plan = make(draft, Wanted(("no_milk",)), {"butter": rules()["fat_shortening"]})
     after = {x.ingredient_id: x.grams for x in plan.draft.formula.lines}
     assert after["shortening"] == pytest.approx(162, abs=3)
     assert after["water"] == pytest.approx(34, abs=6)
@@ -122,7 +134,7 @@ def test_shortening_for_butter_keeps_fat_and_water_by_the_known_ratio() -> None:
 
 def test_salt_in_plant_butter_comes_off_the_salt_line() -> None:
     draft = draft_of(("ap", 300), ("butter", 200), ("gran", 150), ("egg", 50), ("salt", 4))
-    plan = make(draft, ("no_milk",), {"butter": rules()["fat_plantblock"]})
+    plan = make(draft, Wanted(("no_milk",)), {"butter": rules()["fat_plantblock"]})
     salt = next(x for x in plan.draft.formula.lines if x.id == "salt")
     assert salt.grams == pytest.approx(2.0, abs=0.4)
     assert "salt" in next(c.why for c in plan.changes if c.line_id == "salt")
@@ -130,7 +142,7 @@ def test_salt_in_plant_butter_comes_off_the_salt_line() -> None:
 
 def test_a_part_joins_a_line_that_is_there() -> None:
     draft = draft_of(("ap", 250), ("butter", 140), ("caster", 110), ("egg", 90), ("bp_da", 5.5))
-    plan = make(draft, ("no_egg",), {"egg": rules()["egg_apple"]})
+    plan = make(draft, Wanted(("no_egg",)), {"egg": rules()["egg_apple"]})
     powders = [x for x in plan.draft.formula.lines if x.ingredient_id == "bp_da"]
     assert len(powders) == 1
     assert powders[0].grams == pytest.approx(7.1, abs=0.2)
@@ -138,7 +150,7 @@ def test_a_part_joins_a_line_that_is_there() -> None:
 
 def test_what_cannot_be_met_is_named_with_what_it_does() -> None:
     draft = draft_of(("ap", 250), ("butter", 140), ("caster", 110), ("egg", 90))
-    plan = make(draft, ("no_egg",), {"egg": rules()["egg_flax"]})
+    plan = make(draft, Wanted(("no_egg",)), {"egg": rules()["egg_flax"]})
     sets = next(u for u in plan.unmet if u.startswith("Sets on heating"))
     assert "short (11.3 before" in sets
     assert "breaks more easily" in sets
@@ -147,17 +159,17 @@ def test_what_cannot_be_met_is_named_with_what_it_does() -> None:
 def test_gluten_free_says_to_rest_and_to_bake_cooler_and_longer() -> None:
     draft = draft_of(("ap", 250), ("butter", 140), ("caster", 110), ("egg", 90), oven_c=180.0, minutes=11.0, rest_h=0.0)
     both = {"ap": rules()["gf_xanthan"], "egg": rules()["egg_flax"]}
-    plan = make(draft, ("no_gluten", "no_egg"), both)
+    plan = make(draft, Wanted(("no_gluten", "no_egg")), both)
     p = plan.draft.process
     assert (p.oven_c, p.minutes, p.rest_h) == (175.0, 12.5, 0.75), "the strongest of each, not their sum"
     assert any("Rest the dough 45 min" in m for m in plan.method)
-    oil = make(draft, ("no_milk",), {"butter": rules()["fat_oil"]})
+    oil = make(draft, Wanted(("no_milk",)), {"butter": rules()["fat_oil"]})
     assert oil.draft.process.method is Method.MELTED
 
 
 def test_a_line_left_as_it_is_stays_and_is_told() -> None:
     draft = draft_of(("ap", 250), ("butter", 140), ("caster", 110), ("egg", 90))
-    plan = make(draft, ("no_egg", "no_milk"), {"egg": KEEP, "butter": rules()["fat_plantblock"]})
+    plan = make(draft, Wanted(("no_egg", "no_milk")), {"egg": KEEP, "butter": rules()["fat_plantblock"]})
     assert plan.left == ("egg",)
 
 
@@ -190,7 +202,7 @@ def test_less_sugar_gets_to_what_was_wished(by: float) -> None:
     now = per_100g(draft.formula, "sugars")
     assert now is not None
     wish = Wish("less_sugar", by, now)
-    plan = make(draft, (), {}, ((wish, reductions()["sugar_allulose"]),))
+    plan = make(draft, NOTHING, {}, ((wish, reductions()["sugar_allulose"]),))
     reached = per_100g(plan.draft.formula, "sugars")
     assert reached == pytest.approx(now * (1 - by / 100), rel=0.012)
     assert plan.ways[0].enough
@@ -204,7 +216,7 @@ def test_a_way_ends_at_its_limit_and_says_how_far_it_got() -> None:
     done = reduce(draft.formula, wish, reductions()["sugar_cut"])
     assert done.share_pct == pytest.approx(25.0)
     assert not done.enough
-    plan = make(draft, (), {}, ((wish, reductions()["sugar_cut"]),))
+    plan = make(draft, NOTHING, {}, ((wish, reductions()["sugar_cut"]),))
     assert any("ends there" in u for u in plan.unmet)
     assert not meets(wish, done.reached)
 
@@ -216,7 +228,7 @@ def test_less_sodium_and_more_fibre(need: str, counts: str, way: str) -> None:
     draft, _ = from_style_formula(styles()["chewy"])
     now = per_100g(draft.formula, counts) or 0.0
     wish = Wish(need, 20, now)
-    plan = make(draft, (), {}, ((wish, reductions()[way]),))
+    plan = make(draft, NOTHING, {}, ((wish, reductions()[way]),))
     assert meets(wish, per_100g(plan.draft.formula, counts))
     whole = sum(x.grams or 0 for x in draft.formula.lines)
     assert sum(x.grams or 0 for x in plan.draft.formula.lines) == pytest.approx(whole, rel=0.01)
@@ -226,7 +238,7 @@ def test_what_a_reduction_disturbs_is_balanced() -> None:
     """Wholemeal drinks more: water goes in, and the fibre still gets to what was wished."""
     draft, _ = from_style_formula(styles()["chewy"])
     wish = Wish("more_fibre", 35, per_100g(draft.formula, "fibre") or 0.0)
-    plan = make(draft, (), {}, ((wish, reductions()["fibre_wholemeal"]),))
+    plan = make(draft, NOTHING, {}, ((wish, reductions()["fibre_wholemeal"]),))
     water = next(e for e in plan.ledger if e.function.key == "water")
     assert water.within
     assert any(x.ingredient_id == "water" for x in plan.draft.formula.lines)
@@ -236,28 +248,28 @@ def test_what_a_reduction_disturbs_is_balanced() -> None:
 def test_what_another_line_needs_anyway_is_nothing_new_to_buy() -> None:
     """Two wheat lines take the same gum where both would do."""
     draft = draft_of(("ap", 210), ("rye_l", 90), ("butter", 200), ("gran", 240), ("egg", 68), ("soda", 3))
-    found = study(draft, ("no_gluten",), (), {}, styles()["chewy"], Kit())
+    found = study(draft, Wanted(("no_gluten",)), (), {}, styles()["chewy"], Kit())
     assert len({x.pick for x in found.lines}) == 1
 
 
 def test_a_wish_waits_for_an_unknown_amount() -> None:
     draft = draft_of(("ap", 250), ("gran", None), ("butter", 140))
     assert per_100g(draft.formula, "sugars") is None
-    plan = make(draft, (), {}, ((Wish("less_sugar", 20, 30.0), reductions()["sugar_cut"]),))
+    plan = make(draft, NOTHING, {}, ((Wish("less_sugar", 20, 30.0), reductions()["sugar_cut"]),))
     assert any("unknown" in u for u in plan.unmet)
 
 
 def test_candidates_are_ranked_and_a_bake_here_raises_the_evidence() -> None:
     draft, _ = from_style_formula(styles()["cakey"])
     style = styles()["cakey"]
-    found = study(draft, ("no_egg",), (), {}, style, Kit())
+    found = study(draft, Wanted(("no_egg",)), (), {}, style, Kit())
     line = next(x for x in found.lines if x.line.role is Role.EGG)
     scores = [c.score for c in line.candidates if c.rule is not KEEP]
     assert scores == sorted(scores)
     assert line.pick == line.candidates[0].rule.id
     last = next(c for c in line.candidates if c.rule.id == "egg_built")
     assert last.evidence == "plausible"
-    tried = study(draft, ("no_egg",), (), {}, style, Kit(), {"egg_built": "bake 3"})
+    tried = study(draft, Wanted(("no_egg",)), (), {}, style, Kit(), {"egg_built": "bake 3"})
     raised = next(c for c in tried.lines[0].candidates if c.rule.id == "egg_built")
     assert raised.evidence == "tried here"
     assert raised.score < last.score
@@ -265,7 +277,7 @@ def test_candidates_are_ranked_and_a_bake_here_raises_the_evidence() -> None:
 
 def test_a_function_nothing_brings_is_named_and_the_first_is_the_least_bad() -> None:
     draft, _ = from_style_formula(styles()["cakey"])
-    found = study(draft, ("no_egg", "no_soy", "no_milk"), (), {}, styles()["cakey"], Kit())
+    found = study(draft, Wanted(("no_egg", "no_soy", "no_milk")), (), {}, styles()["cakey"], Kit())
     line = next(x for x in found.lines if x.line.role is Role.EGG)
     assert "Sets on heating" in line.missing
     real = [c for c in line.candidates if c.rule.parts]
@@ -276,7 +288,7 @@ def test_a_function_nothing_brings_is_named_and_the_first_is_the_least_bad() -> 
 def test_the_cooks_pick_is_kept_and_others_follow_it() -> None:
     draft, _ = from_style_formula(styles()["cakey"])
     eggs = [x.id for x in draft.formula.lines if x.ingredient_id == "egg"]
-    found = study(draft, ("vegan",), (), {eggs[0]: "egg_aquafaba"}, styles()["cakey"], Kit())
+    found = study(draft, Wanted(("vegan",)), (), {eggs[0]: "egg_aquafaba"}, styles()["cakey"], Kit())
     assert dict(found.plan.picks)[eggs[0]].id == "egg_aquafaba"
     assert any(x.ingredient_id == "aquafaba" for x in found.plan.draft.formula.lines)
     assert found.plan.left == ()
@@ -285,7 +297,7 @@ def test_the_cooks_pick_is_kept_and_others_follow_it() -> None:
 
 def test_without_flour_there_is_a_plan_but_no_forecast() -> None:
     draft = draft_of(("butter", 100), ("gran", 50))
-    found = study(draft, ("no_milk",), (), {}, None, Kit())
+    found = study(draft, Wanted(("no_milk",)), (), {}, None, Kit())
     assert found.plan.left == ()
     assert found.before is None
     assert found.why_none
@@ -293,9 +305,9 @@ def test_without_flour_there_is_a_plan_but_no_forecast() -> None:
 
 def test_swaps_are_remembered_in_the_draft() -> None:
     draft = draft_of(("ap", 250), ("butter", 140), ("caster", 110), ("egg", 90))
-    plan = make(draft, ("no_egg",), {"egg": rules()["egg_flax"]})
+    plan = make(draft, Wanted(("no_egg",)), {"egg": rules()["egg_flax"]})
     assert plan.draft.swaps == (("egg", "egg_flax"),)
-    again = make(plan.draft, ("no_milk",), {"butter": rules()["fat_plantblock"]})
+    again = make(plan.draft, Wanted(("no_milk",)), {"butter": rules()["fat_plantblock"]})
     assert dict(again.draft.swaps) == {"egg": "egg_flax", "butter": "fat_plantblock"}
 
 
@@ -304,7 +316,7 @@ def test_tops_are_swapped_gram_for_gram_and_stay_on_top() -> None:
         Line("f", "ap", 200.0, Step.DRY), Line("b", "oil", 100.0, Step.CREAM), Line("s", "gran", 100.0, Step.CREAM),
         Line("t", "almonds", 40.0, Step.TOP),
     )  # fmt: skip
-    plan = make(Draft(Formula(lines), Process()), ("no_nuts",), {"t": rules()["nuts_pumpseed"]})
+    plan = make(Draft(Formula(lines), Process()), Wanted(("no_nuts",)), {"t": rules()["nuts_pumpseed"]})
     top = next(x for x in plan.draft.formula.lines if x.id == "t")
     assert (top.ingredient_id, top.step) == ("pumpseed", Step.TOP)
     assert top.grams == pytest.approx(40, abs=2)
@@ -313,4 +325,4 @@ def test_tops_are_swapped_gram_for_gram_and_stay_on_top() -> None:
 
 def test_an_unknown_need_is_refused() -> None:
     with pytest.raises(EntryError):
-        study(draft_of(("ap", 100)), ("no_fun",), (), {}, None, Kit())
+        study(draft_of(("ap", 100)), Wanted(("no_fun",)), (), {}, None, Kit())

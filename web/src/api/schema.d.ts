@@ -2022,6 +2022,8 @@ export interface components {
          *     evidence is tried here, well tried, practised or plausible; reported is what kitchens say it does, in %.
          */
         CandidateOut: {
+            /** Brings */
+            brings: string[];
             confidence: components["schemas"]["Confidence"];
             /** Disturbance */
             disturbance: number | null;
@@ -3070,6 +3072,13 @@ export interface components {
             /** Like */
             like: string;
             /**
+             * Says
+             * @default {}
+             */
+            says?: {
+                [key: string]: "holds" | "may" | "free";
+            };
+            /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
@@ -3114,6 +3123,17 @@ export interface components {
             name: string;
             /** Unread */
             unread: string[];
+        };
+        /**
+         * HoldsOut
+         * @description What is said of one allergen or origin: holds, may, free, or told (a remark).
+         */
+        HoldsOut: {
+            /** Code */
+            code: string;
+            /** Part */
+            part: string;
+            state: components["schemas"]["State"];
         };
         /**
          * InHandDoc
@@ -3179,16 +3199,14 @@ export interface components {
             cup_low_g: number;
             /** Detail */
             detail: string;
-            /** Diet */
-            diet: {
-                [key: string]: string;
-            };
             /** Fat */
             fat: number;
             /** Fillings */
             fillings: components["schemas"]["FillingOut"][];
             /** Group */
             group: string;
+            /** Holds */
+            holds: components["schemas"]["HoldsOut"][];
             /** Id */
             id: string;
             /** Name */
@@ -3202,6 +3220,10 @@ export interface components {
             salt: number;
             /** Source */
             source: string;
+            /** Stands */
+            stands: {
+                [key: string]: components["schemas"]["Standing"];
+            };
             /** Starch */
             starch: number;
             /** Sugars */
@@ -3874,9 +3896,11 @@ export interface components {
         };
         /**
          * NeedOut
-         * @description kind is way (of eating), allergen or other.
+         * @description kind is way (of eating), allergen or other; about says where lists differ.
          */
         NeedOut: {
+            /** About */
+            about: string;
             /** Id */
             id: string;
             /** Kind */
@@ -4274,6 +4298,8 @@ export interface components {
          * @description The swaps as picked: what changes, the ledger, the method, what stays unmet, what still breaks a need.
          */
         PlanOut: {
+            /** Brings */
+            brings: string[];
             /** Changes */
             changes: components["schemas"]["ChangeOut"][];
             draft: components["schemas"]["DraftDoc"];
@@ -4289,6 +4315,7 @@ export interface components {
             mass_before_g: number;
             /** Method */
             method: string[];
+            state: components["schemas"]["Standing"] | null;
             /** Unmet */
             unmet: string[];
         };
@@ -4397,6 +4424,8 @@ export interface components {
         PreviewOut: {
             /** Cautions */
             cautions: string[];
+            /** Dark */
+            dark: string;
             draft: components["schemas"]["DraftDoc"];
             /** Figures */
             figures: components["schemas"]["FigureOut"][];
@@ -4408,6 +4437,7 @@ export interface components {
             lines: components["schemas"]["LineOut"][];
             /** Miss */
             miss: string;
+            needs_state: components["schemas"]["Standing"] | null;
             /** No Forecast */
             no_forecast: string;
             /** Oven Marks */
@@ -4703,6 +4733,8 @@ export interface components {
             methods: components["schemas"]["Method"][];
             /** Needs */
             needs: components["schemas"]["NeedOut"][];
+            /** Origins */
+            origins: components["schemas"]["AllergenOut"][];
             /** Places */
             places: components["schemas"]["Place"][];
             /** Raw Dough */
@@ -5134,6 +5166,8 @@ export interface components {
         SheetLineOut: {
             /** Amount */
             amount: string;
+            /** Marks */
+            marks: string[];
             /** Name */
             name: string;
             /** Note */
@@ -5185,6 +5219,7 @@ export interface components {
             name: string;
             /** Needs */
             needs: string[];
+            needs_state: components["schemas"]["Standing"] | null;
             /** Next */
             next: string;
             /** Revision */
@@ -5331,10 +5366,10 @@ export interface components {
         };
         /**
          * Standing
-         * @description From best to worst; usually has known exceptions, label is for the packet to settle.
+         * @description From best to worst. Unsure is for a label to settle and never counts as met.
          * @enum {string}
          */
-        Standing: "meets" | "usually" | "label" | "breaks";
+        Standing: "meets" | "unsure" | "breaks";
         /**
          * StandingOut
          * @description A liner or shelf: below is the heat from below against paper on the middle shelf.
@@ -5353,6 +5388,12 @@ export interface components {
             /** Words */
             words: string;
         };
+        /**
+         * State
+         * @description What is known of one code in an ingredient. Told is a remark that changes nothing; unsaid has no row.
+         * @enum {string}
+         */
+        State: "holds" | "may" | "free" | "told";
         /**
          * Step
          * @description When a line goes in. Tops and finishes count for the label, not for the dough's ratios.
@@ -5629,6 +5670,8 @@ export interface components {
             /** Pick */
             pick: string;
             step: components["schemas"]["Step"];
+            /** Unsure */
+            unsure: boolean;
         };
         /**
          * SwapPartOut

@@ -1,0 +1,1 @@
+"""Dietary needs: which there are, how an ingredient stands against each, and on what evidence."""
