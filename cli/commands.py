@@ -18,7 +18,7 @@ DONE, PROBLEMS = 0, 1
 
 def check(document: object, as_json: bool) -> int:
     """Read a document and say what is wrong with it."""
-    file = _read(document, as_json)
+    file = read_document(document, as_json)
     if file is None:
         return PROBLEMS
     unknown = [x.ingredient.name for x in file.draft.formula.lines if x.grams is None]
@@ -33,7 +33,7 @@ def check(document: object, as_json: bool) -> int:
 
 def forecast(document: object, as_json: bool) -> int:
     """Read a document and forecast its bake."""
-    file = _read(document, as_json)
+    file = read_document(document, as_json)
     if file is None:
         return PROBLEMS
     style = styles().get(file.style) or nearest_style(file.draft.formula)
@@ -52,7 +52,8 @@ def forecast(document: object, as_json: bool) -> int:
     return DONE
 
 
-def _read(document: object, as_json: bool) -> FormulaFile | None:
+def read_document(document: object, as_json: bool) -> FormulaFile | None:
+    """The formula file, or None with its problems printed."""
     try:
         return read_formula(document)
     except EntryErrors as errors:

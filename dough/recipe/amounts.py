@@ -59,6 +59,8 @@ HEAP_WORDS = {
     "heaping": "heaped", "heaped": "heaped", "rounded": "rounded", "scant": "scant", "generous": "generous",
     "level": "", "levelled": "", "leveled": "", "large": "", "small": "", "good": "generous", "big": "generous",
 }  # fmt: skip
+#: Units of which nobody writes a thousand: a comma before three digits is a decimal mark there.
+LARGE = ("kg", "l", "lb", "dl", "cup", "tbsp", "tsp", "oz", "stick", "pint")
 #: Words of filling that may stand between number and unit or unit and name.
 FILLING_WORDS = {
     "firmly packed": "packed", "tightly packed": "packed", "packed": "packed", "lightly packed": "lightly packed",
@@ -102,7 +104,8 @@ def _number(tokens: pp.ParseResults) -> float:
     if "/" in part:
         top, bottom = part.split("/")
         return value + (float(top) / float(bottom) if float(bottom) else 0.0)
-    plain = re.sub(r",(?=\d{3}(\D|$))", "", part).replace(",", ".")
+    plain = part if part.startswith("0,") else re.sub(r",(?=\d{3}(\D|$))", "", part)
+    plain = plain.replace(",", ".")
     return value + float(plain)
 
 
@@ -162,6 +165,8 @@ def amount_at(text: str, start: int) -> Amount | None:
         return None
     unit = str(found.get("unit", ""))
     span = [float(x) for x in found.get("span", [1.0])]
+    if unit in LARGE and re.match(r"[^\d]*[1-9]\d{0,2},\d{3}(?!\d)", text[start:]):
+        span = [x / 1000.0 for x in span]
     low, high = (span[0], span[-1]) if len(span) > 1 and span[-1] >= span[0] else (span[0], span[0])
     head = text[start:end].lstrip("~").strip().lower()
     by_word = not re.match(r"(about|approx\.?|approximately|around|ca\.?)?\s*[\d.]", head)

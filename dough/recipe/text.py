@@ -45,6 +45,8 @@ SENTENCE = re.compile(
 #: What minutes belong to: the nearest of these words before them.
 WAITS = ("chill", "cool", "rest", "stand", "cream", "beat", "fridge", "freez")
 BAKES = ("bake", "oven", "°")
+#: A number before these is a flour's type ("550 flour"), never an oven.
+FLOUR_AFTER = re.compile(r"\s*(?:type|typ|flour|mehl)\b", re.I)
 GAS_C = {1: 140, 2: 150, 3: 160, 4: 180, 5: 190, 6: 200, 7: 220, 8: 230, 9: 240}
 
 
@@ -96,7 +98,7 @@ def read_recipe(text: str, habit: Habit, cups: tuple[CupCalibration, ...] = ()) 
             aside.append(line)
             continue
         early, opening = not lines and number < 3, not lines and not aside
-        candidates = [] if method else _pieces(bare)
+        candidates = _pieces(bare) if not method or leads_with_ingredient(bare) else []
         pieces = [p for p in candidates if _looks_like(p, first=early, opening=opening)]
         if not pieces:
             if not title and not lines and len(bare) < 80 and not bare.endswith("."):
@@ -157,7 +159,7 @@ def _nameish(line: str) -> str:
 
 def _pieces(line: str) -> list[str]:
     """The ingredient phrases of a line: table cells joined, “1 egg plus 1 yolk” and comma lists parted."""
-    if line.count("|") >= 2 and not META.match(line):
+    if line.count("|") >= 2 and (not META.match(line) or leads_with_ingredient(line.replace("|", " "))):
         cells = [c.strip() for c in line.strip("|").split("|")]
         if len(cells) >= 2 and re.fullmatch(r"[\d.,/ ]+", cells[1]):
             return [f"{cells[1]} g {cells[0]}"]
@@ -196,12 +198,32 @@ def _pieces(line: str) -> list[str]:
     return [p.strip(" .;") for p in parts if p.strip(" .;")]
 
 
+def leads_with_ingredient(line: str) -> bool:
+    """“Baking powder 3 g”, “Cream 50 ml”: a known name and its amount, and nothing else to do with it.
+
+    An ingredient's name beats a verb or an oven word, so that such a line is never set aside. “Cream 225 g butter” is
+    a step all the same: what it measures is named after it.
+    """
+    plain = re.sub(r"[*_|\t]+", " ", line).strip(" .;:-")
+    amounts = amounts_in(plain)
+    if not amounts or amounts[0].start == 0:
+        return False
+    first = amounts[0]
+    before = plain[: first.start].strip(" ,:;-(.")
+    rest = re.sub(r"\([^()]*\)", " ", _nameish(plain[first.start :])).strip(" ,.;()%-")
+    if not _is_name(before) or _is_bake(plain[first.start :]) or len(before.split()) > 6:
+        return False
+    return not rest or (not match(rest).ident and len(rest.split()) <= 4 and not re.search(r"[.!?]\s", rest))
+
+
 def _is_bake(text: str) -> bool:
     """Does a phrase begin with an oven temperature or with minutes?"""
     return bool(re.match(r"\d{3} ?(?:°|º|deg|[CF]\b)", text) or MINUTES.match(text))
 
 
 def _looks_like(piece: str, *, first: bool, opening: bool) -> bool:
+    if leads_with_ingredient(piece):
+        return True
     if META.match(piece) or VERBS.match(piece):
         return False
     words = piece.split()
@@ -257,7 +279,9 @@ def _oven(flat: str, habit: Habit) -> tuple[float | None, str, bool]:
         near = flat[max(0, m.start() - 45) : m.start()].lower()
         after = flat[m.end() : m.end() + 8].lower()
         marked = m["u"] is not None or "°" in m.group(0) or "deg" in m.group(0).lower()
-        if not marked and not re.search(r"oven|bake|preheat|heat|\bat\b", near):
+        if re.search(r"\b(?:type|typ|tipo|t|no\.?|number)\W{0,2}$", near) or FLOUR_AFTER.match(after):
+            continue
+        if not marked and not re.search(r"\b(?:oven|bak(?:e|es|ed|ing)|pre-?heat(?:ed)?|heat(?:ed)?|at)\b", near):
             continue
         if re.match(r"\s*(g|ml|kg|gram|cup)\b", after):
             continue

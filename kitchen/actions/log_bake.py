@@ -78,7 +78,7 @@ class LogBake(Action):
     """A bake of an existing batch (batch_id) or of a new one. replaces is the bake it corrects. Readings far from the
     others are asked about, unless the entry says it is sure of them.
 
-    The same key sent again answers with the bake already logged.
+    The same key sent again answers with the bake already logged; on another dough it is refused.
     """
 
     dough_id: int
@@ -93,6 +93,8 @@ class LogBake(Action):
             dough = dough_for_reading(self.dough_id)
             again = Bake.objects.filter(key=self.bake.key).first()
             if again is not None:
+                if again.batch.version.dough_id != dough.pk:
+                    raise EntryError("key", "That entry was logged for another dough. Log this bake as a new one.")
                 return again
             measured = self._measured()
             replaces = self._replaces(dough)

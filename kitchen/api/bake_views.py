@@ -21,7 +21,7 @@ from kitchen.api.schemas import (
 )
 from kitchen.api.views import forecast_out, size_out
 from kitchen.baked import as_baked, kit_of, taught_about
-from kitchen.documents import MeasuredDoc
+from kitchen.documents import DraftDoc, MeasuredDoc
 from kitchen.models import Bake, Batch
 from kitchen.pantry import find
 
@@ -29,17 +29,14 @@ ROW_VALUES = ("target", "forecast", "bake", "from_target", "from_forecast", "wit
 
 
 def batch_out(batch: Batch) -> BatchOut:
-    planned = {x["id"]: x for x in batch.version.formula["lines"]}
-    rows = table()
+    planned = {x.id: x for x in DraftDoc.model_validate(batch.version.formula).to_core().formula.lines}
     return BatchOut(
         id=batch.pk,
         number=batch.number,
         version=batch.version.number,
         mixed_on=batch.mixed_on,
         weighed=[
-            WeighedOut(
-                line=line, name=rows[planned[line]["ingredient"]].name, planned_g=planned[line]["grams"], weighed_g=g
-            )
+            WeighedOut(line=line, name=planned[line].ingredient.name, planned_g=planned[line].grams, weighed_g=g)
             for line, g in batch.weighed.items()
             if line in planned
         ],

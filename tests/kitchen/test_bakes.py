@@ -5,11 +5,14 @@ from __future__ import annotations
 from typing import Any
 
 import pytest
+from django.contrib.auth.models import User
 from django.test import Client
 
+from kitchen.actions.create_dough import CreateDough
+from kitchen.actions.freeze_version import FreezeVersion
 from kitchen.models import Bake, Batch, Dough
 from kitchen.models.frozen import FrozenError
-from tests.conftest import bake_body, send
+from tests.conftest import NOW, bake_body, send
 
 
 def log(client: Client, dough: Dough, **changes: Any) -> Any:
@@ -145,3 +148,43 @@ def test_a_cure_on_the_spot_is_kept_and_forecast(client: Client, kept: Dough) ->
         answer = log(client, kept, key="test-bake-wrong", batch=body)
         assert answer.status_code == 422
         assert "additions.0" in {f["where"] for f in answer.json()["fields"]}
+
+
+def own_flour(client: Client) -> str:
+    label = {"fat": 1.3, "carbohydrate": 71, "protein": 11}
+    made = send(client, "POST", "/pantry", {"name": "Mill", "recipe": {"way": "label", "like": "ap", "label": label}})
+    return str(made.json()["ingredient"]["id"])
+
+
+def test_a_bake_of_an_own_ingredient_weighed_differently_can_be_read_again(client: Client, dough: Dough) -> None:
+    own = own_flour(client)
+    found = send(client, "GET", f"/doughs/{dough.pk}").json()
+    draft = found["draft"]
+    line = next(x for x in draft["lines"] if x["ingredient"] == "ap")
+    line |= {"ingredient": own, "ingredient_version": 1}
+    saved = send(
+        client,
+        "PUT",
+        f"/doughs/{dough.pk}/draft",
+        {k: found[k] for k in ("name", "style", "revision", "draft", "target")},
+    )
+    assert saved.status_code == 200, saved.json()
+    kept = send(client, "POST", f"/doughs/{dough.pk}/versions", {"revision": saved.json()["revision"], "note": "x"})
+    assert kept.status_code == 201, kept.json()
+    batch = {**bake_body()["batch"], "weighed": {line["id"]: "190"}}
+    assert log(client, dough, batch=batch).status_code == 201
+    read = send(client, "GET", f"/doughs/{dough.pk}/bakes")
+    assert read.status_code == 200
+    assert read.json()["bakes"][0]["batch"]["weighed"][0]["name"] == "Mill"
+
+
+def test_a_key_used_on_another_dough_is_refused_and_logs_nothing(client: Client, kept: Dough, cook: User) -> None:
+    assert log(client, kept).status_code == 201
+    other = CreateDough(actor=cook, now=NOW, name="Other", start="style", style="oat").execute()
+    FreezeVersion(actor=cook, now=NOW, dough_id=other.pk, revision=other.revision, note="First").execute()
+    answer = log(client, other)
+    assert answer.status_code == 422
+    assert answer.json()["fields"][0]["where"] == "key"
+    assert Bake.objects.count() == 1
+    assert log(client, kept).status_code == 201, "the same entry sent again is answered, not logged twice"
+    assert Bake.objects.count() == 1

@@ -141,3 +141,54 @@ def test_amounts_as_people_write_them(text: str, low: float, high: float, unit: 
 )  # fmt: skip
 def test_the_picker_finds_an_ingredient_by_any_common_name(typed: str, ident: str) -> None:
     assert ident in [found for found, _ in search(typed)][:4]
+
+
+@pytest.mark.parametrize(
+    ("line", "ident", "grams"),
+    [
+        ("Baking powder 3 g", "bp_da", 3), ("Baking soda 1 tsp", "soda", 4.8), ("Cream of tartar 1 tsp", "cot", 3.25),
+        ("Cream cheese 100 g", "creamcheese", 100), ("Brown butter 200 g", "brownbutter", 200),
+        ("Cream 50 ml", "cream", 50), ("Brown sugar 120 g", "lbrown", 120), ("Bread flour: 250 g", "bread", 250),
+        ("Rolled oats 90 g", "oats", 90), ("Baking powder - 5 g", "bp_da", 5), ("Mixed spice 4 g", "mixedspice", 4),
+    ],
+)  # fmt: skip
+@pytest.mark.parametrize(
+    "shape", ["{}", "- {}", "Ingredients\n\n{}", "Plain flour 200 g\n{}", "Method\n\nBake it.\n\n{}"]
+)
+def test_an_ingredient_with_an_amount_is_never_set_aside(line: str, ident: str, grams: float, shape: str) -> None:
+    read = read_recipe(shape.format(line), Habit.METRIC)
+    found = [x for x in read.lines if x.ingredient_id == ident]
+    assert found, read.aside
+    assert found[0].grams == pytest.approx(grams, rel=0.06)
+
+
+@pytest.mark.parametrize(
+    "row", ["| Baking powder | 3 |", "| Cream of tartar | 3 |", "Baking soda\t3", "| Butter | 3 |"]
+)
+def test_rows_of_a_table_are_lines(row: str) -> None:
+    read = read_recipe(f"Flour 200 g\n{row}", Habit.METRIC)
+    assert [len(read.lines), read.aside] == [2, ()]
+
+
+@pytest.mark.parametrize("step", ["Cream 225 g butter with 180 g sugar.", "Bake 12 minutes.", "Heat 100 ml cream."])
+def test_a_step_is_a_step(step: str) -> None:
+    read = read_recipe(f"200 g plain flour\n100 g butter\n{step}", Habit.METRIC)
+    assert len(read.lines) == 2
+    assert read.aside
+
+
+@pytest.mark.parametrize(
+    "text", ["300 g wheat flour type 550", "Wheat flour T405, 250 g", "250 g wholewheat 405 flour"]
+)
+def test_a_flour_s_type_number_is_not_an_oven(text: str) -> None:
+    assert read_recipe(text, Habit.METRIC).bake.oven_c is None
+    assert read_recipe(f"{text}\nBake at 180 °C", Habit.METRIC).bake.oven_c == 180
+
+
+@pytest.mark.parametrize(
+    ("text", "grams"),
+    [("1,250 kg plain flour", 1250), ("0,250 kg plain flour", 250), ("1,200 g plain flour", 1200),
+     ("1,5 kg plain flour", 1500), ("0,125 l milk", 129)],
+)  # fmt: skip
+def test_a_decimal_comma_is_no_thousand(text: str, grams: float) -> None:
+    assert read_line(text, Habit.METRIC).grams == pytest.approx(grams, rel=0.01)

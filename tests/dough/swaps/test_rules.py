@@ -36,8 +36,18 @@ def test_a_rule_has_source_confidence_evidence_and_sound_bounds(rule: Rule) -> N
 def test_a_rule_brings_a_plausible_mass(rule: Rule) -> None:
     """Per 100 g replaced: dry replacers and zest-like things less, a syrup with more water more."""
     whole = sum(p.per_100 for p in rule.parts)
-    light = {"vanilla_powder", "gf_gum", "nuts_crisped", "coconut_plain", "driedwhite_starch", "mustard_ginger",
-             "almondext_vanilla", "lemonext_zest", "mintext_dry", "gluten_bran"}
+    light = {
+        "vanilla_powder",
+        "gf_gum",
+        "nuts_crisped",
+        "coconut_plain",
+        "driedwhite_starch",
+        "mustard_ginger",
+        "almondext_vanilla",
+        "lemonext_zest",
+        "mintext_dry",
+        "gluten_bran",
+    }
     most = 320 if rule.id == "lemonext_zest" else 130
     assert (5 if rule.id in light else 75) <= whole <= most
 
