@@ -10,7 +10,8 @@ from cli.commands import DONE, PROBLEMS, read_document
 from dough.balance import nearest_style
 from dough.composition import composition
 from dough.errors import EntryError
-from dough.findings import Finding, findings
+from dough.findings.find import findings
+from dough.findings.model import Finding
 from dough.measures import Habit
 from dough.needs.verdict import SAID, Standing, WholeVerdict, of_lines
 from dough.needs.wanted import NEEDS, Reading, Wanted

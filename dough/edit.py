@@ -182,7 +182,7 @@ def set_leaveners(draft: Draft, grams: dict[str, float]) -> Draft:
             lines.append(x.weighing(left.pop(x.ingredient_id)))
     result = replace(draft, formula=Formula(tuple(lines)))
     for ident, amount in left.items():
-        name = _free_id(result.formula)
+        name = free_id(result.formula)
         result = add_line(result, name, ident)
         result = _checked(_with_line(result, result.formula.line(name).weighing(amount)), "leavening")
     return result
@@ -210,7 +210,7 @@ def recover(draft: Draft, total_text: str | float | None, share: float = 1.0) ->
     return _checked(_with_line(draft, replace(line, said=f"from a known total of {total:g} g")), where)
 
 
-def _free_id(formula: Formula) -> str:
+def free_id(formula: Formula) -> str:
     used = {x.id for x in formula.lines}
     return next(f"l{n}" for n in range(1, MAX_LINES + 2) if f"l{n}" not in used)
 

@@ -2,13 +2,13 @@
 
 from __future__ import annotations
 
-from dough import edit
 from dough.bake.contract import BakeCase, Forecast
 from dough.bake.intake import Kit, NoCase, bake_case
 from dough.bake.model import forecast_or_reason, forecasts
 from dough.balance import nearest_style
 from dough.errors import EntryError, EntryErrors
-from dough.findings import Remedy
+from dough.findings.apply import apply
+from dough.findings.model import Remedy
 from dough.formula import Draft
 from dough.styles import Style
 from dough.target import BY_KEY, Cookie
@@ -26,13 +26,10 @@ def forecast_cookie(draft: Draft, style: Style | None, kit: Kit) -> Cookie | Non
 
 def remedy_words(draft: Draft, remedy: Remedy, style: Style | None, kit: Kit, now: Cookie | None) -> str:
     """What the forecast does once a remedy is taken; empty where there is nothing to compare."""
-    if now is None or remedy.percent is None:
+    if now is None:
         return ""
     try:
-        if remedy.op == "role" and remedy.role is not None:
-            changed = edit.set_role_percent(draft, remedy.role, remedy.percent)
-        else:
-            changed = edit.set_amount(draft, remedy.line_id, remedy.percent, "%")
+        changed = apply(draft, remedy)
     except (EntryError, EntryErrors):
         return ""
     then = forecast_cookie(changed, style, kit)

@@ -6,12 +6,12 @@ excess of soda breaks down in the bake is an estimate (L). Volumes are of dry CO
 
 from __future__ import annotations
 
-import math
 from dataclasses import dataclass
 
+from dough.bake.parameters import parameters
 from dough.formula import Formula
-from dough.ingredients import Confidence, Role
-from dough.leavening import Leavening, leavening
+from dough.ingredients import Confidence, Ingredient, Role
+from dough.leavening import Leavening, baked_ph, leavening, self_raising_share
 
 SODA_G_PER_MOL = 84.007
 CO2_G_PER_MOL = 44.01
@@ -19,12 +19,10 @@ AMMONIA_G_PER_MOL = 79.056
 ML_PER_MOL_25C = 82.06 * 298.15
 #: Share of acid-matched soda that reacts; share of an excess that breaks down, of its half mole (L).
 MATCHED, EXCESS = 0.95, 0.5 * 0.55
-#: CO2 that baking powder gives, g per g; single-acting from its quarter of soda.
-POWDER_CO2 = {"bp_da": 0.14, "bp_sa": 0.13, "powderegg": 0.02}
-#: Self-raising flour's own powder, g of CO2 per g of flour.
-FLOUR_CO2 = {"sr_uk": 0.006, "sr_us": 0.0055}
-#: Share of the gas given off cold, while the dough is mixed and shaped.
-COLD = {"bp_da": 0.30, "bp_sa": 0.65, "sr_uk": 0.30, "sr_us": 0.30, "cot": 0.65, "acid": 0.80}
+#: CO2 that a leavener gives by itself, g per g, and the share given off cold, by class; single-acting from its soda.
+OWN_CO2 = {"phosphate": 0.14, "powder": 0.13, "powder_like": 0.02, "self_raising": 0.006}
+COLD_SHARE = {"phosphate": 0.30, "powder": 0.65, "powder_like": 0.3, "self_raising": 0.30}
+COLD_ACID, COLD_TARTAR = 0.80, 0.65
 TARTAR_PER_SODA = 2.24
 POWDER_PER_SODA = 3.6
 #: Net soda, % of flour, at which it is noticed and at which people object, by how much covers it (C6).
@@ -83,7 +81,7 @@ def raising(formula: Formula, contact: float) -> Raising | None:
         return None
     sources = _sources(formula, account)
     left_pct = 100.0 * account.net_soda_g / flour
-    baked = baked_ph(account)
+    baked = baked_ph(account.ph)
     taste, state = _taste(formula, left_pct)
     return Raising(
         account=account,
@@ -104,16 +102,30 @@ def soda_ml(grams: float, *, with_acid: bool) -> float:
     return grams / SODA_G_PER_MOL * ML_PER_MOL_25C * (1.0 if with_acid else 0.5)
 
 
-def baked_ph(account: Leavening) -> float:
-    """pH of the crumb (estimate, ±0.5): bicarbonate turns to carbonate, so alkali stands higher than in the dough."""
-    if account.net_meq >= 0.0:
-        return 7.4 + 1.6 * (1.0 - math.exp(-account.net_meq / 6.0))
-    return account.ph + 0.1
+def own_gas(item: Ingredient) -> tuple[float, float]:
+    """CO2 that a gram of a leavener gives by itself, g, and the share of it given off cold; nothing for others.
+
+    Self-raising flour and phosphate powders are told by their classes, the more particular first.
+    """
+    if not item.is_(*OWN_CO2):
+        return 0.0, 0.0
+    for name in ("self_raising", "powder_like", "phosphate", "powder"):
+        if item.is_(name):
+            if name == "phosphate" and not item.is_("powder"):
+                return 0.0, 0.0
+            return OWN_CO2[name], COLD_SHARE[name]
+    return 0.0, 0.0
+
+
+def self_raising_powder_g(item: Ingredient) -> float:
+    """Baking powder in a gram of flour, g: what self-raising flour brings."""
+    return self_raising_share(item)
 
 
 def browning_factor(ph: float) -> float:
-    """How much faster it browns than at pH 7 (model systems, M): ten to the 0.22 for each unit."""
-    return float(10.0 ** (0.22 * (ph - 7.0)))
+    """How much faster it browns than at pH 7: by the bake model's own figure (b_ph, fitted; model systems give 1.5 to 2
+    for each unit, M)."""
+    return float(10.0 ** (parameters()["b_ph"].current * (ph - 7.0)))
 
 
 def balanced_tartar_g(soda_g: float, other_acid_g: float) -> float:
@@ -136,14 +148,14 @@ def lifts(formula: Formula, contact: float, wanted_ml: float) -> tuple[Lift, ...
     if account is None or wanted_ml < 0:
         return ()
     moles = wanted_ml / ML_PER_MOL_25C
-    tartar = sum(x.grams or 0.0 for x in formula.lines if x.in_dough and x.ingredient.kind == "cot")
+    tartar = sum(x.grams or 0.0 for x in formula.lines if x.in_dough and x.ingredient.is_("tartar"))
     acids = sum(max(s.soda_g, 0.0) for s in account.sources) - tartar / TARTAR_PER_SODA
     acids = max(acids, 0.0)
     matched = acids / SODA_G_PER_MOL * MATCHED
     past = acids + (moles - matched) / EXCESS * SODA_G_PER_MOL
     soda = moles / MATCHED * SODA_G_PER_MOL if moles <= matched else past
     balanced = moles / MATCHED * SODA_G_PER_MOL
-    powder = moles * CO2_G_PER_MOL / POWDER_CO2["bp_da"]
+    powder = moles * CO2_G_PER_MOL / OWN_CO2["phosphate"]
     return (
         Lift("Soda alone", soda, 0.0, 0.0, soda - acids, "browns and spreads most; much of it stays as alkali"),
         Lift("Soda and cream of tartar", balanced, 0.0, balanced_tartar_g(balanced, acids), 0.0,
@@ -155,13 +167,14 @@ def lifts(formula: Formula, contact: float, wanted_ml: float) -> tuple[Lift, ...
 def _sources(formula: Formula, account: Leavening) -> tuple[GasSource, ...]:
     found: list[GasSource] = []
     acids = [(s, max(s.soda_g, 0.0)) for s in account.sources]
+    tartars = {x.id for x in formula.lines if x.ingredient.is_("tartar")}
     total = sum(a for _, a in acids)
     used = min(account.soda_g, total)
     for source, share in acids:
         if used <= 0 or total <= 0 or share <= 0:
             continue
         ml = soda_ml(used * share / total, with_acid=True) * MATCHED
-        cold = COLD["cot" if source.name == "Cream of tartar" else "acid"]
+        cold = COLD_TARTAR if source.line_id in tartars else COLD_ACID
         found.append(
             GasSource(f"Soda with {source.name}", ml * cold, ml * (1 - cold), Confidence.MIDDLE, "acid meets soda")
         )
@@ -172,14 +185,13 @@ def _sources(formula: Formula, account: Leavening) -> tuple[GasSource, ...]:
         grams = x.grams or 0.0
         if not x.in_dough or grams <= 0:
             continue
-        share = POWDER_CO2.get(x.ingredient.kind, FLOUR_CO2.get(x.ingredient.kind, 0.0))
+        share, cold = own_gas(x.ingredient)
         if share:
             ml = grams * share / CO2_G_PER_MOL * ML_PER_MOL_25C
-            cold = COLD.get(x.ingredient.kind, 0.3)
             found.append(
                 GasSource(x.ingredient.name, ml * cold, ml * (1 - cold), Confidence.MIDDLE, "its own soda and acid")
             )
-        if x.ingredient.kind == "ammonia":
+        if x.ingredient.is_("ammonia"):
             ml = grams / AMMONIA_G_PER_MOL * ML_PER_MOL_25C
             note = "as much ammonia again, which must leave: thin, dry pieces only"
             found.append(GasSource(x.ingredient.name, 0.0, ml, Confidence.HIGH, note))
@@ -193,9 +205,9 @@ def _wider(left_pct: float) -> tuple[float, float]:
 
 
 def _taste(formula: Formula, left_pct: float) -> tuple[str, str]:
-    ids = {x.ingredient.kind for x in formula.lines if x.in_dough and (x.grams or 0.0) > 0}
-    spiced = ids & {"molasses", "ginger"}
-    brown = ids & {"lbrown", "dbrown", "musco", "musco_l"} or any(i.startswith(("cocoa", "dark", "choc")) for i in ids)
+    items = [x.ingredient for x in formula.lines if x.in_dough and (x.grams or 0.0) > 0]
+    spiced = any(i.is_("warm_spice") for i in items)
+    brown = any(i.is_("brown_sugar", "cocoa", "chocolate") for i in items)
     name, notice, object_ = TASTE[0] if spiced else TASTE[1] if brown else TASTE[2]
     if left_pct > object_:
         return f"soapy: people object above {object_:g} % in a {name} dough", "act"
@@ -206,10 +218,10 @@ def _taste(formula: Formula, left_pct: float) -> tuple[str, str]:
 
 def _notes(formula: Formula, account: Leavening) -> tuple[str, ...]:
     """Beliefs worth mending gently, where they bear on this dough."""
-    ids = {x.ingredient.kind for x in formula.lines if x.in_dough and (x.grams or 0.0) > 0}
+    items = {x.id: x.ingredient for x in formula.lines if x.in_dough and (x.grams or 0.0) > 0}
     found: list[str] = []
-    brown = sum(s.soda_g for s in account.sources if s.name in ("Light brown sugar", "Dark brown sugar"))
-    flour = sum(s.soda_g for s in account.sources if "flour" in s.name.lower())
+    brown = sum(s.soda_g for s in account.sources if s.line_id in items and items[s.line_id].is_("brown_sugar"))
+    flour = sum(s.soda_g for s in account.sources if s.of_flour)
     if account.soda_g > 0 and brown > 0:
         by_sugar, by_flour = 100.0 * brown / account.soda_g, 100.0 * flour / account.soda_g
         found.append(
@@ -218,7 +230,7 @@ def _notes(formula: Formula, account: Leavening) -> tuple[str, ...]:
         )
     if account.soda_g > 0:
         found.append("Soda makes the dough more alkaline, not more acid: that browns it and lets it spread.")
-    if ids & {"cocoa_d", "cocoa_b"} and account.soda_g > 0:
+    if any(i.is_("alkalised") for i in items.values()) and account.soda_g > 0:
         found.append(
             "Alkalised cocoa with soda is no mistake; it brings no acid, so other acids or heat must free the gas."
         )

@@ -14,7 +14,9 @@ from dough.balance import RoleBalance, balance, nearest_style
 from dough.check import check_draft
 from dough.composition import Composition, Total, composition, percent_of, pieces
 from dough.edit import FLOUR_UNKNOWN, NO_FLOUR, line_percent
-from dough.findings import Finding, findings, wide_base_g
+from dough.findings.find import findings
+from dough.findings.measures import wide_base_g
+from dough.findings.model import Finding
 from dough.formula import Draft, Line
 from dough.ingredients import Confidence, Role
 from dough.needs.verdict import Mark, Standing, marks, state_of
@@ -103,7 +105,9 @@ def preview(draft: Draft, wanted: Cookie, style: Style | None, kit: Kit, wanted_
         no_forecast=answer.because if isinstance(answer, NoCase) else "",
         closeness=compare(forecast.cookie, wanted) if forecast else None,
         target_outline=cookie_outline(wanted, used),
-        findings=findings(formula, comp, style, draft.process.contact_share_pct / 100.0, roles),
+        findings=findings(
+            formula, comp, style, draft.process.contact_share_pct / 100.0, roles, draft.process, remedies=False
+        ),
         wide_g=wide_base_g(formula),
         dark=_dark(draft, forecast),
         needs_state=state_of(formula.lines, wanted_needs),

@@ -180,3 +180,10 @@ def split(draft: Draft, names: tuple[str, ...], shares: tuple[float, ...]) -> tu
         )
         parts.append(Part(name[:40], grams, count, grams - count * (portion or 0.0), lines))
     return tuple(parts)
+
+
+def practical(grams: float) -> float:
+    """To what a kitchen scale shows: 0.1 g below 10, half grams below 50, then whole grams."""
+    size = abs(grams)
+    step = 0.1 if size < 10 else 0.5 if size < 50 else 1.0
+    return round(round(grams / step) * step, 2)

@@ -25,8 +25,6 @@ YOLK_WATER, YOLK_PROTEIN, YOLK_FAT, YOLK_OTHER = 0.52, 0.16, 0.30, 0.02
 MILK_SUGAR, MILK_PROTEIN, MILK_OTHER = 0.50, 0.35, 0.15
 #: Densities, kg/m³.
 FLOUR, PROTEIN, SUGAR, FAT, OTHER, FOLD_IN, WATER = 1450.0, 1350.0, 1590.0, 920.0, 1500.0, 1250.0, 1000.0
-#: Acid of white flour, milli-equivalents per g.
-FLOUR_MEQ = 0.020
 SODA_MOLAR = 84.0
 #: Dry flour of an ordinary drop dough without fold-ins, kg/kg.
 PLAIN_FLOUR = 0.30
@@ -160,7 +158,7 @@ def derive(x: BakeInputs, p: SimpleNamespace, learned: Learned | None = None) ->
     heat += other * p.cp_oth + folded * p.cp_inc
 
     soda0 = f * x.soda_g * 1000.0 / SODA_MOLAR
-    acid0 = f * (x.acid_meq + FLOUR_MEQ * x.flour_g)
+    acid0 = f * (x.acid_meq + p.flour_meq * x.flour_g)
     powder0 = f * x.powder_g * p.bp_yield * 1000.0
     ph = 6.6 + 1.9 * math.tanh((soda0 - acid0) / 0.035) if x.ph is None else x.ph
     early = p.f_mix * min(soda0, acid0)

@@ -16,10 +16,11 @@ from dough.bake.taught import GENERAL, Taught
 from dough.butter.creaming import air_ratio, mixer
 from dough.butter.method import state_after
 from dough.butter.solid_fat import SolidFat, blend, curve_of
-from dough.formula import Draft, Line, Method
-from dough.ingredients import Role, ingredient
-from dough.leavening import CONTACT_SHARE, SODA_G_PER_MEQ, SODAS, leavening
+from dough.formula import Draft, Line, Method, Step
+from dough.ingredients import Role
+from dough.leavening import CONTACT_SHARE, SODA_G_PER_MEQ, leavening, self_raising_share, soda_worth
 from dough.oven import heat_below, roof_k
+from dough.staples import EGG, staple
 from dough.styles import Style
 from dough.tables import rows
 
@@ -37,7 +38,6 @@ HOLDING_POWER = 0.35
 HOLDING_TRIED, HOLDING_BEYOND = 1.35, 0.25
 #: Roles whose unknown amount is small enough to forecast without; the forecast says so.
 SMALL = (Role.FLAVOUR, Role.BINDER, Role.SALT)
-SELF_RAISING = {"sr_uk": (0.045, 0.0), "sr_us": (0.045, 0.0)}
 #: Methods whose air depends on creaming, and the most it can be beside the usual (judgement).
 CREAMED = (Method.CREAMED_SOFT, Method.CREAMED_COLD, Method.BROWNED_RESET)
 MOST_AIR = 2.0
@@ -230,11 +230,12 @@ def makeup(lines: list[Line], method: Method = Method.CREAMED_SOFT, contact_shar
 
 def _add(s: _Sums, line: Line, method: Method) -> None:
     grams, item = line.grams or 0.0, line.ingredient
-    p, ident, trait = item.parts, item.kind, traits().get(item.kind, PLAIN)
-    s.dark += trait.darkens * grams
-    if line.role is Role.FOLD_IN and trait.matrix_share < 1.0:
+    p, trait = item.parts, traits().get(item.kind, PLAIN)
+    if line.role is Role.FOLD_IN and trait.matrix_share < 1.0 and not melted_in(line):
         s.folded += (1.0 - trait.matrix_share) * grams
         grams *= trait.matrix_share
+    # Whole pieces keep their colour to themselves: only what joins the dough darkens it.
+    s.dark += trait.darkens * grams
     per = grams / 100.0
     if trait.water_hold is not None:
         s.holding += trait.water_hold * grams
@@ -243,25 +244,30 @@ def _add(s: _Sums, line: Line, method: Method) -> None:
         s.flour += grams
         s.protein += per * _network_protein(p.gluten_forming, p.protein)
         s.moisture += per * p.water
-        if ident in SELF_RAISING:
-            s.powder += SELF_RAISING[ident][0] * grams
+        s.powder += self_raising_share(item) * grams
         return
-    if ident in SODAS:
-        s.soda += grams * SODAS[ident]
+    if item.is_("soda"):
+        s.soda += grams * soda_worth(item)
         return
-    if ident in ("bp_da", "bp_sa"):
+    if item.is_("powder"):
         s.powder += grams
         return
-    if ident == "ammonia":
+    if item.is_("ammonia"):
         s.powder += AMMONIA_AS_POWDER * grams
         return
     if p.acid_g_soda > 0:
         s.meq += per * p.acid_g_soda / SODA_G_PER_MEQ
-    if ident in ("egg", "white", "yolk"):
-        s.white += grams * {"egg": WHITE_SHARE, "white": 1.0, "yolk": 0.0}[ident]
-        s.yolk += grams * {"egg": YOLK_SHARE, "white": 0.0, "yolk": 1.0}[ident]
+    if item.is_("whole_egg", "egg_white", "egg_yolk"):
+        white = WHITE_SHARE if item.is_("whole_egg") else 1.0 if item.is_("egg_white") else 0.0
+        s.white += grams * white
+        s.yolk += grams * (1.0 - white)
         return
     _add_parts(s, line, per, method)
+
+
+def melted_in(line: Line) -> bool:
+    """Whether chocolate goes in melted, with the fat or the egg, and so joins the dough."""
+    return line.ingredient.is_("chocolate") and line.step in (Step.CREAM, Step.EGG)
 
 
 def _network_protein(gluten: float, protein: float) -> float:
@@ -286,7 +292,7 @@ def _stand_in_for_egg(s: _Sums) -> None:
     Solids it lacks beside egg come out of its water, which it holds as egg would; there is no more egg than
     there is water for.
     """
-    p = ingredient("egg").parts
+    p = staple(EGG).parts
     egg = min(s.as_egg, s.water / (p.water / 100.0)) if s.as_egg > 0 else 0.0
     for _ in range(2):
         fat = min(egg * p.fat / 100.0, s.fat)
@@ -316,7 +322,7 @@ def _add_parts(s: _Sums, line: Line, per: float, method: Method) -> None:
         s.grain += per * p.sucrose * math.log(trait.grain_um)
         s.grained += per * p.sucrose
     water = per * (p.water + p.ethanol)
-    if method is Method.BROWNED_RESET and ident in ("butter", "butter_s", "butter_eu"):
+    if method is Method.BROWNED_RESET and line.ingredient.is_("butter") and line.ingredient.parts.water > 2.0:
         water = 0.0
     s.water += water
     s.salt += per * p.salt

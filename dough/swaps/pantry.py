@@ -13,9 +13,9 @@ from dough.ingredients import Ingredient, Role, ingredient
 from dough.needs.verdict import breaks
 from dough.needs.wanted import NOTHING, Wanted
 from dough.rules_of_thumb import strong_share
+from dough.scaling import practical
 from dough.swaps.changes import Change, changes
 from dough.swaps.rules import Equivalent, Taking, equivalents
-from dough.swaps.solve import practical
 from dough.tables import rows
 
 #: Soda that alkalised cocoa has no acid for, g per g of cocoa (±40 %), and powder for the same gas.

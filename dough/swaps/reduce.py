@@ -7,8 +7,8 @@ from dataclasses import dataclass, replace
 from dough.formula import USUAL_STEP, Formula, Line
 from dough.ingredients import Ingredient, Role, ingredient
 from dough.needs.wanted import Wish
+from dough.scaling import practical
 from dough.swaps.rules import Reduction
-from dough.swaps.solve import practical
 
 
 def counted(item: Ingredient, counts: str) -> float:

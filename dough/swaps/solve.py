@@ -15,6 +15,7 @@ from scipy.optimize import lsq_linear
 
 from dough.formula import USUAL_STEP, Formula, Line
 from dough.ingredients import Ingredient, Role, ingredient
+from dough.scaling import practical
 from dough.swaps.ledger import FUNCTIONS, Ledger, flour_of, ledger, per_100
 from dough.swaps.rules import Rule
 
@@ -135,13 +136,6 @@ def _least_squares(
     for i, value in zip(free, answer.x, strict=True):
         grams[i] = float(value)
     return grams
-
-
-def practical(grams: float) -> float:
-    """To what a kitchen scale shows: 0.1 g below 10, half grams below 50, then whole grams."""
-    size = abs(grams)
-    step = 0.1 if size < 10 else 0.5 if size < 50 else 1.0
-    return round(round(grams / step) * step, 2)
 
 
 def put_in(formula: Formula, picks: Mapping[str, Rule], found: list[Unknown], grams: list[float]) -> Formula:

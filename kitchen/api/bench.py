@@ -11,7 +11,8 @@ from dough.check import check_draft
 from dough.composition import composition
 from dough.effects import forecast_cookie, remedy_words
 from dough.errors import EntryError
-from dough.findings import Finding, findings
+from dough.findings.find import findings
+from dough.findings.model import Finding
 from dough.formula import Draft
 from dough.gas import Raising, lifts, raising
 from dough.ingredients import Confidence, Role
@@ -31,15 +32,23 @@ from kitchen.documents import DraftDoc, KitDoc, Strict
 router = Router(tags=["bench"])
 
 
+class MendOut(BaseModel):
+    """One change of a remedy, as the mend edit takes it."""
+
+    op: str
+    line_id: str
+    ingredient: str
+    role: Role | None
+    grams: float | None
+    percent: float | None
+
+
 class RemedyOut(BaseModel):
-    """effect says in words what the forecast would do; role and percent, or line and percent, are the edit."""
+    """effect says in words what the forecast would do; changes are what to send as a mend edit."""
 
     words: str
     effect: str
-    op: str
-    role: Role | None
-    line: str
-    percent: float | None
+    changes: list[MendOut]
 
 
 class FindingOut(BaseModel):
@@ -51,7 +60,9 @@ class FindingOut(BaseModel):
     why: str
     evidence: str
     confidence: Confidence
+    reasons: list[str]
     remedies: list[RemedyOut]
+    no_remedy: str
     dismissed: str
 
 
@@ -281,7 +292,7 @@ def _part_out(part: Part, wanted: SplitIn, draft: Draft, habit: Habit) -> SplitP
 
 
 def _findings(draft: Draft, chosen: Style | None, kit: Kit, contact: float) -> list[FindingOut]:
-    found = findings(draft.formula, composition(draft.formula), chosen, contact)
+    found = findings(draft.formula, composition(draft.formula), chosen, contact, process=draft.process)
     now = forecast_cookie(draft, chosen, kit)
     reasons = dict(draft.dismissed)
     return [_finding_out(f, draft, chosen, kit, now, reasons.get(f.key, "")) for f in found]
@@ -301,11 +312,13 @@ def _finding_out(
         confidence=f.confidence,
         remedies=[
             RemedyOut(
-                words=r.words, effect=remedy_words(draft, r, chosen, kit, now), op=r.op, role=r.role, line=r.line_id,
-                percent=r.percent,
+                words=r.words, effect=remedy_words(draft, r, chosen, kit, now),
+                changes=[MendOut.model_validate(c, from_attributes=True) for c in r.changes],
             )
             for r in f.remedies
         ],
+        reasons=list(f.reasons),
+        no_remedy=f.no_remedy,
         dismissed=reason,
     )  # fmt: skip
 

@@ -17,6 +17,8 @@ from dough.difference import difference
 from dough.effects import forecast_cookie
 from dough.entry import read_named
 from dough.errors import EntryError
+from dough.findings.apply import apply as take
+from dough.findings.model import Change, Remedy
 from dough.formula import Draft
 from dough.ingredients import Role
 from dough.measures import Habit
@@ -88,6 +90,25 @@ class DismissEdit(Strict):
 
     def apply(self, draft: Draft) -> Draft:
         return edit.dismiss(draft, self.key, self.reason)
+
+
+class MendChange(Strict):
+    op: Literal["line", "add", "out", "swap", "role", "portion"]
+    line_id: str = Field(default="", max_length=40)
+    ingredient: str = Field(default="", max_length=40)
+    role: Role | None = None
+    grams: float | None = Field(default=None, ge=0, le=100_000)
+    percent: float | None = Field(default=None, ge=0, le=10_000)
+
+
+class MendEdit(Strict):
+    """Take a finding's remedy: its changes, one after another."""
+
+    op: Literal["mend"]
+    changes: list[MendChange] = Field(min_length=1, max_length=20)
+
+    def apply(self, draft: Draft) -> Draft:
+        return take(draft, Remedy("", tuple(Change(**dict(c)) for c in self.changes)))
 
 
 class MoveEdit(Strict):
@@ -233,6 +254,7 @@ Edit = Annotated[
     | SwapEdit
     | ButterEdit
     | EqualEdit
+    | MendEdit
     | DismissEdit,
     Field(discriminator="op"),
 ]

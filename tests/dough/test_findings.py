@@ -10,7 +10,9 @@ from dough import edit
 from dough.composition import composition
 from dough.edit import line_percent, set_leaveners
 from dough.errors import EntryError
-from dough.findings import findings, wide_base_g
+from dough.findings.apply import apply
+from dough.findings.find import findings
+from dough.findings.measures import wide_base_g
 from dough.formula import Draft, Formula, Line, Process, Step
 from dough.gas import lifts, raising, soda_ml
 from dough.ingredients import Role
@@ -61,7 +63,7 @@ def test_a_style_s_own_typical_formula_is_inside_its_own_bands(name: str) -> Non
         ({"gran": 400.0}, "limit.sugar", "act"),
         ({"butter": 420.0}, "limit.fat", "act"),
         ({"chips50": 900.0}, "limit.fold_in", "act"),
-        ({"cocoa_d": 120.0}, "limit.cocoa", "act"),
+        ({"cocoa_d": 180.0}, "limit.cocoa", "act"),
         ({"milk": 150.0}, "limit.water", "act"),
         ({"honey": 300.0}, "limit.syrup", "act"),
     ],
@@ -86,9 +88,8 @@ def test_the_style_s_band_speaks_before_the_general_limit() -> None:
 def test_a_remedy_mends_its_finding() -> None:
     formula = changed(soda=9.0)
     finding = next(f for f in findings(formula, composition(formula), None, 0.1) if f.key == "limit.net_soda")
-    (remedy,) = finding.remedies
-    mended = edit.set_amount(Draft(formula, Process()), remedy.line_id, remedy.percent, "%")
-    assert "limit.net_soda" not in found(mended.formula)
+    for remedy in finding.remedies:
+        assert "limit.net_soda" not in found(apply(Draft(formula, Process()), remedy).formula)
 
 
 def test_an_unknown_amount_is_not_judged() -> None:
@@ -220,15 +221,14 @@ def test_a_role_with_all_its_lines_keeps_its_ratio_when_leaveners_are_set() -> N
     assert got == {"soda": 2.0, "cot": 4.48}
 
 
-def test_salted_butter_says_what_it_brings_and_gives_it_back_from_the_salt_line() -> None:
-    formula = formula_of(("ap", 300), ("butter_s", 200), ("salt", 5))
-    note = next(f for f in findings(formula, composition(formula), None, 0.1) if f.key == "salted_fat")
-    assert "3.2 g of salt" in note.what
-    assert note.state == "note"
-    (remedy,) = note.remedies
-    less = edit.set_amount(Draft(formula, Process()), remedy.line_id, remedy.percent, "%")
+def test_salted_butter_is_why_there_is_too_much_salt_and_comes_off_the_salt_line() -> None:
+    formula = formula_of(("ap", 300), ("butter_s", 200), ("gran", 190), ("egg", 60), ("salt", 5))
+    salt = next(f for f in findings(formula, composition(formula), None, 0.1) if f.cause == "salt")
+    assert any("3.2 g of salt" in r for r in salt.reasons)
+    less = apply(Draft(formula, Process()), salt.remedies[0])
     assert less.formula.line("salt").grams == pytest.approx(1.8, abs=0.02)
-    assert "salted_fat" not in found(changed())
+    fine = formula_of(("ap", 300), ("butter_s", 200), ("gran", 190), ("egg", 60), ("salt", 1.5))
+    assert "salt" not in {f.cause for f in findings(fine, composition(fine), None, 0.1)}
 
 
 def test_sugar_dissolves_by_the_water_there_is_and_coarse_grains_are_said() -> None:

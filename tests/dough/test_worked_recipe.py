@@ -6,9 +6,9 @@ import pytest
 
 from dough.composition import composition, percent_of, pieces
 from dough.edit import line_percent
-from dough.gas import baked_ph, balanced_tartar_g, effective_mmol, raising, soda_ml
+from dough.gas import balanced_tartar_g, effective_mmol, raising, soda_ml
 from dough.ingredients import ingredient
-from dough.leavening import leavening
+from dough.leavening import baked_ph, leavening
 from dough.measures import Habit, Quantity, weigh
 from dough.rules_of_thumb import (
     bake_loss_pct,
@@ -104,7 +104,7 @@ def test_soda_left_over_alkali_and_ph() -> None:
     assert 100 * account.net_soda_g / 280 == pytest.approx(1.429, abs=0.0005)
     assert account.net_meq == pytest.approx(17.02, abs=0.005)
     assert account.ph == pytest.approx(8.29, abs=0.005)
-    assert baked_ph(account) == pytest.approx(8.91, abs=0.005)
+    assert baked_ph(account.ph) == pytest.approx(8.91, abs=0.005)
 
 
 def test_gas_of_the_dough_and_of_a_gram_of_soda() -> None:

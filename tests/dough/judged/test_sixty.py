@@ -5,7 +5,8 @@ from __future__ import annotations
 import pytest
 
 from dough.composition import composition
-from dough.findings import Finding, findings
+from dough.findings.find import findings
+from dough.findings.model import Finding
 from dough.formula import Formula
 from dough.styles import style
 from tests.dough.judged.formulas import SOUND, SPOILED, Grams, Spoiled

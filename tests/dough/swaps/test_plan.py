@@ -14,6 +14,7 @@ from dough.formula import Draft, Formula, Line, Method, Process, Step
 from dough.ingredients import ADDITIVE, Role, ingredient
 from dough.needs.verdict import breaks
 from dough.needs.wanted import NEEDS, NOTHING, Wanted, Wish
+from dough.scaling import practical
 from dough.start import from_style_formula
 from dough.styles import styles
 from dough.swaps.candidates import KEEP, candidates
@@ -21,7 +22,7 @@ from dough.swaps.ledger import FUNCTIONS, ledger, per_100
 from dough.swaps.plan import make
 from dough.swaps.reduce import meets, per_100g, reduce
 from dough.swaps.rules import Rule, reductions, rules
-from dough.swaps.solve import Unknown, practical, solve
+from dough.swaps.solve import Unknown, solve
 from dough.swaps.study import study
 from tests.dough.strategies import draft_of, formulas, style_drafts
 

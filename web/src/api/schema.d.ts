@@ -2919,6 +2919,10 @@ export interface components {
             key: string;
             /** Lines */
             lines: string[];
+            /** No Remedy */
+            no_remedy: string;
+            /** Reasons */
+            reasons: string[];
             /** Remedies */
             remedies: components["schemas"]["RemedyOut"][];
             role: components["schemas"]["Role"] | null;
@@ -3789,6 +3793,59 @@ export interface components {
             /** Tasted Min */
             tasted_min?: number | null;
         };
+        /** MendChange */
+        MendChange: {
+            /** Grams */
+            grams?: number | null;
+            /**
+             * Ingredient
+             * @default
+             */
+            ingredient?: string;
+            /**
+             * Line Id
+             * @default
+             */
+            line_id?: string;
+            /**
+             * Op
+             * @enum {string}
+             */
+            op: "line" | "add" | "out" | "swap" | "role" | "portion";
+            /** Percent */
+            percent?: number | null;
+            role?: components["schemas"]["Role"] | null;
+        };
+        /**
+         * MendEdit
+         * @description Take a finding's remedy: its changes, one after another.
+         */
+        MendEdit: {
+            /** Changes */
+            changes: components["schemas"]["MendChange"][];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "mend";
+        };
+        /**
+         * MendOut
+         * @description One change of a remedy, as the mend edit takes it.
+         */
+        MendOut: {
+            /** Grams */
+            grams: number | null;
+            /** Ingredient */
+            ingredient: string;
+            /** Line Id */
+            line_id: string;
+            /** Op */
+            op: string;
+            /** Percent */
+            percent: number | null;
+            role: components["schemas"]["Role"] | null;
+        };
         /**
          * Method
          * @description The schools of making the dough, each a method in its own right.
@@ -4378,7 +4435,7 @@ export interface components {
         PreviewIn: {
             draft: components["schemas"]["DraftDoc"];
             /** Edit */
-            edit?: (components["schemas"]["AmountEdit"] | components["schemas"]["RoleEdit"] | components["schemas"]["ScaleEdit"] | components["schemas"]["ResizeEdit"] | components["schemas"]["RecoverEdit"] | components["schemas"]["AddEdit"] | components["schemas"]["RemoveEdit"] | components["schemas"]["MoveEdit"] | components["schemas"]["IngredientEdit"] | components["schemas"]["StepEdit"] | components["schemas"]["ProcessEdit"] | components["schemas"]["LeavenEdit"] | components["schemas"]["SwapEdit"] | components["schemas"]["ButterEdit"] | components["schemas"]["EqualEdit"] | components["schemas"]["DismissEdit"]) | null;
+            edit?: (components["schemas"]["AmountEdit"] | components["schemas"]["RoleEdit"] | components["schemas"]["ScaleEdit"] | components["schemas"]["ResizeEdit"] | components["schemas"]["RecoverEdit"] | components["schemas"]["AddEdit"] | components["schemas"]["RemoveEdit"] | components["schemas"]["MoveEdit"] | components["schemas"]["IngredientEdit"] | components["schemas"]["StepEdit"] | components["schemas"]["ProcessEdit"] | components["schemas"]["LeavenEdit"] | components["schemas"]["SwapEdit"] | components["schemas"]["ButterEdit"] | components["schemas"]["EqualEdit"] | components["schemas"]["MendEdit"] | components["schemas"]["DismissEdit"]) | null;
             /**
              * @default {
              *       "dough_id": null,
@@ -4760,18 +4817,13 @@ export interface components {
         };
         /**
          * RemedyOut
-         * @description effect says in words what the forecast would do; role and percent, or line and percent, are the edit.
+         * @description effect says in words what the forecast would do; changes are what to send as a mend edit.
          */
         RemedyOut: {
+            /** Changes */
+            changes: components["schemas"]["MendOut"][];
             /** Effect */
             effect: string;
-            /** Line */
-            line: string;
-            /** Op */
-            op: string;
-            /** Percent */
-            percent: number | null;
-            role: components["schemas"]["Role"] | null;
             /** Words */
             words: string;
         };

@@ -4,6 +4,7 @@ import type { Schemas } from '@/api/client'
 import { theDough } from '@/dough/key'
 
 const props = defineProps<{ findings: Schemas['FindingOut'][] }>()
+type Mend = Schemas['MendEdit']
 const SURE = { H: 'well known', M: 'a fair guide', L: 'rough' }
 const dough = theDough()
 const setting = ref<string | null>(null)
@@ -13,9 +14,7 @@ const open = computed(() => props.findings.filter((f) => !f.dismissed))
 const aside = computed(() => props.findings.filter((f) => f.dismissed))
 
 async function mend(r: Schemas['RemedyOut']): Promise<void> {
-  if (r.percent === null) return
-  if (r.op === 'role' && r.role) await dough.edit({ op: 'role', role: r.role, percent: r.percent })
-  else await dough.edit({ op: 'amount', line: r.line, text: r.percent, unit: '%' })
+  await dough.edit({ op: 'mend', changes: r.changes as Mend['changes'] })
 }
 async function put(key: string): Promise<void> {
   await dough.edit({ op: 'dismiss', key, reason: reason.value })
@@ -34,12 +33,19 @@ async function put(key: string): Promise<void> {
       {{ f.what }}
     </h3>
     <p>It {{ f.why }}.</p>
+    <details v-if="f.reasons.length > 1" class="small-words">
+      <summary>{{ f.reasons.length }} figures say so</summary>
+      <ul>
+        <li v-for="r in f.reasons" :key="r">{{ r }}</li>
+      </ul>
+    </details>
     <p class="small-words">{{ f.evidence }}; {{ SURE[f.confidence] }}.</p>
     <div class="acts">
       <span v-for="r in f.remedies" :key="r.words" class="remedy">
         <button type="button" class="do" @click="mend(r)">{{ r.words }}</button>
         <span v-if="r.effect" class="small-words">forecast: {{ r.effect }}</span>
       </span>
+      <p v-if="f.remedies.length === 0" class="small-words">{{ f.no_remedy }}</p>
       <button v-if="setting !== f.key" type="button" class="link" @click="setting = f.key">
         set aside …
       </button>
@@ -93,6 +99,10 @@ p {
   gap: 8px;
   align-items: center;
   width: 100%;
+}
+ul {
+  margin: 2px 0 0;
+  padding-left: 18px;
 }
 .link {
   border: 0;

@@ -1,0 +1,55 @@
+"""Everything that stands out in a formula, worst first, each with what would mend it."""
+
+from __future__ import annotations
+
+from dough.balance import RoleBalance, balance
+from dough.composition import Composition, composition
+from dough.findings.causes import merged
+from dough.findings.faults import fault_signs
+from dough.findings.measures import account_of, measures
+from dough.findings.model import Finding
+from dough.findings.remedies import with_remedies
+from dough.findings.signs import band_signs, limit_signs
+from dough.formula import Formula, Process
+from dough.styles import Style
+
+
+def findings(
+    formula: Formula,
+    comp: Composition,
+    style: Style | None,
+    contact: float,
+    roles: tuple[RoleBalance, ...] | None = None,
+    process: Process | None = None,
+    *,
+    remedies: bool = True,
+) -> tuple[Finding, ...]:
+    """What stands out, worst first. contact is the share of the acid of whole pieces that counts (see ``leavening``);
+    roles is the balance when it has been worked out already; remedies are tried one after another and can be left out
+    where only the findings are wanted."""
+    found = _found(formula, comp, style, contact, roles, process)
+    if not remedies:
+        return found
+
+    def again(changed: Formula, other: Process) -> tuple[Finding, ...]:
+        return _found(changed, composition(changed), style, contact, None, other)
+
+    return with_remedies(found, formula, style, contact, process, again)
+
+
+def _found(
+    formula: Formula,
+    comp: Composition,
+    style: Style | None,
+    contact: float,
+    roles: tuple[RoleBalance, ...] | None,
+    process: Process | None,
+) -> tuple[Finding, ...]:
+    account = account_of(formula, contact)
+    roles = balance(formula, style) if roles is None else roles
+    signs = [
+        *fault_signs(formula, style, contact, account, process),
+        *band_signs(roles, style, formula),
+        *limit_signs(measures(formula, comp, contact, account), formula, style),
+    ]
+    return merged(signs)

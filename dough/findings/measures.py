@@ -1,0 +1,151 @@
+"""The figures findings are judged on; what lacks an amount is left out, never guessed.
+
+Most are stated on the wide base of flour, oats, cocoa and nut meal, as the limits of trade texts are.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from dough.composition import Composition, percent_of
+from dough.formula import Formula, Line
+from dough.gas import self_raising_powder_g
+from dough.ingredients import Ingredient, Role
+from dough.leavening import Leavening, leavening
+
+#: Classes that count as flour where limits are stated on the wide base.
+WIDE = ("rolled_oat", "cocoa", "nut_meal", "seed_meal")
+#: Classes whose sourness is wanted for itself or locked away; the rest of the acid is counted as sour.
+SOUR = ("acid_salt", "acid_powder", "tartar")
+
+
+def is_wide(line: Line) -> bool:
+    """Whether a line counts towards the wide base."""
+    return line.in_dough and (line.ingredient.flour_base or line.ingredient.is_(*WIDE))
+
+
+def wide_base_g(formula: Formula) -> float | None:
+    """Flour + oats + cocoa + nut meal, g; None when one is unknown or there is none."""
+    lines = tuple(x for x in formula.lines if is_wide(x))
+    if not lines or any(x.grams is None for x in lines):
+        return None
+    return sum(x.grams or 0.0 for x in lines) or None
+
+
+def egg_share(item: Ingredient) -> float:
+    """How much of it counts as fresh egg by weight: powder with its water put back; purées and gels are not egg."""
+    if item.is_("dried_egg"):
+        return 4.0
+    return 1.0 if item.is_("egg_protein") and item.role is Role.EGG else 0.0
+
+
+def folded(line: Line) -> bool:
+    """Whether a line is a fold-in that dough has to hold, rather than something that joins it."""
+    return line.in_dough and line.role is Role.FOLD_IN and not line.ingredient.is_(*WIDE)
+
+
+@dataclass(frozen=True, slots=True)
+class Sums:
+    """Grams towards each limit; None where a line that counts has no amount."""
+
+    egg: float | None
+    powder: float | None
+    salt: float | None
+    xanthan: float | None
+    starch: float | None
+    cocoa: float | None
+    coconut: float | None
+    syrup: float | None
+    ethanol: float | None
+    folds: float | None
+    sour: float | None
+
+
+def _counts(item: Ingredient) -> dict[str, float]:
+    p = item.parts
+    found = {
+        "egg": egg_share(item),
+        "powder": 1.0 if item.is_("powder") else 0.0,
+        "salt": 1.0 if item.role is Role.SALT else p.salt / 100.0 if item.role is Role.FAT else 0.0,
+        "xanthan": 1.0 if item.is_("gum") else 0.0,
+        "starch": 1.0 if item.is_("starch") else 0.0,
+        "cocoa": 1.0 if item.is_("cocoa") else 0.0,
+        "coconut": 1.0 if item.is_("coconut_flour") else 0.0,
+        "syrup": p.sugars / 100.0 if item.is_("syrup") else 0.0,
+        "ethanol": p.ethanol / 100.0,
+        "sour": p.acid_g_soda / 100.0 if item.is_(*SOUR) else 0.0,
+    }
+    return {k: v for k, v in found.items() if v > 0.0}
+
+
+_COUNTED: dict[tuple[str, int], tuple[tuple[str, float], ...]] = {}
+
+
+def _counted(item: Ingredient) -> tuple[tuple[str, float], ...]:
+    """What an ingredient counts towards, with its share; worked out once for each version of each."""
+    key = (item.id, item.version)
+    if key not in _COUNTED:
+        _COUNTED[key] = tuple(_counts(item).items())
+    return _COUNTED[key]
+
+
+def sums(formula: Formula) -> Sums:
+    """Sums over the dough's lines."""
+    names = Sums.__dataclass_fields__
+    found: dict[str, float | None] = dict.fromkeys(names, 0.0)
+
+    def add(key: str, grams: float | None, share: float) -> None:
+        before = found[key]
+        found[key] = None if before is None or grams is None else before + grams * share
+
+    for x in formula.lines:
+        if not x.in_dough:
+            continue
+        for key, share in _counted(x.ingredient):
+            add(key, x.grams, share)
+        if folded(x):
+            add("folds", x.grams, 1.0)
+    return Sums(**found)
+
+
+def measures(formula: Formula, comp: Composition, contact: float, account: Leavening | None) -> dict[str, float]:
+    """Every limit's figure that can be worked out, in the limit's unit (data/limits.csv)."""
+    wide, dough, s = wide_base_g(formula), comp.dough.value, sums(formula)
+    fat = comp.fat.value
+    known = all(x.grams is not None for x in formula.lines if x.in_dough)
+    soda = account is not None and known and account.soda_g > 0
+    spare = account.sour_g(s.sour) if account is not None and known and s.sour is not None else None
+    found: dict[str, float | None] = {
+        "sugar": percent_of(comp.sugars.value, wide),
+        "fat": percent_of(fat, wide),
+        "sugar_to_fat": comp.sugar_to_fat,
+        "water": percent_of(comp.water.value, wide),
+        "solution": comp.sugar_in_solution,
+        "egg": percent_of(s.egg, wide),
+        "egg_to_fat": None if s.egg is None or not fat else s.egg / fat,
+        "net_soda": percent_of(account.net_soda_g, wide) if account is not None and soda else None,
+        "acid": percent_of(spare, wide),
+        "powder": percent_of(s.powder, wide),
+        "salt": percent_of(s.salt, wide),
+        "salt_whole": percent_of(comp.salt_whole.value, dough),
+        "fold_in": percent_of(s.folds, dough),
+        "xanthan": percent_of(s.xanthan, wide),
+        "starch": percent_of(s.starch, wide),
+        "cocoa": percent_of(s.cocoa, wide),
+        "coconut": percent_of(s.coconut, wide),
+        "syrup": percent_of(s.syrup, comp.sugars.value),
+        "ethanol": percent_of(s.ethanol, wide),
+    }
+    if not formula.of_role(Role.SALT):
+        found.pop("salt")
+    return {k: v for k, v in found.items() if v is not None}
+
+
+def account_of(formula: Formula, contact: float) -> Leavening | None:
+    """The leavening account of the dough's lines."""
+    return leavening(formula.lines, contact)
+
+
+def powder_in_flour_g(formula: Formula) -> float:
+    """Baking powder that self-raising flour brings, g."""
+    return sum(self_raising_powder_g(x.ingredient) * (x.grams or 0.0) for x in formula.flour_lines)
