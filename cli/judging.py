@@ -15,7 +15,7 @@ from dough.findings.model import Finding
 from dough.measures import Habit
 from dough.needs.verdict import SAID, Standing, WholeVerdict, of_lines
 from dough.needs.wanted import NEEDS, Reading, Wanted
-from dough.recipe.lines import ASKS, Understood
+from dough.recipe.lines import Understood, ask_words
 from dough.recipe.text import RecipeText, guess_habit, read_recipe
 from dough.styles import styles
 
@@ -80,7 +80,10 @@ def read_text(text: str, habit: str, as_json: bool) -> int:
         return DONE
     for x in found.lines:
         grams = "?" if x.grams is None else f"{x.grams:g} g"
-        print(f"{x.ingredient_id or '?':<14}{grams:>10}  {x.text}" + "".join(f"\n{'':>26}? {ASKS[a]}" for a in x.asks))
+        print(
+            f"{x.ingredient_id or '?':<14}{grams:>10}  {x.text}"
+            + "".join(f"\n{'':>26}? {ask_words(x, a)}" for a in x.asks)
+        )
     for line in found.aside:
         print(f"aside{'':>21}{line}")
     return DONE
@@ -138,7 +141,7 @@ def _recipe(found: RecipeText) -> dict[str, Any]:
         "title": found.title,
         "habit": str(found.habit),
         "lines": [_line(x) for x in found.lines],
-        "questions": [{"text": x.text, "asks": a, "words": ASKS[a]} for x in found.lines for a in x.asks],
+        "questions": [{"text": x.text, "asks": a, "words": ask_words(x, a)} for x in found.lines for a in x.asks],
         "aside": list(found.aside),
         "bake": {
             "oven_c": b.oven_c, "oven_said": b.oven_said, "fan": b.fan,

@@ -172,11 +172,10 @@ def move_line(draft: Draft, line_id: str, to: int) -> Draft:
 
 def set_leaveners(draft: Draft, grams: dict[str, float]) -> Draft:
     """Put these leaveners (ingredient id to grams) in the place of soda, powder and tartar; none at 0."""
-    replaced = ("soda", "bp_da", "bp_sa", "cot")
     lines: list[Line] = []
     left = {k: v for k, v in grams.items() if v > 0}
     for x in draft.formula.lines:
-        if not x.in_dough or x.ingredient_id not in replaced:
+        if not x.in_dough or not x.ingredient.is_("soda", "powder", "tartar"):
             lines.append(x)
         elif x.ingredient_id in left:
             lines.append(x.weighing(left.pop(x.ingredient_id)))

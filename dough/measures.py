@@ -110,7 +110,7 @@ def filling_matters(item: Ingredient, ml: float) -> bool:
     ways = fillings(item)
     if len(ways) < 2 or ml < ASK_FILLING_ML:
         return False
-    return item.flour_base or item.id.startswith("cocoa_") or item.id == "icing"
+    return item.flour_base or item.is_("cocoa", "powdered_sugar")
 
 
 def millilitres(quantity: Quantity, habit: Habit) -> float | None:
@@ -208,11 +208,23 @@ def egg_class(habit: Habit, size: str = "") -> EggClass:
     return found.get(size) or found[USUAL_SIZE[habit]]
 
 
+#: Part of an egg by class, as data/eggs.csv names it.
+EGG_PARTS = {"whole_egg": "egg", "egg_white": "white", "egg_yolk": "yolk"}
+
+
+def egg_part(item: Ingredient) -> str | None:
+    """Which part of a shell egg an ingredient is; None for anything else, and for egg out of a carton."""
+    if not item.is_("raw_egg"):
+        return None
+    return next(part for name, part in EGG_PARTS.items() if item.is_(name))
+
+
 def _egg(item: Ingredient, quantity: Quantity, habit: Habit) -> Weighed:
     kind = egg_class(habit, quantity.piece)
-    each = {"egg": kind.egg, "white": kind.white, "yolk": kind.yolk}.get(item.id)
-    if each is None:
+    part = egg_part(item)
+    if part is None:
         raise EntryError("amount", f"{item.name} is not counted in eggs. Type grams.")
+    each = float(getattr(kind, part))
     grams = quantity.middle * each
     named = "" if quantity.piece else ", size assumed"
     place = {Habit.US: "US", Habit.METRIC: "EU/UK", Habit.AU: "Australian"}[habit]

@@ -107,7 +107,7 @@ def _log(factor: float) -> float:
 
 
 def _egg_g(formula: Formula) -> float | None:
-    lines = [x for x in formula.lines if x.in_dough and x.ingredient_id == "egg"]
+    lines = [x for x in formula.lines if x.in_dough and x.ingredient.is_("raw_egg") and x.ingredient.is_("whole_egg")]
     if not lines or any(x.grams is None for x in lines):
         return None
     return sum(x.grams or 0.0 for x in lines)

@@ -4,20 +4,15 @@ from __future__ import annotations
 
 from dough.formula import USUAL_STEP, Draft, Formula, Line, Process, Shape
 from dough.ingredients import ingredient
+from dough.staples import BROWN_SUGAR, BUTTER, EGG, PLAIN_FLOUR, SALT, SODA, SUGAR
 from dough.styles import Style
 from dough.target import Cookie, Target, from_style
 
 #: The classic drop dough: equal weights of flour, sugar and fat, an egg at a quarter of the flour
 #: (trade practice, M). Grams.
 BASE_RATIO = (
-    ("ap", 200.0),
-    ("lbrown", 100.0),
-    ("gran", 100.0),
-    ("butter", 200.0),
-    ("egg", 50.0),
-    ("soda", 2.0),
-    ("salt", 3.0),
-)
+    (PLAIN_FLOUR, 200.0), (BROWN_SUGAR, 100.0), (SUGAR, 100.0), (BUTTER, 200.0), (EGG, 50.0), (SODA, 2.0), (SALT, 3.0),
+)  # fmt: skip
 STYLE_FLOUR_G = 300.0
 
 

@@ -13,7 +13,6 @@ from dough.formula import Draft, Line, Step
 from dough.ingredients import Role
 from dough.measures import US_CUP_ML
 
-SEEDS = frozenset({"poppy", "sesame", "chiaseed"})
 LAYER_MM = {"sugar": 0.7, "salt": 0.8, "seed": 1.6, "piece": 5.0}
 DOUGH_G_PER_ML = 1.2
 
@@ -60,7 +59,7 @@ def _share(grams: float, layer: float, diameter_mm: float) -> float:
 
 def _layer_g_per_cm2(line: Line) -> float:
     kind = "piece"
-    if line.ingredient.kind in SEEDS:
+    if line.ingredient.is_("small_seed", "sesame"):
         kind = "seed"
     elif line.role is Role.SUGAR:
         kind = "sugar"

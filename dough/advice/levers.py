@@ -71,9 +71,9 @@ def levers(draft: Draft, style: Style, trays: tuple[Tray, ...] = ()) -> tuple[Le
         if draft.formula.of_role(role) and rail_value(draft.formula, role) is not None:
             found.append(Lever(f"role:{role}", role.capitalize(), step, "% of flour", 2, mind, _role(role)))
     for line in draft.formula.of_role(Role.LEAVENING):
-        if line.grams and line.ingredient.kind in ("soda", "bp_da", "bp_sa"):
+        if line.grams and line.ingredient.is_("soda", "powder"):
             step = 0.5 * line.grams
-            mind = "browning and taste move with it" if line.ingredient.kind == "soda" else ""
+            mind = "browning and taste move with it" if line.ingredient.is_("soda") else ""
             found.append(Lever(f"line:{line.id}", line.ingredient.name, step, "g", 2, mind, _line(line.id)))
     if draft.formula.flour_g:
         found.append(Lever("flour", "Flour", 0.15 * draft.formula.flour_g, "g", 2, "", _flour))

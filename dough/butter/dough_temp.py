@@ -41,12 +41,11 @@ def _heats() -> dict[str, float]:
 
 def heat_of(line: Line, temp_c: float | None = None) -> float:
     """Heat capacity of a line's ingredient, kJ/kgK."""
-    kind = line.ingredient.kind
     if line.role is Role.FAT:
         return _heats()["fat_melted" if temp_c is not None and temp_c >= MELTED_C else "fat"]
     if line.role is Role.SUGAR and line.ingredient.parts.water > 10:
         return _heats()["syrup"]
-    key = "water" if kind == "water" else "oats" if kind.startswith("oats") else line.role.value
+    key = "water" if line.ingredient.is_("water") else "oats" if line.ingredient.is_("rolled_oat") else line.role.value
     return _heats().get(key, 1.8)
 
 

@@ -18,6 +18,9 @@ CONDUCTIVITY, DENSITY, CP = 0.30, 1150.0, 2080.0
 H_AIR = {Place.FRIDGE: 8.0, Place.FREEZER: 9.0, Place.COUNTER: 7.0}
 AIR_C = {Place.FRIDGE: 4.0, Place.FREEZER: -18.0}
 FREEZING_EXTRA = 1.3
+#: Classes of moist and fresh parts that shorten how long a dough keeps, and water from which milk products count, %.
+MOIST = ("fresh_fruit", "fruit_puree", "fresh", "jam")
+FRESH_WATER = 20.0
 #: How much faster a log and a ball cool than a slab as thick: by surface for volume (M).
 SHAPES = {"slab": 1.0, "log": 2.0, "ball": 3.0}
 #: Purpose: name, core to reach in °C (None: time only), least minutes in the fridge, why.
@@ -110,21 +113,25 @@ def plan(
 
 def use_by_of(formula: Formula, place: Place) -> tuple[float, str]:
     """The longest dough is kept at a place, hours, and the words; egg, milk and fruit shorten it (agency-type)."""
-    lines = [x for x in formula.lines if x.in_dough]
-    egg = any(x.role is Role.EGG for x in lines)
-    dairy = any(x.ingredient.is_("dairy") for x in lines)
-    moist = any(x.ingredient.kind in ("creamcheese", "pumpkin", "applesauce", "banana", "fdberry") for x in lines)
-    if any(x.ingredient.kind == "ammonia" for x in lines):
+    lines = [x for x in formula.lines if x.in_dough and (x.grams is None or x.grams > 0)]
+    egg = any(x.role is Role.EGG and x.ingredient.is_("egg_protein") for x in lines)
+    dairy = any(x.ingredient.is_("dairy") and x.ingredient.parts.water >= FRESH_WATER for x in lines)
+    moist = next((x for x in lines if x.ingredient.is_(*MOIST) and not x.ingredient.is_("plant_milk")), None)
+    fresh = next((x for x in lines if x.ingredient.is_("moist", "juice") and x.role is not Role.EGG), None)
+    if any(x.ingredient.is_("ammonia") for x in lines):
         return (24.0, "with baker's ammonia: bake within a day") if place is Place.FRIDGE else (4.0, "bake it today")
     if place is Place.COUNTER:
         return 2.0, "two hours out of the cold in all, one above 32 °C; local food rules go first"
     if place is Place.FREEZER:
         return (30 * 24.0, "one to two months") if moist else (75 * 24.0, "two to three months, well wrapped")
-    if moist:
-        return 48.0, "two days, with fruit or cream cheese in it"
-    if egg or dairy:
-        return 96.0, "two to four days, with egg or milk in it; best within three"
-    return 144.0, "five to seven days without egg and milk"
+    if moist is not None:
+        return 48.0, f"two days, with {moist.ingredient.name.lower()} in it"
+    if any(x.ingredient.is_("gel", "egg_stand_in") for x in lines):
+        return 72.0, "two to three days, with what stands in for egg: it is as moist and as good a home for growth"
+    if egg or dairy or fresh is not None:
+        named = "egg or milk" if egg or dairy or fresh is None else fresh.ingredient.name.lower()
+        return 96.0, f"two to four days, with {named} in it; best within three"
+    return 144.0, "five to seven days: nothing moist or fresh in it"
 
 
 def _root(biot: float) -> float:

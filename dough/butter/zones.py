@@ -10,6 +10,7 @@ from functools import cache
 
 from dough.formula import Formula, Method
 from dough.ingredients import Role
+from dough.staples import BUTTER
 from dough.tables import rows
 
 
@@ -66,7 +67,7 @@ def windows() -> dict[str, Window]:
 def main_fat(formula: Formula) -> str:
     """The kind of the dough's heaviest fat; butter where there is none."""
     fats = [x for x in formula.of_role(Role.FAT) if x.grams]
-    return max(fats, key=lambda x: x.grams or 0.0).ingredient.kind if fats else "butter"
+    return max(fats, key=lambda x: x.grams or 0.0).ingredient.kind if fats else BUTTER
 
 
 def zone_for(method: Method, formula: Formula) -> Zone:

@@ -7,12 +7,11 @@ from dataclasses import replace
 
 from dough.errors import EntryError
 from dough.formula import MAX_GRAMS, Line
-from dough.measures import CupCalibration, Habit, Quantity, Weighed, fillings, weigh
+from dough.measures import CupCalibration, Habit, Quantity, Weighed, egg_part, fillings, weigh
 from dough.recipe.amounts import FILLING_WORDS, amount_at, tidy
 from dough.recipe.lines import SIZE_WORDS
 
 Span = tuple[float, float]
-EGGS = ("egg", "yolk", "white")
 
 
 def kitchen_measure(
@@ -39,7 +38,7 @@ def kitchen_measure(
         return None
     if not q.unit:
         size = next((SIZE_WORDS[w] for w in SIZE_WORDS if re.search(rf"\b{w}\b", rest)), None)
-        if item.id in EGGS and (size is not None or re.match(r"(egg|yolk|white)", rest)):
+        if egg_part(item) and (size is not None or re.match(r"(egg|yolk|white)", rest)):
             q = replace(q, unit="egg", piece=size or "")
         else:
             return None

@@ -4,13 +4,25 @@ from __future__ import annotations
 
 import re
 from dataclasses import dataclass, replace
+from functools import cache
 
 from dough.errors import EntryError
 from dough.formula import USUAL_STEP, Step
-from dough.ingredients import Confidence, ingredient, table
-from dough.measures import CupCalibration, Habit, Quantity, Weighed, filling_matters, fillings, millilitres, weigh
+from dough.ingredients import Confidence, ingredient, of_class, table
+from dough.measures import (
+    CupCalibration,
+    Habit,
+    Quantity,
+    Weighed,
+    egg_part,
+    filling_matters,
+    fillings,
+    millilitres,
+    weigh,
+)
 from dough.recipe.amounts import FILLING_WORDS, Amount, amount_at, amounts_in
 from dough.recipe.names import Match, match, words_of
+from dough.staples import BANANA, LEMON_JUICE, MARSHMALLOW, RASPED_PEEL, WATER, staple
 
 ASKS = {
     "amount": "How much? Type grams, or a cup, spoon or piece.",
@@ -21,16 +33,25 @@ ASKS = {
     "filling": "How was the cup or spoon filled?",
     "ingredient": "Not in the table. Pick the nearest, or leave it out.",
 }
-#: The ids offered for a question of kind.
-CHOICES = {
-    "flour": ("ap", "ap_lo", "ap_hi", "bread", "cake", "pastry", "sr_uk", "sr_us", "wholewheat"),
-    "salt": ("salt", "seasalt", "kosher_d", "kosher_l", "flaky"),
-    "cocoa": ("cocoa_n", "cocoa_d", "cocoa_b"),
-}
+#: The classes offered for a question of kind.
+_OFFERED = {"flour": ("plain_flour", "white_wheat", "self_raising", "wheat"), "salt": ("salt",), "cocoa": ("cocoa",)}
+
+
+@cache
+def choices(code: str) -> tuple[str, ...]:
+    """The ids offered for a question: those of its classes, the usual ones first; at most nine."""
+    found: dict[str, None] = {}
+    for name in _OFFERED.get(code, ()):
+        found |= dict.fromkeys(i.id for i in of_class(name) if i.flour_base or name != "wheat")
+    return tuple(found)[:9]
+
+
 SIZE_WORDS = {
     "extra large": "extra large", "extra-large": "extra large", "xl": "extra large", "jumbo": "jumbo", "large": "large",
     "medium": "medium", "small": "small", "med": "medium",
 }  # fmt: skip
+#: What is counted by the piece where no unit is said.
+COUNTED = {BANANA: "banana", MARSHMALLOW: "marshmallow"}
 PIECES = ("lemon", "orange", "lime", "banana", "marshmallow")
 #: A stated weight wins over a stated volume, a volume over a count.
 MASS_FIRST = ("g", "kg", "mg", "oz", "lb")
@@ -59,10 +80,19 @@ class Understood:
     notes: tuple[str, ...]
     how: str
     confidence: Confidence
+    unknown: tuple[str, ...] = ()
 
     @property
     def measured_by_volume(self) -> bool:
         return any(q.unit in ("cup", "tbsp", "tsp", "ml", "cl", "dl", "l", "fl oz", "pint") for q in self.quantities)
+
+
+def ask_words(x: Understood, code: str) -> str:
+    """What a question asks, in words: of an ingredient that is in the table it never says that it is not."""
+    if code == "ingredient" and x.ingredient_id:
+        odd = ", ".join(f"“{w}”" for w in x.unknown) or "part of it"
+        return f"Is it {ingredient(x.ingredient_id).name.lower()}? {odd} is not a word known here."
+    return ASKS[code]
 
 
 def read_line(text: str, habit: Habit, step: Step | None = None, cups: tuple[CupCalibration, ...] = ()) -> Understood:
@@ -124,7 +154,7 @@ def understood(
         asks.append("ingredient")
     blank = Understood(
         text, found.ident if item else "", found.name, quantities, None, None, None, None, filling,
-        step or (USUAL_STEP[item.role] if item else Step.DRY), (), notes, "", Confidence.LOW,
+        step or (USUAL_STEP[item.role] if item else Step.DRY), (), notes, "", Confidence.LOW, found.unknown,
     )  # fmt: skip
     if item is None:
         plain = _mass(quantities)
@@ -177,7 +207,7 @@ def _edges(
 
 def _mass(quantities: tuple[Quantity, ...]) -> Weighed | None:
     if quantities and all(q.unit in MASS_FIRST for q in quantities):
-        return weigh(ingredient("water"), quantities[0], Habit.METRIC)
+        return weigh(staple(WATER), quantities[0], Habit.METRIC)
     return None
 
 
@@ -259,10 +289,13 @@ def _filling(line: str, chosen: list[Amount]) -> str:
 
 
 def counted(q: Quantity, ident: str, line: str) -> Quantity:
-    if q.unit or ident not in ("egg", "yolk", "white", "banana", "marsh"):
+    item = table().get(ident)
+    if q.unit or item is None:
         return q
-    if ident in ("banana", "marsh"):
-        return replace(q, unit="piece", piece={"banana": "banana", "marsh": "marshmallow"}[ident])
+    if ident in COUNTED:
+        return replace(q, unit="piece", piece=COUNTED[ident])
+    if egg_part(item) is None:
+        return q
     lower = line.lower()
     size = next((SIZE_WORDS[w] for w in SIZE_WORDS if re.search(rf"\b{w}\b", lower)), "")
     return replace(q, unit="egg", piece=size)
@@ -270,7 +303,7 @@ def counted(q: Quantity, ident: str, line: str) -> Quantity:
 
 def _of_a_fruit(line: str, ident: str, quantities: tuple[Quantity, ...]) -> tuple[Quantity, ...]:
     """“Zest of half a lemon”, “juice of 1 lemon”, “1 orange, zested”."""
-    if ident not in ("zest", "lemonjuice") or any(q.unit for q in quantities):
+    if ident not in (RASPED_PEEL, LEMON_JUICE) or any(q.unit for q in quantities):
         return quantities
     fruit = next((f for f in PIECES if re.search(rf"\b{f}s?\b", line, re.I)), None)
     if fruit is None:

@@ -11,6 +11,7 @@ from dough.formula import Line
 from dough.ingredients import Confidence, Ingredient, Role, ingredient
 from dough.needs.verdict import breaks, marks
 from dough.needs.wanted import Wanted
+from dough.staples import CARRIERS
 from dough.styles import Style
 from dough.swaps.ledger import FUNCTIONS, per_100
 from dough.swaps.rules import EVIDENCE, Part, Rule, Steps, allowed, rules
@@ -21,11 +22,6 @@ KEEP = Rule(
 )
 OUT = Rule("out", "Leave it out", (), (), (), *_NOTHING, "other", "EST", Confidence.LOW, EVIDENCE[0], None, None)
 BUILT = "built"
-#: Plain carriers of one function each, from which a recipe can be built.
-CARRIERS = (
-    "water", "oil", "shortening", "coconutoil", "gran", "golden", "cornst", "potatost", "peaslurry", "psygel",
-    "lecithin_sf", "salt",
-)  # fmt: skip
 #: Functions a built recipe is held to; the others follow.
 BUILT_BY = ("fat", "water", "sugars", "starch", "sets", "emulsifier", "salt", "air")
 OPTIONAL = (Role.FOLD_IN, Role.FLAVOUR, Role.LIQUID, Role.BINDER, Role.SALT)

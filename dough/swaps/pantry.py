@@ -10,12 +10,26 @@ from dataclasses import dataclass, replace
 from dough.errors import EntryError
 from dough.formula import USUAL_STEP, Draft, Formula, Line
 from dough.ingredients import Ingredient, Role, ingredient
+from dough.measures import EGG_PARTS, egg_part
 from dough.needs.verdict import breaks
 from dough.needs.wanted import NOTHING, Wanted
 from dough.rules_of_thumb import strong_share
 from dough.scaling import practical
+from dough.staples import (
+    BUTTER,
+    COCOA_ALKALISED,
+    COCOA_NATURAL,
+    EGG,
+    MAYONNAISE,
+    POWDER,
+    SALT,
+    SODA,
+    SOFT_FLOUR,
+    STRONG_FLOUR,
+    staple,
+)
 from dough.swaps.changes import Change, changes
-from dough.swaps.rules import Equivalent, Taking, equivalents
+from dough.swaps.rules import Equivalent, Taking, equivalents, kinds
 from dough.tables import rows
 
 #: Soda that alkalised cocoa has no acid for, g per g of cocoa (±40 %), and powder for the same gas.
@@ -63,9 +77,9 @@ def _parts(draft: Draft, line: Line, rule: Equivalent) -> tuple[Taking, ...]:
     if rule.id == "plain_to_blend":
         return _blend(line.ingredient)
     if rule.id == "natural_to_alkalised":
-        return _cocoa(draft, line, "cocoa_d")
+        return _cocoa(draft, line, COCOA_ALKALISED)
     if rule.id == "alkalised_to_natural":
-        return _cocoa(draft, line, "cocoa_n")
+        return _cocoa(draft, line, COCOA_NATURAL)
     if rule.id == "mayo_for_egg":
         return _mayo()
     return rule.parts
@@ -73,27 +87,27 @@ def _parts(draft: Draft, line: Line, rule: Equivalent) -> tuple[Taking, ...]:
 
 def _blend(flour: Ingredient) -> tuple[Taking, ...]:
     try:
-        share = strong_share(flour.parts.protein, ingredient("cake").parts.protein, ingredient("bread").parts.protein)
+        share = strong_share(flour.parts.protein, staple(SOFT_FLOUR).parts.protein, staple(STRONG_FLOUR).parts.protein)
     except ValueError:
         return ()
-    return (Taking("bread", 100.0 * share, ()), Taking("cake", 100.0 * (1.0 - share), ()))
+    return (Taking(STRONG_FLOUR, 100.0 * share, ()), Taking(SOFT_FLOUR, 100.0 * (1.0 - share), ()))
 
 
 def _cocoa(draft: Draft, line: Line, to: str) -> tuple[Taking, ...]:
     """Cocoa for cocoa; soda goes where its acid goes, powder gives or takes the same gas."""
     grams = line.grams or 0.0
-    soda = sum(x.grams or 0.0 for x in draft.formula.lines if x.in_dough and x.ingredient.kind == "soda")
-    powder = sum(x.grams or 0.0 for x in draft.formula.lines if x.in_dough and x.ingredient.kind in ("bp_da", "bp_sa"))
+    soda = sum(x.grams or 0.0 for x in draft.formula.lines if x.in_dough and x.ingredient.is_("soda"))
+    powder = sum(x.grams or 0.0 for x in draft.formula.lines if x.in_dough and x.ingredient.is_("powder"))
     per = 100.0 / grams
-    if to == "cocoa_d":
+    if to == COCOA_ALKALISED:
         off = min(COCOA_SODA * grams, soda)
         moves = (
-            Taking("soda", -off * per, ("soda",)), Taking("bp_da", off * POWDER_FOR_SODA * per, ()),
+            Taking(SODA, -off * per, kinds("class:soda")), Taking(POWDER, off * POWDER_FOR_SODA * per, ()),
         )  # fmt: skip
     else:
         off = min(COCOA_SODA * grams, powder / POWDER_FOR_SODA)
         moves = (
-            Taking("bp_da", -off * POWDER_FOR_SODA * per, ("bp_da", "bp_sa")), Taking("soda", off * per, ()),
+            Taking(POWDER, -off * POWDER_FOR_SODA * per, kinds("class:powder")), Taking(SODA, off * per, ()),
         )  # fmt: skip
     return (Taking(to, 100.0, ()), *(m for m in moves if abs(m.per_100) > 1e-9))
 
@@ -102,9 +116,9 @@ def _mayo() -> tuple[Taking, ...]:
     """Two thirds of the egg stay; mayonnaise brings as much fat as comes off the butter, and a little egg."""
     mayo = 100.0 * MAYO_SHARE
     return (
-        Taking("egg", 100.0 - mayo - mayo * MAYO_EGG, ()), Taking("mayo", mayo, ()),
-        Taking("butter", -mayo * MAYO_FAT / 0.812, ("butter", "butter_s", "butter_eu")),
-        Taking("salt", -mayo * 0.014, ("salt", "seasalt", "kosher_d", "kosher_l")),
+        Taking(EGG, 100.0 - mayo - mayo * MAYO_EGG, ()), Taking(MAYONNAISE, mayo, ()),
+        Taking(BUTTER, -mayo * MAYO_FAT / 0.812, kinds("class:butter")),
+        Taking(SALT, -mayo * 0.014, kinds("class:fine_salt")),
     )  # fmt: skip
 
 
@@ -169,11 +183,11 @@ class EggCount:
     over_g: float
 
 
-def egg_counts(grams: float, part: str = "egg") -> tuple[EggCount, ...]:
-    """The nearest whole number of eggs of every class (regulations and typical shares, H to M).
-
-    part is egg, white or yolk. The nearest class first.
+def egg_counts(grams: float, item: Ingredient) -> tuple[EggCount, ...]:
+    """The nearest whole number of eggs of every class, or of their whites or yolks (regulations and typical shares, H
+    to M). The nearest class first.
     """
+    part = egg_part(item) or EGG_PARTS["whole_egg"]
     found = []
     for r in rows("eggs"):
         each = float(r[part])
@@ -183,4 +197,4 @@ def egg_counts(grams: float, part: str = "egg") -> tuple[EggCount, ...]:
 
 
 def is_egg(line: Line) -> bool:
-    return line.role is Role.EGG and line.ingredient.kind in ("egg", "white", "yolk")
+    return line.role is Role.EGG and line.ingredient.is_("raw_egg", "whole_egg")

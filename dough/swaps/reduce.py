@@ -88,7 +88,7 @@ def _sources(formula: Formula, way: Reduction) -> list[Line]:
     if way.removes == "salt":
         return [x for x in dough if x.role is Role.SALT]
     if way.removes == "soda":
-        return [x for x in dough if x.ingredient.kind == "soda"]
+        return [x for x in dough if x.ingredient.is_("soda")]
     return [x for x in dough if x.ingredient.flour_base and x.ingredient.parts.fibre < 8]
 
 

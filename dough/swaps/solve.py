@@ -16,6 +16,7 @@ from scipy.optimize import lsq_linear
 from dough.formula import USUAL_STEP, Formula, Line
 from dough.ingredients import Ingredient, Role, ingredient
 from dough.scaling import practical
+from dough.staples import WATER, staple
 from dough.swaps.ledger import FUNCTIONS, Ledger, flour_of, ledger, per_100
 from dough.swaps.rules import Rule
 
@@ -87,13 +88,13 @@ def movable(formula: Formula, picks: Mapping[str, Rule], held: frozenset[Role], 
     if liquids:
         line = max(liquids, key=lambda x: x.grams or 0.0)
         found.append(Unknown(line.id, line.ingredient, 0.0, -(line.grams or 0.0), 0.08 * flour, 0.03 * flour, True))
-    elif not any(u.item.id == "water" for u in parts):
-        found.append(Unknown(WATER_LINE, ingredient("water"), 0.0, 0.0, 0.06 * flour, 0.03 * flour, True))
+    elif not any(u.item.id == WATER for u in parts):
+        found.append(Unknown(WATER_LINE, staple(WATER), 0.0, 0.0, 0.06 * flour, 0.03 * flour, True))
     move([x for x in free if x.role is Role.SUGAR and x.ingredient.parts.sugars > 90], 0.08, 0.08, 0.03)
     move([x for x in free if x.ingredient.flour_base], 0.05, 0.05, 0.02)
     move([x for x in free if x.role is Role.FAT and x.ingredient.parts.fat > 70], 0.12, 0.08, 0.02)
     move([x for x in free if x.role is Role.SALT], 1.0, 0.5, 0.003)
-    move([x for x in free if x.ingredient.kind == "soda"], 0.5, 0.3, 0.001)
+    move([x for x in free if x.ingredient.is_("soda")], 0.5, 0.3, 0.001)
     return found
 
 
@@ -170,7 +171,7 @@ def put_in(formula: Formula, picks: Mapping[str, Rule], found: list[Unknown], gr
             first = False
     lines = _with_waiting(lines, waiting)
     if moved.get(WATER_LINE, 0.0) >= LEAST_PART_G:
-        lines.append(Line(WATER_LINE, "water", moved[WATER_LINE], USUAL_STEP[Role.LIQUID]))
+        lines.append(Line(WATER_LINE, WATER, moved[WATER_LINE], USUAL_STEP[Role.LIQUID]))
     done = []
     for x in lines:
         change = moved.get(x.id, 0.0) + joined.get(x.id, 0.0) if x.id != WATER_LINE else joined.get(x.id, 0.0)

@@ -22,6 +22,7 @@ from dough.check import check_draft
 from dough.effects import difference_words, forecast_cookie
 from dough.errors import EntryError
 from dough.ingredients import ingredient
+from dough.staples import OTHER_FATS
 from kitchen.actions.butter import NoteMixer
 from kitchen.api.butter_schemas import (
     CreamOut,
@@ -97,7 +98,7 @@ def strip(request: HttpRequest, payload: StripIn) -> HttpResponse:
     check_draft(draft)
     zone, fat = zone_for(draft.process.method, draft.formula), main_fat(draft.formula)
     used = style_for(draft, payload.style)
-    milk = fat.startswith("butter") or fat in ("ghee", "brownbutter")
+    milk = ingredient(fat).is_("butter")
     now = draft.process.butter_temp_c
     found = costs(draft, used, payload.kit.to_core()) if used else ()
     return sent(
@@ -139,7 +140,7 @@ def _curves(fat: str, season: Season) -> list[CurveOut]:
     shown = [(ingredient(fat).name, own, True)]
     if curve_of(fat) == BUTTER:
         shown += [(f"{s.value} butter", butter_of(s), False) for s in Season if s is not season]
-    for other in ("plantbutter", "shortening", "coconutoil", "lard"):
+    for other in OTHER_FATS:
         if other != fat:
             shown.append((ingredient(other).name, curve_of(other), False))
     return [CurveOut(name=n, own=mine, points=[[t, solid_pct(c, t)] for t in STRIP_C]) for n, c, mine in shown]

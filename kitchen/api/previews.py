@@ -24,6 +24,7 @@ from dough.ingredients import Role
 from dough.measures import Habit
 from dough.preview import preview
 from dough.scaling import factor_for, resize
+from dough.staples import POWDER, SODA, TARTAR
 from dough.styles import style
 from dough.swaps.follow import swapped
 from dough.swaps.pantry import equal
@@ -129,7 +130,7 @@ class LeavenEdit(Strict):
     tartar_g: float = Field(default=0, ge=0, le=5000)
 
     def apply(self, draft: Draft) -> Draft:
-        return edit.set_leaveners(draft, {"soda": self.soda_g, "bp_da": self.powder_g, "cot": self.tartar_g})
+        return edit.set_leaveners(draft, {SODA: self.soda_g, POWDER: self.powder_g, TARTAR: self.tartar_g})
 
 
 class ResizeEdit(Strict):

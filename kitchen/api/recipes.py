@@ -13,7 +13,7 @@ from dough.formula import Step
 from dough.ingredients import Confidence, table
 from dough.measures import Habit, Quantity, fillings
 from dough.recipe.amounts import amount_at, tidy
-from dough.recipe.lines import ASKS, CHOICES, Understood, counted, understood
+from dough.recipe.lines import Understood, ask_words, choices, counted, understood
 from dough.recipe.names import Match, search
 from dough.recipe.text import guess_habit
 from kitchen.api.errors import PROBLEMS
@@ -169,7 +169,10 @@ def _line_out(x: Understood, asks: tuple[str, ...] | None = None) -> RecipeLineO
         filling=x.filling,
         fillings=ways,
         step=x.step,
-        asks=[AskOut(code=a, question=ASKS[a], choices=_choices(a, ways)) for a in (x.asks if asks is None else asks)],
+        asks=[
+            AskOut(code=a, question=ask_words(x, a), choices=_choices(a, ways))
+            for a in (x.asks if asks is None else asks)
+        ],
         notes=list(x.notes),
         how=x.how,
         confidence=x.confidence,
@@ -179,4 +182,4 @@ def _line_out(x: Understood, asks: tuple[str, ...] | None = None) -> RecipeLineO
 def _choices(code: str, ways: list[str]) -> list[ChoiceOut]:
     if code == "filling":
         return [ChoiceOut(id=w, name=w) for w in ways]
-    return [ChoiceOut(id=i, name=table()[i].name) for i in CHOICES.get(code, ())]
+    return [ChoiceOut(id=i, name=table()[i].name) for i in choices(code)]

@@ -129,7 +129,7 @@ def pantry(request: HttpRequest, payload: PantryIn) -> PantryOut:
     draft = payload.draft.to_core()
     check_draft(draft)
     line = draft.formula.line(payload.line)
-    eggs = egg_counts(line.grams, line.ingredient.kind) if is_egg(line) and line.grams else ()
+    eggs = egg_counts(line.grams, line.ingredient) if is_egg(line) and line.grams else ()
     return PantryOut(
         equals=[
             EqualOut(

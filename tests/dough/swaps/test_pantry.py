@@ -123,11 +123,11 @@ def test_no_equivalent_breaks_a_need_or_loses_a_line(formula: Formula) -> None:
 
 
 def test_whole_eggs_of_every_class() -> None:
-    found = egg_counts(100.0)
+    found = egg_counts(100.0, ingredient("egg"))
     assert (found[0].market, found[0].size, found[0].count, found[0].over_g) == ("us", "large", 2, 0.0)
     medium = next(e for e in found if (e.market, e.size) == ("metric", "medium"))
     assert (medium.count, medium.over_g) == (2, 2.0)
-    assert egg_counts(34.0, "yolk")[0].over_g == 0.0
+    assert egg_counts(34.0, ingredient("yolk"))[0].over_g == 0.0
 
 
 def test_what_does_not_stand_in_is_refused() -> None:
