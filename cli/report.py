@@ -9,6 +9,7 @@ from dough.bake.detail import Detail
 from dough.bake.window import COOKED_C
 from dough.formats.formula_file import FormulaFile
 from dough.ingredients import table
+from dough.safety import NOT_PROOF
 
 ROWS = (
     ("diameter_mm", "Diameter", "mm", 1),
@@ -57,9 +58,9 @@ def forecast_lines(file: FormulaFile, case: BakeCase, found: Detail) -> list[str
         lines.append("A dark dough: colour tells little, go by time and rim.")
     reached = found.egg.reached_min
     lines.append(
-        f"Core reaches {COOKED_C:.0f} °C after {reached:.1f} min. A probe is the proof, this is not."
+        f"Core reaches {COOKED_C:.0f} °C after {reached:.1f} min. {NOT_PROOF}"
         if reached is not None
-        else f"Core not forecast to reach {COOKED_C:.0f} °C: flour and egg not cooked through. A probe decides."
+        else f"Core not forecast to reach {COOKED_C:.0f} °C. {NOT_PROOF}"
     )
     lines += [f"Carry-over at the core {found.carry_over_k:+.1f} K.", "", HONESTY]
     return lines

@@ -12,6 +12,7 @@ from dough.bake.parameters import parameters
 from dough.formula import Formula
 from dough.ingredients import Confidence, Ingredient, Role
 from dough.leavening import Leavening, baked_ph, leavening, self_raising_share
+from dough.wide import is_wide
 
 SODA_G_PER_MOL = 84.007
 CO2_G_PER_MOL = 44.01
@@ -54,7 +55,7 @@ class Lift:
 
 @dataclass(frozen=True, slots=True)
 class Raising:
-    """The whole account. left_pct is net soda in % of flour; baked_ph and ph are ±0.5."""
+    """The whole account. left_pct is net soda in % of flour, oats, cocoa and nut meal; baked_ph and ph are ±0.5."""
 
     account: Leavening
     sources: tuple[GasSource, ...]
@@ -80,7 +81,9 @@ def raising(formula: Formula, contact: float) -> Raising | None:
     if account is None or flour <= 0:
         return None
     sources = _sources(formula, account)
-    left_pct = 100.0 * account.net_soda_g / flour
+    # On the wide base, as the limits of taste are: oats and cocoa take up soda as flour does.
+    wide = sum(x.grams or 0.0 for x in formula.lines if is_wide(x))
+    left_pct = 100.0 * account.net_soda_g / wide
     baked = baked_ph(account.ph)
     taste, state = _taste(formula, left_pct)
     return Raising(

@@ -16,6 +16,7 @@ from dough.formula import Draft, Line
 from dough.ingredients import Confidence, Ingredient
 from dough.needs.verdict import Standing, holds, of_lines, open_codes
 from dough.needs.wanted import ALLERGENS, Reading, Wanted, need
+from dough.regions import USUAL, kcal_per_100g
 from dough.safety import notices
 from dough.tables import rows
 
@@ -99,12 +100,13 @@ class Label:
     confidence: Confidence
 
 
-def label(draft: Draft, read: Mapping[str, Reading], loss: Loss | None) -> Label:
-    """The sheet of a draft. read holds what labels said, by ingredient id; loss None leaves the baked figures open."""
+def label(draft: Draft, read: Mapping[str, Reading], loss: Loss | None, region: str = USUAL) -> Label:
+    """The sheet of a draft. read holds what labels said, by ingredient id; region how energy of sugar alcohols is
+    counted; loss None leaves the baked figures open."""
     lines = draft.formula.lines
     lacks = tuple(x.ingredient.name for x in lines if x.grams is None)
     made = _pieces(draft)
-    nutrients, piece = _nutrients(lines, loss, made, draft.process.portion_g, complete=not lacks)
+    nutrients, piece = _nutrients(lines, loss, made, draft.process.portion_g, region, complete=not lacks)
     return Label(
         allergens=allergens(lines, read),
         ingredients=_named(lines),
@@ -194,7 +196,7 @@ def _pieces(draft: Draft) -> int | None:
 
 
 def _nutrients(
-    lines: tuple[Line, ...], loss: Loss | None, made: int | None, portion: float | None, *, complete: bool
+    lines: tuple[Line, ...], loss: Loss | None, made: int | None, portion: float | None, region: str, *, complete: bool
 ) -> tuple[tuple[Nutrient, ...], float | None]:
     """Figures, and the baked weight of one piece, g. What is lost in the oven is water of the dough: its other
     parts stay, and so do tops and finishes. Toppings are taken to be weighed for the pieces that are made.
@@ -206,7 +208,7 @@ def _nutrients(
     of_dough, of_rest = (portion / dough_g, 1.0 / made) if made and portion and dough_g else (1.0, 1.0)
     raw = dough_g * of_dough + rest_g * of_rest
     baked = raw - dough_g * of_dough * loss.pct / 100.0 if loss is not None else None
-    totals, on_top = _totals(dough), _totals(rest)
+    totals, on_top = _totals(dough, region), _totals(rest, region)
     found = []
     for key, name, unit, digits in NUTRIENTS:
         value = totals[key] * of_dough + on_top[key] * of_rest if complete and raw > 0 else None
@@ -221,11 +223,11 @@ def _nutrients(
     return tuple(found), baked if made and complete else None
 
 
-def _totals(lines: tuple[Line, ...]) -> dict[str, float]:
+def _totals(lines: tuple[Line, ...], region: str) -> dict[str, float]:
     def sum_of(part: str) -> float:
         return sum((x.grams or 0.0) * float(getattr(x.ingredient.parts, part)) / 100.0 for x in lines)
 
-    kcal = sum_of("kcal")
+    kcal = sum((x.grams or 0.0) * kcal_per_100g(x.ingredient, region) / 100.0 for x in lines)
     return {
         "kj": kcal * KJ_PER_KCAL, "kcal": kcal, "fat": sum_of("fat"), "saturates": sum_of("saturated"),
         "carbohydrate": sum_of("sugars") + sum_of("starch") + sum_of("other_sugar"), "sugars": sum_of("sugars"),

@@ -15,16 +15,17 @@ from dough.check import check_draft
 from dough.composition import Composition, Total, composition, percent_of, pieces
 from dough.edit import FLOUR_UNKNOWN, NO_FLOUR, line_percent
 from dough.findings.find import findings
-from dough.findings.measures import wide_base_g
 from dough.findings.model import Finding
-from dough.formula import Draft, Line
+from dough.formula import Draft, Line, Place
 from dough.ingredients import Confidence, Role
 from dough.needs.verdict import Mark, Standing, marks, state_of
 from dough.needs.wanted import NOTHING, Wanted
 from dough.outline import FULLNESS_CUT, FULLNESS_DROP, outline
 from dough.safety import acrylamide, words
 from dough.styles import Style
+from dough.sweetness import sweet_g
 from dough.target import Closeness, Cookie, compare
+from dough.wide import wide_base_g
 
 RAW_DOUGH = words()["raw"]
 TABLE = "added up from the ingredient table; the packet's label wins"
@@ -111,7 +112,27 @@ def preview(draft: Draft, wanted: Cookie, style: Style | None, kit: Kit, wanted_
         wide_g=wide_base_g(formula),
         dark=_dark(draft, forecast),
         needs_state=state_of(formula.lines, wanted_needs),
-        cautions=(RAW_DOUGH,) if any(x.role in (Role.FLOUR, Role.EGG) for x in formula.lines) else (),
+        cautions=(
+            *((RAW_DOUGH,) if any(x.role in (Role.FLOUR, Role.EGG) for x in formula.lines) else ()),
+            *_chilled(draft),
+        ),
+    )
+
+
+#: A dough this warm after a chill was surely not measured.
+WARM_C = 15.0
+
+
+def _chilled(draft: Draft) -> tuple[str, ...]:
+    """A chill entered with the dough left as warm as it was mixed: the forecast takes it at its word."""
+    p = draft.process
+    cold = (p.chill_h or 0.0) > 0 and p.chill_place is not Place.COUNTER
+    cold = cold or ((p.rest_h or 0.0) > 0 and p.rest_place is not Place.COUNTER)
+    temp = 20.0 if p.dough_temp_c is None else p.dough_temp_c
+    if not cold or temp < WARM_C:
+        return ()
+    return (
+        f"It is chilled, yet the forecast takes the dough to go in at {temp:g} °C: type how cold it is at the oven.",
     )
 
 
@@ -145,6 +166,8 @@ def figures(draft: Draft, comp: Composition) -> tuple[Figure, ...]:
         figure("water_pct", "Water", water, "% of dough", 1, Total(0, comp.base.lacks), f"without fold-ins; {TABLE}"),
         figure("fat_g", "Real fat", comp.fat.value, "g", 0, comp.fat, f"without fold-ins; {TABLE}"),
         figure("sugars_g", "Sugars", comp.sugars.value, "g", 0, comp.sugars, f"without fold-ins; {TABLE}"),
+        figure("sweet_g", "Sweetness", sweet_g(draft.formula.lines), "g sugar's worth", 0, comp.sugars,
+               "as the sugar that tastes as sweet, fold-ins and toppings counted; from literature"),
         figure("sugar_to_fat", "Sugar : fat", comp.sugar_to_fat, ": 1", 2, both, "sugars over real fat"),
         figure("salt_pct", "Salt", percent_of(comp.salt_whole.value, comp.dough.value), "% of dough", 2,
                Total(0, comp.dough.lacks), f"whole dough, salt in butter and fold-ins counted; {TABLE}"),

@@ -13,7 +13,9 @@ from dough.measures import US_CUP_ML, CupCalibration
 from dough.needs.contradictions import KNOWN
 from dough.needs.wanted import NOTHING, Reading, Wanted
 from dough.own import Label, Made, blend, flours_to_protein, from_label
+from dough.regions import USUAL
 from kitchen.models.cups import CupWeighing
+from kitchen.models.kitchen import Kitchen
 from kitchen.models.pantry import OwnIngredient
 from kitchen.models.supplier import SupplierLabel
 
@@ -137,6 +139,12 @@ def wanted(needs: Iterable[str]) -> Wanted:
     """Needs with the labels read in this kitchen; without needs nothing is looked up."""
     ids = tuple(needs)
     return Wanted(ids, readings()) if ids else NOTHING
+
+
+def region_code() -> str:
+    """Where this kitchen sells and eats."""
+    found = Kitchen.objects.first()
+    return found.region if found else USUAL
 
 
 def latest() -> list[OwnIngredient]:

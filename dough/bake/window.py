@@ -1,7 +1,7 @@
 """When to pull: the minutes between set and too far for a texture, and apart from it when egg is cooked.
 
 The two are different questions and neither hides the other: a thick cookie is often pulled with a soft
-middle on purpose, and its egg and flour are then not cooked through.
+middle on purpose, and its core then stays under 71 °C.
 """
 
 from __future__ import annotations
@@ -15,7 +15,7 @@ from dough.bake.batch import Baked
 from dough.bake.contract import EggLine, Window
 from dough.bake.outputs import Array, crossing
 
-#: Core temperature at which egg and flour count as cooked through, °C (food-safety guidance: 71).
+#: Core that guidance gives for moist egg dishes, °C; in a sugary, fatty dough it is no proof (dough.safety).
 COOKED_C = 71.0
 #: L* of the pale dough the colour limits were stated on, and the darkest crust.
 STATED_L, DARKEST_L = 80.0, 24.0

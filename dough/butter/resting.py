@@ -8,7 +8,7 @@ wrap; minimum times of practice (M); food-safety times as agencies commonly give
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from dough.errors import EntryError
 from dough.formula import Formula, Place
@@ -18,6 +18,8 @@ CONDUCTIVITY, DENSITY, CP = 0.30, 1150.0, 2080.0
 H_AIR = {Place.FRIDGE: 8.0, Place.FREEZER: 9.0, Place.COUNTER: 7.0}
 AIR_C = {Place.FRIDGE: 4.0, Place.FREEZER: -18.0}
 FREEZING_EXTRA = 1.3
+#: The core is to be cold within so long when dough is held (agency-type guidance), min.
+HOLD_MIN = 120.0
 #: Classes of moist and fresh parts that shorten how long a dough keeps, and water from which milk products count, %.
 MOIST = ("fresh_fruit", "fruit_puree", "fresh", "jam")
 FRESH_WATER = 20.0
@@ -36,7 +38,8 @@ PURPOSES: dict[str, tuple[str, float | None, float, str]] = {
 @dataclass(frozen=True, slots=True)
 class Rest:
     """least_min is the longer of what the core and what the purpose takes; None where the place never gets
-    there. use_by_h is the longest it is kept there; curve is (minute, core °C)."""
+    there. use_by_h is the longest it is kept there; curve is (minute, core °C). warning says where holding it like this
+    takes longer than is prudent, with the thickness that gets there in time and how long that takes."""
 
     purpose: str
     name: str
@@ -48,6 +51,9 @@ class Rest:
     use_by_h: float
     use_by_words: str
     curve: tuple[tuple[float, float], ...]
+    warning: str = ""
+    flatter_mm: float | None = None
+    flatter_min: float | None = None
 
 
 def core_c(
@@ -108,7 +114,37 @@ def plan(
     curve = tuple(
         (span * n / 40, core_c(span * n / 40, thickness_mm, start_c, place, room_c, shape)) for n in range(41)
     )
-    return Rest(purpose, name, place, target, to_core, need, why, use_by, words, curve)
+    found = Rest(purpose, name, place, target, to_core, need, why, use_by, words, curve)
+    return _with_warning(found, thickness_mm, start_c, room_c, shape) if purpose == "hold" else found
+
+
+def _with_warning(found: Rest, thickness_mm: float, start_c: float, room_c: float, shape: str) -> Rest:
+    """To hold it, the core is to be cold within two hours: where it is not, a flatter pack and its time."""
+    target = found.core_target_c or 5.0
+    took = found.to_core_min
+    if found.place is Place.COUNTER:
+        return replace(found, warning="The counter never gets it cold: hold dough in the fridge or the freezer.")
+    if took is not None and took <= HOLD_MIN:
+        return found
+    low, high = 2.0, thickness_mm
+    for _ in range(40):
+        middle = (low + high) / 2.0
+        there = minutes_to_core(target, middle, start_c, found.place, room_c, shape)
+        low, high = (middle, high) if there is not None and there <= HOLD_MIN else (low, middle)
+    flat = math.floor(low)
+    minutes = minutes_to_core(target, flat, start_c, found.place, room_c, shape) if flat >= 2 else None
+    said = "never" if took is None else f"only after {took / 60.0:.1f} h"
+    words = f"The core is cold {said}, not within two hours: bacteria grow in between. "
+    words += (
+        f"Press it into packs {flat:g} mm thick: they are there in {minutes:.0f} min."
+        if minutes is not None and minutes <= HOLD_MIN and flat >= 4
+        else "Flatten it as far as you can, or use the freezer first."
+    )
+    good = minutes is not None and flat >= 4
+    return replace(
+        found, warning=f"{words} Local food rules go first.", flatter_mm=float(flat) if good else None,
+        flatter_min=minutes if good else None,
+    )  # fmt: skip
 
 
 def use_by_of(formula: Formula, place: Place) -> tuple[float, str]:

@@ -10,7 +10,7 @@ from dataclasses import dataclass
 from functools import cache
 
 from dough.findings.limits import typical_measures, usual
-from dough.findings.measures import powder_in_flour_g, wide_base_g
+from dough.findings.measures import powder_in_flour_g
 from dough.findings.model import SOURCES, Sign, State
 from dough.formula import Formula, Line, Process, Shape
 from dough.gas import raising
@@ -18,6 +18,7 @@ from dough.ingredients import Confidence, Ingredient, Role
 from dough.leavening import Leavening
 from dough.styles import Style
 from dough.tables import rows
+from dough.wide import wide_base_g
 
 #: A style is cakey from this score on: it rests on gas and on egg (judgement).
 CAKEY = 55.0

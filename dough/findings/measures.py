@@ -12,24 +12,10 @@ from dough.formula import Formula, Line
 from dough.gas import self_raising_powder_g
 from dough.ingredients import Ingredient, Role
 from dough.leavening import Leavening, leavening
+from dough.wide import WIDE, wide_base_g
 
-#: Classes that count as flour where limits are stated on the wide base.
-WIDE = ("rolled_oat", "cocoa", "nut_meal", "seed_meal")
 #: Classes whose sourness is wanted for itself or locked away; the rest of the acid is counted as sour.
 SOUR = ("acid_salt", "acid_powder", "tartar")
-
-
-def is_wide(line: Line) -> bool:
-    """Whether a line counts towards the wide base."""
-    return line.in_dough and (line.ingredient.flour_base or line.ingredient.is_(*WIDE))
-
-
-def wide_base_g(formula: Formula) -> float | None:
-    """Flour + oats + cocoa + nut meal, g; None when one is unknown or there is none."""
-    lines = tuple(x for x in formula.lines if is_wide(x))
-    if not lines or any(x.grams is None for x in lines):
-        return None
-    return sum(x.grams or 0.0 for x in lines) or None
 
 
 def egg_share(item: Ingredient) -> float:

@@ -16,13 +16,14 @@ from dough.findings.apply import apply
 from dough.findings.causes import worse
 from dough.findings.faults import PIECE_LOOK, dose_of, piece_g, salt_of_fats_g
 from dough.findings.limits import usual
-from dough.findings.measures import account_of, measures, wide_base_g
+from dough.findings.measures import account_of, measures
 from dough.findings.model import Change, Finding, Remedy
 from dough.formula import Draft, Formula, Line, Process
 from dough.ingredients import Role
 from dough.scaling import practical
 from dough.staples import BUTTER, EGG, MILK, PLAIN_FLOUR, POWDER, SALT, STARCH, SUGAR, staple
 from dough.styles import Style
+from dough.wide import wide_base_g
 
 #: Inside the edge by so much, so that rounding does not put it back; and so many remedies at most.
 INSIDE, MOST = 0.03, 2

@@ -16,7 +16,7 @@ from scipy.optimize import lsq_linear
 from dough.formula import USUAL_STEP, Formula, Line
 from dough.ingredients import Ingredient, Role, ingredient
 from dough.scaling import practical
-from dough.staples import WATER, staple
+from dough.staples import SALT, WATER, staple
 from dough.swaps.ledger import FUNCTIONS, Ledger, flour_of, ledger, per_100
 from dough.swaps.rules import Rule
 
@@ -24,7 +24,8 @@ from dough.swaps.rules import Rule
 RATIO_WEIGHT, STILL_WEIGHT = 0.35, 0.5
 #: A part below this many grams is not worth weighing; a line moves by this share of itself or not at all.
 LEAST_PART_G, LEAST_MOVE = 0.3, 0.02
-WATER_LINE = "swap-water"
+WATER_LINE, SALT_LINE = "swap-water", "swap-salt"
+LEAST_SALT_G = 0.3
 
 
 @dataclass(frozen=True, slots=True)
@@ -93,9 +94,29 @@ def movable(formula: Formula, picks: Mapping[str, Rule], held: frozenset[Role], 
     move([x for x in free if x.role is Role.SUGAR and x.ingredient.parts.sugars > 90], 0.08, 0.08, 0.03)
     move([x for x in free if x.ingredient.flour_base], 0.05, 0.05, 0.02)
     move([x for x in free if x.role is Role.FAT and x.ingredient.parts.fat > 70], 0.12, 0.08, 0.02)
-    move([x for x in free if x.role is Role.SALT], 1.0, 0.5, 0.003)
+    salts = [x for x in free if x.role is Role.SALT]
+    lost = _salt_lost(formula, picks)
+    if salts:
+        line = max(salts, key=lambda x: x.grams or 0.0)
+        up = max(0.5 * (line.grams or 0.0), 1.2 * lost)
+        found.append(
+            Unknown(line.id, line.ingredient, 0.0, -(line.grams or 0.0), up, 0.003 * flour, True, line.grams or 0.0)
+        )
+    elif lost >= LEAST_SALT_G and Role.SALT not in held:
+        found.append(Unknown(SALT_LINE, staple(SALT), 0.0, 0.0, 1.2 * lost, 0.003 * flour, True))
     move([x for x in free if x.ingredient.is_("soda")], 0.5, 0.3, 0.001)
     return found
+
+
+def _salt_lost(formula: Formula, picks: Mapping[str, Rule]) -> float:
+    """Salt that goes with the lines that are replaced, as salted butter's does, less what comes back, g."""
+    gone = 0.0
+    for x in formula.lines:
+        rule = picks.get(x.id)
+        if rule is not None and x.in_dough and x.grams:
+            back = sum(p.per_100 / 100.0 * ingredient(p.ingredient).parts.salt for p in rule.parts)
+            gone += x.grams * (x.ingredient.parts.salt - back) / 100.0
+    return max(gone, 0.0)
 
 
 def solve(found: list[Unknown], fixed: Ledger, wanted: Ledger, flour_g: float) -> list[float]:
@@ -172,9 +193,15 @@ def put_in(formula: Formula, picks: Mapping[str, Rule], found: list[Unknown], gr
     lines = _with_waiting(lines, waiting)
     if moved.get(WATER_LINE, 0.0) >= LEAST_PART_G:
         lines.append(Line(WATER_LINE, WATER, moved[WATER_LINE], USUAL_STEP[Role.LIQUID]))
+    if moved.get(SALT_LINE, 0.0) >= LEAST_SALT_G:
+        lines.append(Line(SALT_LINE, SALT, moved[SALT_LINE], USUAL_STEP[Role.SALT]))
     done = []
     for x in lines:
-        change = moved.get(x.id, 0.0) + joined.get(x.id, 0.0) if x.id != WATER_LINE else joined.get(x.id, 0.0)
+        change = (
+            moved.get(x.id, 0.0) + joined.get(x.id, 0.0)
+            if x.id not in (WATER_LINE, SALT_LINE)
+            else joined.get(x.id, 0.0)
+        )
         done.append(_at(x, (x.grams or 0.0) + change) if change or x.id not in {k.id for k in kept} else x)
     return Formula(tuple(x for x in done if x.grams is None or x.grams > 0 or x.id in {k.id for k in kept}))
 

@@ -15,10 +15,11 @@ from dough.bake.model import forecast_or_reason
 from dough.balance import nearest_style
 from dough.effects import forecasts_of
 from dough.formula import Draft, Line
-from dough.ingredients import Confidence, ingredient
+from dough.ingredients import Confidence, Role, ingredient
 from dough.needs.brings import brings
 from dough.needs.verdict import Mark, Standing, marks, unsure
 from dough.needs.wanted import Wanted, Wish
+from dough.regions import USUAL, approved
 from dough.styles import Style
 from dough.swaps.candidates import KEEP, OUT, candidates, labels_to_read, suits
 from dough.swaps.ledger import FUNCTIONS, Entry, entries, flour_of, ledger, per_100
@@ -29,11 +30,13 @@ from dough.target import ATTRIBUTES, Cookie
 
 #: What counts against a candidate, in clear misses of the forecast (judgement).
 EVIDENCE_COST = {"tried here": -0.2, "well tried": 0.0, "practised": 0.25, "plausible": 0.7}
-TASTE_COST = {"same": 0.0, "near": 0.1, "plain": 0.5, "other": 0.4, "quite other": 0.9}
+TASTE_COST = {"same": 0.0, "near": 0.1, "plain": 0.9, "other": 0.6, "quite other": 1.3}
+#: Taste weighs more where the fat is what is tasted (judgement).
+BUTTERY_STYLES_TASTE, BUTTERY_CRUMB = 1.5, 22.0
 CONFIDENCE_COST = {Confidence.HIGH: 0.0, Confidence.MIDDLE: 0.1, Confidence.LOW: 0.35}
 #: Leaving a line whose label is unread may break the need after all: a sure candidate that costs less is chosen.
 KEEP_UNREAD_COST = 1.1
-LABEL_COST, UNSUITED_COST, WEIGHING_COST, TINY_COST, OUT_COST = 0.5, 0.4, 0.15, 0.2, 1.5
+LABEL_COST, UNSUITED_COST, WEIGHING_COST, TINY_COST, OUT_COST = 0.5, 0.4, 0.22, 0.25, 1.5
 #: A clear ledger miss beyond tolerance costs this much for each tolerance, up to the cap.
 LEDGER_COST, LEDGER_CAP = 0.08, 1.2
 NO_FORECAST_COST = 1.0
@@ -108,18 +111,20 @@ def study(
     style: Style | None,
     kit: Kit,
     tried: Mapping[str, str] | None = None,
+    region: str = USUAL,
 ) -> Study:
     """Rank candidates for every marked line and make the picked swaps.
 
     picked maps line ids to rule ids and wish ids to way ids; what it leaves open is chosen here. tried maps rule
-    ids to words about bakes already logged with them in this kitchen, which raises their evidence.
+    ids to words about bakes already logged with them in this kitchen, which raises their evidence. What is not approved
+    as a food in the region is not offered.
     """
     tried = tried or {}
     used = style or nearest_style(draft.formula)
     marked = [(x, found) for x in draft.formula.lines if (found := marks(x.ingredient, needs))]
     pools = {x.id: (*candidates(x, needs), KEEP) for x, _ in marked}
     chosen = {x.id: first_choice(pools[x.id], picked.get(x.id), found, used, draft) for x, found in marked}
-    ways = _ways(draft, needs, wishes, picked)
+    ways = _ways(draft, needs, wishes, picked, region)
     now = _forecast(draft, used, kit)
     known = [x for x, _ in marked if x.grams is not None]
     ranks: dict[str, tuple[Candidate, ...]] = {}
@@ -150,7 +155,7 @@ def study(
     plan = make(draft, needs, chosen, ways, used)
     after = _forecast(plan.draft, used, kit)
     return Study(
-        lines, _way_studies(draft, needs, wishes, chosen, ways, used, kit, now), plan, now, after,
+        lines, _way_studies(draft, needs, wishes, chosen, ways, used, kit, now, region), plan, now, after,
         _why_none(draft, used, kit) if now is None else "", used,
     )  # fmt: skip
 
@@ -229,8 +234,9 @@ def _candidate(
     fresh = [p for p in rule.parts if p.ingredient not in others]
     small = [p for p in fresh if (line.grams or 0.0) * p.per_100 / 100.0 < TINY_G]
     score = NO_FORECAST_COST if away is None else away
+    buttery = line.role is Role.FAT and style is not None and style.crumb_cakey <= BUTTERY_CRUMB
     score += (
-        TASTE_COST[rule.taste]
+        TASTE_COST[rule.taste] * (BUTTERY_STYLES_TASTE if buttery else 1.0)
         + EVIDENCE_COST[evidence]
         + CONFIDENCE_COST[rule.confidence]
         + WEIGHING_COST * len(fresh)
@@ -283,12 +289,12 @@ def _off(rule: Rule, line: Line, draft: Draft) -> tuple[Entry, ...]:
 
 
 def _ways(
-    draft: Draft, needs: Wanted, wishes: tuple[Wish, ...], picked: Mapping[str, str]
+    draft: Draft, needs: Wanted, wishes: tuple[Wish, ...], picked: Mapping[str, str], region: str
 ) -> tuple[tuple[Wish, Reduction | None], ...]:
     """The picked way for each wish, or the first well-tried one that gets there."""
     found: list[tuple[Wish, Reduction | None]] = []
     for wish in wishes:
-        pool = _way_pool(wish, needs)
+        pool = _way_pool(wish, needs, region)
         pick = next((w for w in pool if w.id == picked.get(wish.need)), None)
         if pick is None and pool:
             alone = [(w, put_together(draft, {}, ((wish, w),)).ways[0]) for w in pool]
@@ -302,20 +308,22 @@ def _gap(way: Way) -> float:
     return abs((way.reached or 0.0) - way.wish.wanted)
 
 
-def _way_pool(wish: Wish, needs: Wanted) -> list[Reduction]:
+def _way_pool(wish: Wish, needs: Wanted, region: str) -> list[Reduction]:
     return [
         w for w in reductions().values()
-        if w.need == wish.need and allowed(tuple(ingredient(p.ingredient) for p in w.parts), needs)[0]
+        if w.need == wish.need
+        and all(approved(ingredient(p.ingredient), region) for p in w.parts)
+        and allowed(tuple(ingredient(p.ingredient) for p in w.parts), needs)[0]
     ]  # fmt: skip
 
 
 def _way_studies(
     draft: Draft, needs: Wanted, wishes: tuple[Wish, ...], chosen: Mapping[str, Rule],
-    ways: tuple[tuple[Wish, Reduction | None], ...], style: Style | None, kit: Kit, now: Forecast | None,
+    ways: tuple[tuple[Wish, Reduction | None], ...], style: Style | None, kit: Kit, now: Forecast | None, region: str,
 ) -> tuple[WayStudy, ...]:  # fmt: skip
     found = []
     for wish in wishes:
-        pool = _way_pool(wish, needs)
+        pool = _way_pool(wish, needs, region)
         plans = [put_together(draft, chosen, _instead(ways, wish, w), style) for w in pool]
         cookies = _cookies([p.draft for p in plans], style, kit)
         before = now.cookie if now else None

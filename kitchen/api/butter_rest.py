@@ -80,7 +80,9 @@ def rest(request: HttpRequest, payload: RestIn) -> RestOut:
     found = resting.plan(payload.purpose, thick, payload.place, begin, draft.formula, room, payload.shape)
     return RestOut(
         purpose=found.purpose, name=found.name, core_target_c=found.core_target_c, to_core_min=found.to_core_min,
-        least_min=found.least_min, why=found.why, use_by_h=found.use_by_h, use_by_words=found.use_by_words,
+        least_min=found.least_min, warning=found.warning,
+        flatter_mm=found.flatter_mm, flatter_min=found.flatter_min,
+        why=found.why, use_by_h=found.use_by_h, use_by_words=found.use_by_words,
         curve=[list(p) for p in found.curve],
         purposes={k: v[0] for k, v in resting.PURPOSES.items()},
     )  # fmt: skip

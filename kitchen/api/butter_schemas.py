@@ -206,6 +206,9 @@ class RestOut(BaseModel):
     core_target_c: float | None
     to_core_min: float | None
     least_min: float | None
+    warning: str
+    flatter_mm: float | None
+    flatter_min: float | None
     why: str
     use_by_h: float
     use_by_words: str

@@ -11,6 +11,7 @@ from dough.bake.taught import Taught
 from dough.bake.window import COOKED_C
 from dough.colour import crust_hex, crust_lab
 from dough.errors import EntryErrors
+from dough.safety import NOT_PROOF
 from dough.target import ATTRIBUTES, Cookie
 from kitchen.api.forecast_schemas import (
     DriveOut,
@@ -85,12 +86,12 @@ def _egg(line: EggLine, minutes: float, found: Detail) -> EggOut:
     what = "egg and flour" if line.egg else "flour"
     if done:
         words = f"Core past {COOKED_C:.0f} °C from {line.reached_min:.1f} min by the forecast; only a probe shows that "
-        words += f"{what} is cooked." if what == "flour" else f"{what} are cooked."
+        words += f"{what} got there. {NOT_PROOF}"
     else:
         words = (
             f"Core only {found.ends['core_c']:.0f} °C at the pull by the forecast, under {COOKED_C:.0f}: {what} not "
         )
-        words += "cooked through. Use a probe; local food rules go first."
+        words += f"past that line. {NOT_PROOF}"
     return EggOut(reached_min=line.reached_min, done=done, sentence=words)
 
 

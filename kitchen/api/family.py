@@ -34,7 +34,7 @@ from kitchen.documents import DraftDoc, MeasuredDoc, Strict, TargetDoc
 from kitchen.kits import kit_for
 from kitchen.label_pdf import label_pdf
 from kitchen.models import Dough
-from kitchen.pantry import readings, wanted
+from kitchen.pantry import readings, region_code, wanted
 
 router = Router(tags=["diets"])
 
@@ -153,7 +153,7 @@ def read_label(request: HttpRequest, dough_id: int, payload: LabelReadIn) -> Lab
 def _label(found: Dough) -> tuple[Label, dict[str, Reading]]:
     draft = DraftDoc.model_validate(found.draft).to_core()
     read = readings()
-    return label(draft, read, _loss(found)), read
+    return label(draft, read, _loss(found), region_code()), read
 
 
 def _loss(found: Dough) -> Loss | None:

@@ -16,6 +16,7 @@ from dough.errors import EntryError
 from dough.formula import Draft
 from dough.preview import cookie_outline
 from dough.styles import Style, style
+from dough.sweetness import sweet_per_100g
 from dough.target import Cookie, Target, is_empty
 from kitchen.api.errors import PROBLEMS
 from kitchen.api.forecast_schemas import Point
@@ -83,6 +84,7 @@ class AdviceOut(BaseModel):
     changes: list[EffectRangeOut]
     side_effects: list[str]
     mind: str
+    sweeter_pct: float | None
     ease: int
     bakes: int
     outline: list[Point]
@@ -126,7 +128,7 @@ def rank(request: HttpRequest, payload: NextIn) -> HttpResponse:
     if away is None:
         return sent(_nothing("There is no forecast to move: see the cookie for why."))
     locks = tuple(payload.locks)
-    scatter = kitchen_scatter()
+    scatter, sweet = kitchen_scatter(), sweet_per_100g(draft.formula.lines)
     singles = advice(draft, wanted, used, kit, locks, _trays(payload.kit), scatter)
     both = pairs(draft, wanted, used, kit, singles, scatter)
     reason = "" if singles else "No single change brings the forecast nearer. Bake this one, or look at the target."
@@ -135,8 +137,8 @@ def rank(request: HttpRequest, payload: NextIn) -> HttpResponse:
             distance=away,
             reason=reason,
             basis=kit.taught.words,
-            advice=[_advice(a, used) for a in singles],
-            pairs=[_advice(a, used) for a in both],
+            advice=[_advice(a, used, sweet) for a in singles],
+            pairs=[_advice(a, used, sweet) for a in both],
             target_outline=points(cookie_outline(wanted, used)),
             locks=list(LOCKS),
         )
@@ -201,17 +203,24 @@ def _search(r: Reached, used: Style) -> SearchOut:
     )  # fmt: skip
 
 
-def _advice(a: Advice, used: Style) -> AdviceOut:
+def _advice(a: Advice, used: Style, now: float | None) -> AdviceOut:
     single = len(a.moves) == 1
     minds = [m.lever.mind for m in a.moves if m.lever.mind]
     return AdviceOut(
         key="+".join(m.lever.key for m in a.moves), moves=[_move(m) for m in a.moves], from_steps=a.from_steps,
         to_steps=a.to_steps, effect=a.effect, changes=_changes(a.changes), side_effects=list(a.side_effects),
-        mind="; ".join(dict.fromkeys(minds)), ease=max(m.lever.ease for m in a.moves), bakes=a.bakes,
+        mind="; ".join(dict.fromkeys(minds)), sweeter_pct=_sweeter(a, now),
+        ease=max(m.lever.ease for m in a.moves), bakes=a.bakes,
         outline=points(cookie_outline(a.cookie, used)),
         edit=AdviceEdit.model_validate(_edit(a.edit)) if single else None,
         draft=None if single else DraftDoc.of(a.draft),
     )  # fmt: skip
+
+
+def _sweeter(a: Advice, now: float | None) -> float | None:
+    """How much sweeter the changed dough is than it is now, %; None where that is not known."""
+    then = sweet_per_100g(a.draft.formula.lines)
+    return None if not now or then is None else 100.0 * (then / now - 1.0)
 
 
 def _move(m: Move) -> LeverMoveOut:

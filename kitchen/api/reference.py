@@ -6,7 +6,9 @@ from dataclasses import asdict
 from functools import cache
 
 from django.http import HttpRequest
+from django.utils import timezone
 from ninja import Router
+from pydantic import Field
 
 from dough.colour import shade_hex
 from dough.formula import Method, Place, Shape, Step
@@ -17,10 +19,13 @@ from dough.needs.wanted import ALLERGENS, AMOUNTS, NEEDS, ORIGINS
 from dough.oven import standings
 from dough.preview import RAW_DOUGH, cookie_outline
 from dough.recipe.names import called
+from dough.regions import USUAL, regions
 from dough.sheet import allergens_of
 from dough.target import ATTRIBUTES, from_style
-from dough.texture_map import known_words, regions
+from dough.texture_map import known_words
+from dough.texture_map import regions as map_regions
 from dough.trials.scales import SCALES
+from kitchen.actions.set_region import SetRegion
 from kitchen.api.errors import PROBLEMS
 from kitchen.api.forecast_schemas import ExplainOut, ModelOut
 from kitchen.api.reference_schemas import (
@@ -38,9 +43,9 @@ from kitchen.api.reference_schemas import (
     StyleOut,
     WishKindOut,
 )
-from kitchen.api.schemas import KitchenOut, OvenOut, TrayOut
+from kitchen.api.schemas import KitchenOut, OvenOut, RegionOut, TrayOut
 from kitchen.api.views import points
-from kitchen.documents import TargetDoc
+from kitchen.documents import Strict, TargetDoc
 from kitchen.explain import sections
 from kitchen.learning import unlearned
 from kitchen.models import Kitchen, Oven, Tray
@@ -64,7 +69,7 @@ def reference_out() -> ReferenceOut:
                 height_low=r.height_low,
                 height_high=r.height_high,
             )
-            for r in regions()
+            for r in map_regions()
             for s in [r.style]
         ],
         attributes=[AttributeOut.model_validate(a, from_attributes=True) for a in ATTRIBUTES],
@@ -134,10 +139,25 @@ def kitchen(request: HttpRequest) -> KitchenOut:
     return KitchenOut(
         name=found.name if found else "",
         about=found.about if found else "",
+        region=found.region if found else USUAL,
+        regions=[RegionOut(code=r.code, name=r.name) for r in regions().values()],
         unlearned=unlearned(),
         ovens=[OvenOut.model_validate(o, from_attributes=True) for o in Oven.objects.all()],
         trays=[TrayOut.model_validate(t, from_attributes=True) for t in Tray.objects.all()],
     )
+
+
+class RegionIn(Strict):
+    """Where the kitchen sells and eats."""
+
+    region: str = Field(max_length=10)
+
+
+@router.put("/kitchen/region", response={200: KitchenOut, **PROBLEMS})
+def set_region(request: HttpRequest, payload: RegionIn) -> KitchenOut:
+    """Change the kitchen's region: what is approved as a food and how labels count goes by it."""
+    SetRegion(actor=request.user, now=timezone.now(), code=payload.region).execute()
+    return kitchen(request)
 
 
 @router.get("/model", response={200: ModelOut, **PROBLEMS})

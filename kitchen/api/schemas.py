@@ -38,11 +38,18 @@ class TrayOut(BaseModel):
     conductance: float
 
 
+class RegionOut(BaseModel):
+    code: str
+    name: str
+
+
 class KitchenOut(BaseModel):
     """unlearned is how many measured bakes the calibration in force does not rest on, those left out by hand apart."""
 
     name: str
     about: str
+    region: str
+    regions: list[RegionOut]
     ovens: list[OvenOut]
     trays: list[TrayOut]
     unlearned: int

@@ -138,6 +138,8 @@ class PlanOut(BaseModel):
     labels: list[str]
     state: Standing | None
     brings: list[str]
+    sweet_before: float | None
+    sweet_after: float | None
     mass_before_g: float
     mass_after_g: float
 

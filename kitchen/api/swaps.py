@@ -24,6 +24,7 @@ from dough.swaps.plan import Plan
 from dough.swaps.reduce import per_100g
 from dough.swaps.rules import SOURCES, Part, reductions, rules
 from dough.swaps.study import Candidate, LineStudy, Study, WayStudy, disturbance, study
+from dough.sweetness import sweet_per_100g
 from dough.target import Target
 from kitchen.actions.base import dough_for_reading
 from kitchen.api.errors import PROBLEMS
@@ -49,7 +50,7 @@ from kitchen.api.swap_schemas import (
 )
 from kitchen.api.views import forecast_out, marks_out, points
 from kitchen.documents import CookieDoc, DraftDoc, Key, KitDoc, Strict, WishDoc
-from kitchen.pantry import wanted
+from kitchen.pantry import region_code, wanted
 from kitchen.tried import tried
 
 router = Router(tags=["swaps"])
@@ -91,7 +92,9 @@ def look(request: HttpRequest, payload: StudyIn) -> HttpResponse:
     check_target(Target(cookie, needs=tuple(payload.needs), wishes=wishes))
     chosen = style(payload.style) if payload.style else None
     known = tried()
-    found = study(draft, wanted(payload.needs), wishes, payload.picks, chosen, payload.kit.to_core(), known)
+    found = study(
+        draft, wanted(payload.needs), wishes, payload.picks, chosen, payload.kit.to_core(), known, region_code()
+    )
     before = found.before.cookie if found.before else None
     after = found.after.cookie if found.after else None
     minutes = found.plan.draft.process.minutes
@@ -262,6 +265,8 @@ def _plan(plan: Plan, before: Formula) -> PlanOut:
         labels=list(plan.labels),
         state=plan.state,
         brings=list(plan.brings),
+        sweet_before=sweet_per_100g(before.lines),
+        sweet_after=sweet_per_100g(plan.draft.formula.lines),
         mass_before_g=sum(x.grams or 0.0 for x in before.lines),
         mass_after_g=sum(x.grams or 0.0 for x in plan.draft.formula.lines),
     )

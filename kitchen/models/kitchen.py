@@ -8,10 +8,12 @@ from kitchen.models.learning import Calibration
 
 
 class Kitchen(models.Model):
-    """The one kitchen of this installation. calibration is the one in force; null: general parameters."""
+    """The one kitchen of this installation. calibration is the one in force; null: general parameters. region is where
+    it sells and eats (data/regions.csv)."""
 
     name = models.CharField(max_length=80)
     about = models.CharField(max_length=300, blank=True)
+    region = models.CharField(max_length=4, default="EU")
     calibration = models.ForeignKey(Calibration, null=True, blank=True, on_delete=models.PROTECT, related_name="+")
 
     def __str__(self) -> str:

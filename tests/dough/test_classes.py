@@ -17,7 +17,7 @@ CODE = [
 #: Words that are ids and mean something else as well: roles, steps, parts, styles, classes, and these keys.
 OTHER_WORDS = {
     *Role, *Step, *ADDITIVE, *styles(), *(c for i in table().values() for c in i.classes), "xanthan", "inulin", "tonka",
-    "oats", "milk", "white", "yolk", "banana", "banana",
+    "oats", "milk", "white", "yolk", "banana",
 }  # fmt: skip
 
 

@@ -12,7 +12,6 @@ from dough.edit import line_percent, set_leaveners
 from dough.errors import EntryError
 from dough.findings.apply import apply
 from dough.findings.find import findings
-from dough.findings.measures import wide_base_g
 from dough.formula import Draft, Formula, Line, Process, Step
 from dough.gas import lifts, raising, soda_ml
 from dough.ingredients import Role
@@ -23,6 +22,7 @@ from dough.start import from_style_formula
 from dough.styles import style, styles
 from dough.sugars import sugar_state
 from dough.toppings import coverage
+from dough.wide import wide_base_g
 from tests.dough.strategies import formula_of
 
 PLAIN = [

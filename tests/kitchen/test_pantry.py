@@ -85,7 +85,7 @@ def test_three_weighed_cups_count_from_then_on(client: Client, dough: Dough) -> 
 def test_the_bench_tells_findings_effects_gas_parts_sizes_and_a_split(client: Client, dough: Dough) -> None:
     more = {**dough.draft, "lines": [dict(x) for x in dough.draft["lines"]]}
     soda = next(x for x in more["lines"] if x["ingredient"] == "soda")
-    soda["grams"] = 12
+    soda["grams"] = 30
     body = {
         "draft": more,
         "style": dough.style,

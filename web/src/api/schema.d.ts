@@ -812,6 +812,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/kitchen/region": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Set Region
+         * @description Change the kitchen's region: what is approved as a food and how labels count goes by it.
+         */
+        put: operations["kitchen_api_reference_set_region"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/learning": {
         parameters: {
             query?: never;
@@ -1544,6 +1564,8 @@ export interface components {
             outline: number[][];
             /** Side Effects */
             side_effects: string[];
+            /** Sweeter Pct */
+            sweeter_pct: number | null;
             /** To Steps */
             to_steps: number;
         };
@@ -3272,6 +3294,10 @@ export interface components {
             name: string;
             /** Ovens */
             ovens: components["schemas"]["OvenOut"][];
+            /** Region */
+            region: string;
+            /** Regions */
+            regions: components["schemas"]["RegionOut"][];
             /** Trays */
             trays: components["schemas"]["TrayOut"][];
             /** Unlearned */
@@ -4373,6 +4399,10 @@ export interface components {
             /** Method */
             method: string[];
             state: components["schemas"]["Standing"] | null;
+            /** Sweet After */
+            sweet_after: number | null;
+            /** Sweet Before */
+            sweet_before: number | null;
             /** Unmet */
             unmet: string[];
         };
@@ -4816,6 +4846,21 @@ export interface components {
             wishes: components["schemas"]["WishKindOut"][];
         };
         /**
+         * RegionIn
+         * @description Where the kitchen sells and eats.
+         */
+        RegionIn: {
+            /** Region */
+            region: string;
+        };
+        /** RegionOut */
+        RegionOut: {
+            /** Code */
+            code: string;
+            /** Name */
+            name: string;
+        };
+        /**
          * RemedyOut
          * @description effect says in words what the forecast would do; changes are what to send as a mend edit.
          */
@@ -4887,6 +4932,10 @@ export interface components {
             core_target_c: number | null;
             /** Curve */
             curve: number[][];
+            /** Flatter Min */
+            flatter_min: number | null;
+            /** Flatter Mm */
+            flatter_mm: number | null;
             /** Least Min */
             least_min: number | null;
             /** Name */
@@ -4903,6 +4952,8 @@ export interface components {
             use_by_h: number;
             /** Use By Words */
             use_by_words: string;
+            /** Warning */
+            warning: string;
             /** Why */
             why: string;
         };
@@ -10122,6 +10173,93 @@ export interface operations {
             cookie?: never;
         };
         requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KitchenOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_reference_set_region: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RegionIn"];
+            };
+        };
         responses: {
             /** @description OK */
             200: {
