@@ -52,7 +52,13 @@ def clean(page: Page, where: str) -> None:
 def turn(page: Page, scheme: Literal["light", "dark"]) -> None:
     page.emulate_media(color_scheme=scheme, reduced_motion="reduce")
     expect(page.locator(f"html[data-bs-theme={scheme}]")).to_have_count(1)
-    page.wait_for_timeout(200)  # buttons fade even where nothing should move
+    laid_out(page)
+
+
+def laid_out(page: Page) -> None:
+    """Styles and boxes are worked out: two frames have been drawn and nothing is still moving."""
+    page.evaluate("() => new Promise(done => requestAnimationFrame(() => requestAnimationFrame(done)))")
+    page.wait_for_function("document.getAnimations().every(a => a.playState !== 'running')")
 
 
 @pytest.fixture
@@ -68,7 +74,7 @@ def test_every_view_is_clean_and_nothing_is_cut_off_sideways(calm: Page, name: s
     clean(calm, name)
     for width in (1024, 390):
         calm.set_viewport_size({"width": width, "height": 768})
-        calm.wait_for_timeout(300)  # panels are laid out again
+        laid_out(calm)
         assert calm.evaluate("document.documentElement.scrollWidth") <= width, width
 
 
@@ -80,7 +86,7 @@ def test_the_log_form_and_the_picker_are_clean(calm: Page) -> None:
     calm.goto("/dough/1/formula")
     calm.get_by_role("button", name="Add line").click()
     expect(calm.get_by_label("Name, role, need or another name for it")).to_be_visible()
-    calm.wait_for_timeout(400)
+    laid_out(calm)
     clean(calm, "picker")
 
 

@@ -150,6 +150,7 @@ const moment = computed(() => {
         :scrub="scrub"
       />
       <p v-if="window_?.note" class="alert-words note">▲ {{ window_.note }}</p>
+      <p v-if="preview?.dark" class="alert-words note">▲ {{ preview.dark }}</p>
     </template>
     <p class="miss" aria-live="polite">{{ moment || preview?.miss || '' }}</p>
     <p v-if="forecast && detail?.egg" class="egg-line" :class="{ under: !detail.egg.done }">

@@ -14,6 +14,16 @@ const { data: kitchen } = useKitchen()
 const { data: reference } = useReference()
 const queryClient = useQueryClient()
 
+const NEEDS = { meets: '✓ met by its lines', unsure: '△ labels to read', breaks: '▲ not met yet' }
+
+async function setRegion(region: string): Promise<void> {
+  try {
+    queryClient.setQueryData(['kitchen'], await data(client.PUT('/api/kitchen/region', { body: { region } })))
+    problem.value = ''
+  } catch (failed) {
+    problem.value = words(failed)
+  }
+}
 const starting = ref<'base_ratio' | 'style' | 'empty' | null>(null)
 const removed = ref<Schemas['DoughOut'] | null>(null)
 const problem = ref('')
@@ -51,6 +61,16 @@ async function putBack(): Promise<void> {
   <TopBar>
     <span class="kitchen">{{ kitchen?.name }}</span>
     <span class="small-words">{{ kitchen?.about }}</span>
+    <label v-if="kitchen" class="region small-words"
+      >Food law of
+      <select
+        class="form-select form-select-sm"
+        :value="kitchen.region"
+        @change="setRegion(($event.target as HTMLSelectElement).value)"
+      >
+        <option v-for="r in kitchen.regions" :key="r.code" :value="r.code">{{ r.name }}</option>
+      </select></label
+    >
   </TopBar>
   <main id="main" class="shelf">
     <div class="title">
@@ -83,7 +103,9 @@ async function putBack(): Promise<void> {
           }}<template v-if="d.compared"> · last one {{ d.within }} of {{ d.compared }} within reach</template>
         </p>
         <p v-if="d.needs.length || d.follows_name" class="small-words facts">
-          <b v-if="d.needs.length">{{ d.needs.join(', ') }}</b><template v-if="d.follows_name">
+          <b v-if="d.needs.length">{{ d.needs.join(', ') }}</b><span v-if="d.needs_state"
+            >: {{ NEEDS[d.needs_state] }}</span
+          ><template v-if="d.follows_name">
             {{ d.needs.length ? '·' : '' }} follows {{ d.follows_name }}</template
           >
         </p>
@@ -121,6 +143,16 @@ async function putBack(): Promise<void> {
 </template>
 
 <style scoped>
+.region {
+  display: flex;
+  align-items: center;
+  gap: 6px;
+  margin-left: auto;
+}
+.region select {
+  width: auto;
+  padding: 1px 26px 1px 8px;
+}
 .kitchen {
   font-weight: 650;
 }

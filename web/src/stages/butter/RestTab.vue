@@ -114,6 +114,17 @@ async function take(before: boolean): Promise<void> {
           ></span
         >
       </p>
+      <p v-if="answer.warning" class="alert-words" role="alert">
+        ▲ {{ answer.warning }}
+        <button
+          v-if="answer.flatter_mm !== null"
+          type="button"
+          class="do"
+          @click="thickness = String(answer.flatter_mm)"
+        >
+          {{ fixed(answer.flatter_mm, 0) }} mm packs
+        </button>
+      </p>
       <svg
         :viewBox="`0 0 ${W} ${H}`"
         role="img"

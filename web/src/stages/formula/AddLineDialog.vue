@@ -24,14 +24,14 @@ const active = ref(0)
 const MEETS: Record<string, string> = {
   vegan: 'vegan',
   vegetarian: 'vegetarian',
-  gluten_free: 'gluten-free no-gluten',
-  dairy_free: 'milk-free dairy-free no-milk',
-  egg_free: 'egg-free no-egg',
-  nut_free: 'nut-free no-nuts',
+  no_gluten: 'gluten-free no-gluten',
+  no_milk: 'milk-free dairy-free no-milk',
+  no_egg: 'egg-free no-egg',
+  no_nuts: 'nut-free no-nuts',
 }
 const searched = computed(() =>
   all.value.map((i) => {
-    const meets = Object.entries(MEETS).filter(([need]) => i.diet[need] === 'Y')
+    const meets = Object.entries(MEETS).filter(([need]) => i.stands[need] === 'meets')
     return { ...i, also: `${i.also} ${meets.map(([, words]) => words).join(' ')}` }
   }),
 )

@@ -58,7 +58,7 @@ it('marks what breaks a need, and what may', async () => {
     { need: 'vegan', label: 'vegan', standing: 'unsure', words: 'read the label' },
   ]
   const { w } = await row({}, { marks: ref(new Map([['b', JSON.stringify(marks)]])) })
-  expect(w.findAll('.need').map((n) => n.text())).toEqual(['▲ no milk', '△ vegan'])
+  expect(w.findAll('.need').map((n) => n.text())).toEqual(['▲ no milk', '△ vegan: label'])
   expect(w.findAll('.need')[0]?.classes('breaks')).toBe(true)
   w.unmount()
 })

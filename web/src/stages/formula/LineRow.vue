@@ -84,7 +84,7 @@ function amount(text: string, unit: 'g' | '%'): void {
         :class="{ breaks: m.standing === 'breaks' }"
         :to="{ name: 'swaps' }"
         :title="`${m.label}: ${m.words}`"
-        >{{ m.standing === 'breaks' ? '▲' : '△' }} {{ m.label }}</RouterLink
+        >{{ m.standing === 'breaks' ? `▲ ${m.label}` : `△ ${m.label}: label` }}</RouterLink
       >
       <span v-if="finding" class="alert-words finding">▲ {{ finding }}</span></span
     >

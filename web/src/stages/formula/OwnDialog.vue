@@ -4,6 +4,7 @@ import { computed, reactive, ref, shallowRef, watch } from 'vue'
 import { ApiError, client, data, type Schemas } from '@/api/client'
 import { useReference } from '@/api/queries'
 import { fixed } from '@/ui/format'
+import SaysFields from './SaysFields.vue'
 
 type Recipe = Schemas['OwnIn']['recipe']
 
@@ -35,6 +36,7 @@ const name = ref('')
 const like = ref('ap')
 const label = reactive<Record<string, string>>({})
 const cup = ref('')
+const says = ref<Record<string, 'holds' | 'may' | 'free'>>({})
 const flours = reactive({ soft: 'cake', strong: 'bread', protein: '10.5' })
 const parts = ref([
   { ingredient: 'ap', share: 70 },
@@ -56,7 +58,7 @@ const recipe = computed<Recipe>(() => {
   }
   if (way.value === 'blend') return { way: 'blend', parts: parts.value, cup_g: number(cup.value) }
   const figures = Object.fromEntries(LABEL.map(([key]) => [key, number(label[key])]))
-  return { way: 'label', like: like.value, label: figures, cup_g: number(cup.value) }
+  return { way: 'label', like: like.value, label: figures, says: says.value, cup_g: number(cup.value) }
 })
 const strange = computed(() =>
   LABEL.filter(([key]) => (label[key] ?? '').trim() !== '' && number(label[key]) === null).map(([, n]) => n),
@@ -70,6 +72,7 @@ watch(open, (now) => {
   if (own.recipe.way === 'label') {
     like.value = own.recipe.like
     cup.value = String(own.recipe.cup_g ?? '')
+    says.value = { ...own.recipe.says }
     for (const [key] of LABEL) label[key] = String(own.recipe.label[key] ?? '')
   } else if (own.recipe.way === 'blend') {
     parts.value = own.recipe.parts.map((p) => ({ ...p }))
@@ -201,13 +204,14 @@ async function keep(): Promise<void> {
               Estimated: {{ look.estimated.join(', ') }}.
             </p>
             <p class="small-words">
-              Allergens as in {{ way === 'label' ? 'the row it is like' : 'its parts' }}:
-              {{ look.ingredient.allergens.join(', ') || 'none known' }}. The packet wins.
+              Allergens{{ way === 'label' ? '' : ', as in its parts' }}:
+              {{ look.ingredient.allergens.join(', ') || 'none by what was said' }}. The packet wins.
             </p>
           </template>
           <p v-if="problem" class="alert-words" role="alert">▲ {{ problem }}</p>
         </div>
       </div>
+      <SaysFields v-if="way === 'label'" v-model="says" />
       <label v-if="way !== 'protein'" class="figure cup"
         ><span>A US cup of it weighs (weigh three, if you use cups)</span>
         <input v-model="cup" class="form-control form-control-sm" inputmode="decimal" /> g</label

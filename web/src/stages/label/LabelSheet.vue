@@ -38,7 +38,11 @@ const absent = computed(() =>
   ),
 )
 const toRead = computed(() => (sheet.value?.suppliers ?? []).filter((s) => s.open.length > 0 || s.read_on))
-const nameOf = (code: string): string => reference.value?.allergens.find((a) => a.code === code)?.name ?? code
+const codes = computed(() => [...(reference.value?.allergens ?? []), ...(reference.value?.origins ?? [])])
+const nameOf = (code: string): string => codes.value.find((a) => a.code === code)?.name ?? code
+/** Every allergen, and of origins only what is open: a label seldom speaks of them. */
+const asked = (open: string[]): typeof codes.value =>
+  codes.value.filter((a) => a.lists !== '' || open.includes(a.code))
 const print = (): void => window.print()
 
 function begin(s: Schemas['SupplierOut']): void {
@@ -85,7 +89,7 @@ async function read(ingredient: string): Promise<void> {
         </div>
       </header>
       <p v-if="sheet.against.length" class="alert-words">
-        ▲ Not yet what is wanted: {{ sheet.against.join('; ') }}.
+        ▲ Not yet shown to be what is wanted: {{ sheet.against.join('; ') }}.
       </p>
       <p v-if="problem" class="alert-words" role="alert">▲ {{ problem }}</p>
       <div class="cols">
@@ -179,8 +183,8 @@ async function read(ingredient: string): Promise<void> {
                   : `may hold ${s.open.map(nameOf).join(', ')}`
               }}</span>
               <form v-if="reading === s.ingredient" class="ticks" @submit.prevent="read(s.ingredient)">
-                <p class="small-words">Tick what it says after “may contain”:</p>
-                <label v-for="a in reference?.allergens ?? []" :key="a.code">
+                <p class="small-words">Tick what its label names, contained or as traces:</p>
+                <label v-for="a in asked(s.open)" :key="a.code">
                   <input v-model="ticks" type="checkbox" :value="a.code" /> {{ a.name }}
                 </label>
                 <button type="submit" class="do">

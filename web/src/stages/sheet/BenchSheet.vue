@@ -69,6 +69,7 @@ const print = (): void => window.print()
               <td><span class="box" aria-hidden="true" /></td>
               <td>
                 {{ l.name }} <span class="small-words">{{ l.note }}</span>
+                <b v-for="m in l.marks" :key="m" class="mark">△ {{ m }}</b>
               </td>
               <td class="n fig">{{ l.amount }}</td>
               <td class="line" />
@@ -147,6 +148,10 @@ thead th {
 }
 td {
   padding: 3px 6px 3px 0;
+}
+.mark {
+  display: block;
+  font-size: 0.8125rem;
 }
 .n {
   text-align: right;

@@ -26,12 +26,18 @@ const plan: Schemas['PlanOut'] = {
   unmet: ['Sets on heating: short.'],
   left: [],
   labels: ['Chips: read the label'],
+  state: 'unsure',
+  brings: ['soya (Soya drink)'],
+  sweet_before: 31,
+  sweet_after: 24.4,
   mass_before_g: 770,
   mass_after_g: 760.6,
 } // prettier-ignore
 
+const global = { stubs: { RouterLink: { template: '<a><slot /></a>' } } }
+
 it('tells every change, what is new and what is gone, and the whole weight', () => {
-  const rows = mount(PlanPanel, { props: { plan } })
+  const rows = mount(PlanPanel, { props: { plan }, global })
     .findAll('.changes tbody tr, .changes tfoot tr')
     .map((r) => r.findAll('td').map((c) => c.text()))
   expect(rows[0]).toEqual(['Plant butter stands in for Butter', '140', '146'])
@@ -41,7 +47,7 @@ it('tells every change, what is new and what is gone, and the whole weight', () 
 })
 
 it('marks a function out of tolerance by shape, name and place', () => {
-  const wrapper = mount(PlanPanel, { props: { plan } })
+  const wrapper = mount(PlanPanel, { props: { plan }, global })
   const marks = wrapper.findAll('.ledger path')
   expect(marks.map((m) => m.classes())).toEqual([['in'], ['out']])
   expect(wrapper.findAll('.ledger svg').map((s) => s.attributes('aria-label'))).toEqual([
@@ -53,7 +59,17 @@ it('marks a function out of tolerance by shape, name and place', () => {
 })
 
 it('says so when nothing changes', () => {
-  const wrapper = mount(PlanPanel, { props: { plan: { ...plan, changes: [], labels: [] } } })
+  const wrapper = mount(PlanPanel, { props: { plan: { ...plan, changes: [], labels: [] } }, global })
   expect(wrapper.text()).toContain('Nothing changes.')
   expect(wrapper.find('.ledger').exists()).toBe(false)
+})
+
+it('never says that something unsure is met, and says what comes with the swaps', () => {
+  const text = mount(PlanPanel, { props: { plan }, global }).text()
+  expect(text).toContain('unsure: labels to read')
+  expect(text).not.toContain('meets what is wanted')
+  expect(text).toContain('brings soya (Soya drink)')
+  expect(text).toContain('31 → 24 g')
+  const met = mount(PlanPanel, { props: { plan: { ...plan, state: 'meets', labels: [] } }, global })
+  expect(met.text()).toContain('meets what is wanted')
 })

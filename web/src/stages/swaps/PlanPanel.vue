@@ -5,6 +5,11 @@ import { grams } from '@/ui/format'
 
 const props = defineProps<{ plan: Schemas['PlanOut'] }>()
 
+const STATES = {
+  meets: '✓ meets what is wanted',
+  unsure: '△ unsure: labels to read',
+  breaks: '▲ still breaks a need',
+}
 const HALF = 46
 const ENDS = 3
 /** Where a function stands on its bar, in tolerances off, ends cut at three. */
@@ -19,6 +24,13 @@ const small = (n: number): string => n.toFixed(Math.abs(n) < 10 ? 1 : 0)
 
 <template>
   <section aria-label="What the swaps come to">
+    <p v-if="plan.state" class="state" :class="plan.state">
+      {{ plan.changes.length ? 'With these swaps' : 'As it stands' }}:
+      <b>{{ STATES[plan.state] }}</b>
+    </p>
+    <p v-for="b in plan.brings" :key="b" class="alert-words">
+      ▲ brings {{ b }}, which it did not have before
+    </p>
     <h3>Line by line</h3>
     <p v-if="plan.changes.length === 0" class="small-words">Nothing changes.</p>
     <table v-else class="changes">
@@ -52,6 +64,13 @@ const small = (n: number): string => n.toFixed(Math.abs(n) < 10 ? 1 : 0)
         </tr>
       </tfoot>
     </table>
+    <p
+      v-if="plan.changes.length && plan.sweet_before !== null && plan.sweet_after !== null"
+      class="small-words"
+    >
+      Sweetness in 100 g: {{ plan.sweet_before.toFixed(0) }} → {{ plan.sweet_after.toFixed(0) }} g of sugar’s
+      worth (a guide, from literature).
+    </p>
     <template v-if="plan.changes.length">
       <h3>
         What the dough keeps <span class="small-words">g in the whole dough; the bar is the tolerance</span>
@@ -101,6 +120,7 @@ const small = (n: number): string => n.toFixed(Math.abs(n) < 10 ? 1 : 0)
     <div v-if="plan.labels.length">
       <h3>Labels to read</h3>
       <p v-for="l in plan.labels" :key="l" class="small-words">△ {{ l }}</p>
+      <p class="small-words"><RouterLink :to="{ name: 'label' }">Tick them on the label sheet</RouterLink></p>
     </div>
   </section>
 </template>
@@ -109,6 +129,16 @@ const small = (n: number): string => n.toFixed(Math.abs(n) < 10 ? 1 : 0)
 h3 {
   font-size: 0.9375rem;
   margin: 9px 0 2px;
+}
+.state {
+  border-left: 3px solid var(--cobalt);
+  padding-left: 8px;
+}
+.state.breaks {
+  border-left-color: var(--alert);
+}
+.state.unsure {
+  border-left-color: var(--butter);
 }
 h3:first-child {
   margin-top: 0;

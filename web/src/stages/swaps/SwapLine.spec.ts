@@ -23,6 +23,7 @@ const candidate = (rule: string, more: Partial<Schemas['CandidateOut']> = {}): S
   labels: [],
   suits: true,
   off: [],
+  brings: [],
   ...more,
 }) // prettier-ignore
 const line = (more: Partial<Schemas['SwapLineOut']> = {}): Schemas['SwapLineOut'] => ({
@@ -31,6 +32,7 @@ const line = (more: Partial<Schemas['SwapLineOut']> = {}): Schemas['SwapLineOut'
   grams: 90,
   step: 'egg',
   breaks: true,
+  unsure: false,
   marks: [{ need: 'no_egg', label: 'no egg', standing: 'breaks', words: 'holds egg' }],
   pick: 'flax',
   candidates: [
@@ -42,8 +44,9 @@ const line = (more: Partial<Schemas['SwapLineOut']> = {}): Schemas['SwapLineOut'
   missing: ['Sets on heating'],
   ...more,
 })
+const routes = { stubs: { RouterLink: { template: '<a><slot /></a>' } } }
 const shown = (open: boolean, more: Partial<Schemas['SwapLineOut']> = {}) =>
-  mount(SwapLine, { props: { line: line(more), open, before: [] } })
+  mount(SwapLine, { props: { line: line(more), open, before: [] }, global: routes })
 
 it('says what stands in while it is closed, and opens by its button', async () => {
   const wrapper = shown(false)
@@ -76,4 +79,24 @@ it('works nothing out for an unknown amount and says where to fill it in', () =>
   const wrapper = shown(true, { grams: null, needs_amount: true, candidates: [] })
   expect(wrapper.text()).toContain('Fill it in on the formula')
   expect(wrapper.find('[role=radiogroup]').exists()).toBe(false)
+})
+
+it('says what is unsure and what a swap brings, picked or not, and where to tick the label', () => {
+  const marks = [
+    {
+      need: 'no_milk',
+      label: 'no milk',
+      standing: 'unsure' as const,
+      words: 'may hold whey: read the label',
+    },
+  ]
+  const candidates = [
+    candidate('keep', { labels: ['Custard powder'] }),
+    candidate('soy', { brings: ['soya (Soya drink)'], labels: ['Soya drink'] }),
+  ]
+  const text = shown(true, { breaks: false, unsure: true, marks, candidates, pick: 'keep' }).text()
+  expect(text).toContain('Tick what its label says')
+  expect(text).toContain('unsure until the label of Custard powder is read')
+  expect(text).toContain('unsure until the label of Soya drink is read')
+  expect(text).toContain('brings soya (Soya drink)')
 })

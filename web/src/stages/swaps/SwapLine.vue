@@ -45,8 +45,12 @@ const plain = (rule: string): boolean => rule === 'keep' || rule === 'out'
     </h3>
     <p class="marks small-words">
       <span v-for="m in line.marks" :key="m.need" :class="{ 'alert-words': m.standing === 'breaks' }"
-        ><b v-if="line.marks.length > 1 || m.standing === 'label'">{{ m.label }}:</b> {{ m.words }}</span
+        ><b v-if="line.marks.length > 1 || m.standing === 'unsure'">{{ m.label }}:</b> {{ m.words }}</span
       >
+    </p>
+    <p v-if="line.unsure && !line.breaks" class="marks small-words">
+      <RouterLink :to="{ name: 'label' }">Tick what its label says</RouterLink>, or pick what stands in for
+      it.
     </p>
     <p v-if="line.needs_amount" class="alert-words">
       ▲ Its amount is unknown, so nothing can be worked out. Fill it in on the formula.
@@ -76,12 +80,15 @@ const plain = (rule: string): boolean => rule === 'keep' || rule === 'out'
             <b>{{ c.name }}</b>
             <span v-if="c.parts.length" class="small-words">{{ parts(c) }}</span>
             <span class="small-words">{{ c.words ? `forecast: ${c.words}` : '' }}</span>
+            <span v-for="l in c.labels" :key="l" class="unread"
+              >△ unsure until the label of {{ l }} is read</span
+            >
+            <span v-if="c.brings.length" class="alert-words">▲ brings {{ c.brings.join('; ') }}</span>
             <template v-if="c.rule === line.pick && !plain(c.rule)">
               <span v-if="c.effect || c.reported" class="small-words"
                 >kitchens say: {{ [c.effect, c.reported].filter(Boolean).join('; ') }}</span
               >
               <span v-if="off(c)" class="small-words">by itself short or over: {{ off(c) }}</span>
-              <span v-for="l in c.labels" :key="l" class="alert-words">△ read the label of {{ l }}</span>
             </template>
           </span>
           <span v-if="!plain(c.rule)" class="how small-words">
@@ -170,6 +177,10 @@ h3 button:hover .name {
 }
 .tried-here {
   color: var(--cobalt);
+}
+.unread {
+  font-size: 0.8125rem;
+  font-weight: 650;
 }
 .away {
   text-align: right;

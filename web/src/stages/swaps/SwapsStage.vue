@@ -20,6 +20,18 @@ const keeping = ref(false)
 
 const lines = computed(() => study.value?.lines ?? [])
 const breaking = computed(() => lines.value.filter((x) => x.breaks))
+const unread = computed(() => lines.value.filter((x) => x.unsure && !x.breaks))
+/** How the draft as it stands meets what is switched on, in words. */
+const verdict = computed(() => {
+  const parts: string[] = []
+  if (breaking.value.length)
+    parts.push(
+      `▲ ${breaking.value.length} ${breaking.value.length === 1 ? 'line breaks' : 'lines break'} a need`,
+    )
+  if (unread.value.length)
+    parts.push(`△ ${unread.value.length} ${unread.value.length === 1 ? 'label' : 'labels'} to read`)
+  return parts.join(', ') || '✓ meets every need, line by line'
+})
 const open = computed(() =>
   opened.value !== null && lines.value.some((x) => x.line === opened.value)
     ? opened.value
@@ -39,14 +51,9 @@ const isSibling = computed(() => dough.record.value?.follows != null)
       <span class="small-words" aria-live="polite">
         <template v-if="busy && !study">Looking through the lines …</template>
         <template v-else-if="!wanted">no need switched on</template>
-        <template v-else-if="breaking.length === 0 && changes === 0"
-          >no line breaks what is switched on<template v-if="lines.length"
-            >; {{ lines.length }} to look up</template
-          ></template
-        >
-        <template v-else
-          >{{ breaking.length }} {{ breaking.length === 1 ? 'line breaks' : 'lines break' }} a need<template
-            v-if="stays"
+        <template v-else-if="dough.work.value?.target.needs?.length"
+          >{{ verdict
+          }}<template v-if="stays"
             >, {{ stays }} left as {{ stays === 1 ? 'it is' : 'they are' }}</template
           ></template
         >
@@ -109,7 +116,7 @@ const isSibling = computed(() => dough.record.value?.follows != null)
             <p class="small-words">A bake logged with them raises what is known here.</p>
           </template>
           <p v-else-if="wanted && study && lines.length === 0 && study.wishes.length === 0" class="hint">
-            No line breaks what is switched on.
+            Every line meets what is switched on, and nothing is left to look up.
           </p>
           <WishLine
             v-for="w in study?.wishes ?? []"
@@ -130,7 +137,10 @@ const isSibling = computed(() => dough.record.value?.follows != null)
         <PantryPanel v-else />
       </div>
       <div class="sum" tabindex="0" role="group" aria-label="What it comes to, and diet versions">
-        <PlanPanel v-if="study && (changes || study.plan.labels.length)" :plan="study.plan" />
+        <PlanPanel
+          v-if="study && (changes || study.plan.labels.length || study.plan.state)"
+          :plan="study.plan"
+        />
         <FamilyPanel />
       </div>
     </div>

@@ -64,7 +64,7 @@ const recipe = (l: Schemas['LiftOut']): string =>
     <section>
       <h3>
         Soda left over <b class="fig">{{ account.net_soda_g.toFixed(1) }} g</b>
-        <span class="small-words">{{ account.left_pct.toFixed(2) }} % of flour</span>
+        <span class="small-words">{{ account.left_pct.toFixed(2) }} % of flour, oats, cocoa and meal</span>
       </h3>
       <p :class="account.taste_state === 'in' ? 'small-words' : 'alert-words'">
         {{ account.taste_state === 'in' ? '' : '▲ ' }}{{ account.taste }}
