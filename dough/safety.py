@@ -27,8 +27,8 @@ REDUCING_PCT = 10.0
 DRY_PCT = 4.0
 #: What a core of 71 °C does not say; used wherever that line is drawn.
 NOT_PROOF = (
-    "71 °C is guidance for moist egg dishes. Low water, sugar, fat and flour protect bacteria in a dough, so "
-    "reaching it is no proof: a probe and local rules go first."
+    "That line is for moist egg dishes; low water, sugar, fat and flour protect bacteria, so it is no proof. "
+    "Local rules go first."
 )
 
 

@@ -82,9 +82,11 @@ def _amount(grams: float | None, span: tuple[float, float] | None) -> str:
 
 
 def _marks(line: Line, wanted: Wanted) -> tuple[str, ...]:
-    """“no gluten: read the label” for what is open, “not vegan” for what is broken."""
+    """“△ no gluten: read the label” for what is open, “▲ vegan: not met” for what breaks it."""
     found = marks(line.ingredient, wanted)
-    return tuple(f"{m.label}: {'broken' if m.standing is Standing.BREAKS else 'read the label'}" for m in found)
+    return tuple(
+        f"▲ {m.label}: not met" if m.standing is Standing.BREAKS else f"△ {m.label}: read the label" for m in found
+    )
 
 
 def allergens_of(items: Iterable[Ingredient], read: Mapping[str, Reading] | None = None) -> tuple[str, ...]:

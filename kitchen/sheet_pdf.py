@@ -30,6 +30,11 @@ def sheet_pdf(sheet: Sheet) -> bytes:
         page.set_font("helvetica", size=8)
         page.cell(38, 6.6, plain(f"  {line.note}"[:34]))
         page.cell(0, 6.6, "really ________________", align="R", new_x=XPos.LMARGIN, new_y=YPos.NEXT)
+        if line.marks:
+            page.set_x(page.l_margin + 7)
+            page.set_font("helvetica", size=8, style="B")
+            said = "; ".join(line.marks).replace("▲", "!").replace("△", "?")
+            page.cell(0, 4.6, plain(said), new_x=XPos.LMARGIN, new_y=YPos.NEXT)
     page.ln(2)
     words(page, "How", 9, bold=True)
     for number, text in enumerate(sheet.steps, 1):

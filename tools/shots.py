@@ -25,7 +25,7 @@ RECIPE = """Platform rounds
 1 tsp salt
 300 to 340 g rolled oats, by feel
 2 cups chocolate chips
-1/2 tsp nutmeg
+1/2 tsp wattleseed
 
 Bake at 375 for 11 minutes. Makes 30."""
 

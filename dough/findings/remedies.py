@@ -27,6 +27,8 @@ from dough.wide import wide_base_g
 
 #: Inside the edge by so much, so that rounding does not put it back; and so many remedies at most.
 INSIDE, MOST = 0.03, 2
+#: Amounts nearer than this are the same remedy.
+ALIKE = 0.1
 #: What is added where a role has no line yet, and how much of the wide base where no style says, %.
 ADDS = {
     Role.EGG: (EGG, 25.0), Role.LEAVENING: (POWDER, 2.0), Role.FAT: (BUTTER, 60.0), Role.SUGAR: (SUGAR, 70.0),
@@ -86,9 +88,23 @@ def _with(f: Finding, case: _Case, draft: Draft, found: tuple[Finding, ...], aga
         if remedy.changes in seen:
             continue
         seen.add(remedy.changes)
+        if any(_alike(remedy, k) for k in kept):
+            continue
         if _mends(remedy, f, draft, found, again):
             kept.append(remedy)
     return replace(f, remedies=tuple(kept), no_remedy="" if kept else NONE)
+
+
+def _alike(a: Remedy, b: Remedy) -> bool:
+    """Whether two remedies do the same thing to hardly different amounts."""
+    if [(c.op, c.line_id, c.ingredient, c.role) for c in a.changes] != [
+        (c.op, c.line_id, c.ingredient, c.role) for c in b.changes
+    ]:
+        return False
+    pairs = [
+        (x.grams or x.percent or 0.0, y.grams or y.percent or 0.0) for x, y in zip(a.changes, b.changes, strict=True)
+    ]
+    return all(abs(x - y) <= ALIKE * max(x, y) for x, y in pairs)
 
 
 def _mends(remedy: Remedy, f: Finding, draft: Draft, found: tuple[Finding, ...], again: Again) -> bool:

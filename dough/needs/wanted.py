@@ -20,7 +20,7 @@ ALLERGENS: tuple[tuple[str, str, str], ...] = (
 )  # fmt: skip
 NAMES = {code: name for code, name, _ in ALLERGENS}
 #: Origins a way of eating asks about, beside allergens.
-ORIGINS = {"An": "anything of animals", "Me": "meat, gelatine or the like"}
+ORIGINS = {"An": "something from animals", "Me": "meat, gelatine or the like"}
 
 
 @dataclass(frozen=True, slots=True)

@@ -14,7 +14,7 @@ from dough.bake.intake import Kit, NoCase, bake_case
 from dough.bake.model import forecast_or_reason
 from dough.balance import nearest_style
 from dough.effects import forecasts_of
-from dough.formula import Draft, Line
+from dough.formula import USUAL_STEP, Draft, Line
 from dough.ingredients import Confidence, Role, ingredient
 from dough.needs.brings import brings
 from dough.needs.verdict import Mark, Standing, marks, unsure
@@ -259,7 +259,15 @@ def _candidate(
         ", ".join(w for w in words if w) or "one weighing",
         score,
         _off(rule, line, draft),
-        brings(draft.formula.lines, solved.draft.formula.lines, needs),
+        brings(draft.formula.lines, (*draft.formula.lines, *_parts(rule)), needs),
+    )
+
+
+def _parts(rule: Rule) -> tuple[Line, ...]:
+    """The parts of a rule as lines, for what they hold."""
+    return tuple(
+        Line(f"part-{n}", p.ingredient, p.per_100, USUAL_STEP[ingredient(p.ingredient).role])
+        for n, p in enumerate(rule.parts)
     )
 
 

@@ -83,16 +83,11 @@ def _none(seq: int, because: str) -> PreviewDetailOut:
 
 def _egg(line: EggLine, minutes: float, found: Detail) -> EggOut:
     done = line.reached_min is not None and line.reached_min <= minutes
-    what = "egg and flour" if line.egg else "flour"
     if done:
-        words = f"Core past {COOKED_C:.0f} °C from {line.reached_min:.1f} min by the forecast; only a probe shows that "
-        words += f"{what} got there. {NOT_PROOF}"
+        words = f"Core past {COOKED_C:.0f} °C from {line.reached_min:.1f} min by the forecast."
     else:
-        words = (
-            f"Core only {found.ends['core_c']:.0f} °C at the pull by the forecast, under {COOKED_C:.0f}: {what} not "
-        )
-        words += f"past that line. {NOT_PROOF}"
-    return EggOut(reached_min=line.reached_min, done=done, sentence=words)
+        words = f"Core only {found.ends['core_c']:.0f} °C at the pull by the forecast, under {COOKED_C:.0f}."
+    return EggOut(reached_min=line.reached_min, done=done, sentence=f"{words} {NOT_PROOF}")
 
 
 def _end(key: str, found: Detail) -> EndOut:

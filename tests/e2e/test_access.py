@@ -120,7 +120,7 @@ def test_swaps_at_work_are_clean(calm: Page) -> None:
 
 def test_a_recipe_s_review_and_the_palette_are_clean(calm: Page) -> None:
     calm.goto("/paste")
-    calm.get_by_label("Paste ingredients", exact=False).fill("1 cup flour\n2 large eggs\n1 tsp salt\nsome nutmeg")
+    calm.get_by_label("Paste ingredients", exact=False).fill("1 cup flour\n2 large eggs\n1 tsp salt\nsome wattleseed")
     calm.get_by_role("button", name="Read it").click()
     expect(calm.get_by_text("Which flour?")).to_be_visible()
     clean(calm, "review")

@@ -74,11 +74,11 @@ def test_more_flour_moves_drawing_and_numbers_together(page: Page) -> None:
 
 def test_the_egg_line_stands_apart_from_the_window(page: Page) -> None:
     ready(page)
-    expect(page.locator(".egg-line")).to_contain_text("only a probe shows")
+    expect(page.locator(".egg-line")).to_contain_text("it is no proof")
     minutes = page.get_by_label("Minutes in the oven")
     minutes.fill("5")
     minutes.press("Enter")
-    expect(page.locator(".egg-line")).to_contain_text("not cooked through")
+    expect(page.locator(".egg-line")).to_contain_text("under 71")
     expect(page.get_by_role("heading", name="Pull window")).to_be_visible()
 
 

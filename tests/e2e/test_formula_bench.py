@@ -20,7 +20,7 @@ RECIPE = """Platform rounds
 1 tsp soda
 1 tsp salt
 2 cups chocolate chips
-1/2 tsp nutmeg
+1/2 tsp wattleseed
 300 to 340 g rolled oats, by feel
 
 Bake at 375 for 11 minutes."""
@@ -56,9 +56,9 @@ def test_a_finding_is_mended_with_one_click_and_another_set_aside(page: Page) ->
     soda.press("Enter")
     page.get_by_role("button", name="Findings").click()
     bench = page.get_by_role("tabpanel")
-    finding = bench.locator("article", has_text="Leavening").first
+    finding = bench.locator("article", has_text=re.compile("Leavening|Soda left")).first
     expect(finding).to_contain_text("forecast:")
-    finding.get_by_role("button", name=re.compile("edge of the band")).click()
+    finding.get_by_role("button", name=re.compile("^Baking soda to")).first.click()
     expect(finding).to_have_count(0)
     expect(soda).not_to_have_value("14")
     fold = bench.locator("article", has_text="Fold-in")

@@ -135,3 +135,64 @@ def test_a_lost_server_leaves_the_picks(page: Page, server: Server) -> None:
     server.start()
     page.reload()
     expect(page.get_by_role("button", name=re.compile("→ Aquafaba"))).to_be_visible()
+
+
+def add(page: Page, name: str, weight: str) -> None:
+    page.get_by_role("button", name="Add line").click()
+    page.get_by_label("Name, role, need or another name for it").fill(name)
+    page.get_by_role("option", name=re.compile(f"^{name}")).first.click()
+    box = page.get_by_label(re.compile(f"^{name}.*, grams$"))
+    box.fill(weight)
+    box.press("Enter")
+    expect(box).to_have_value(weight)
+
+
+def tick(page: Page, name: str) -> None:
+    sheet = page.get_by_role("region", name="Label sheet")
+    sheet.get_by_role("button", name=name, exact=True).click()
+    sheet.get_by_role("button", name="It names none").click()
+    expect(sheet.get_by_text(re.compile("none named")).first).to_be_visible()
+
+
+def test_three_labels_to_read_are_never_met_until_they_are_ticked(page: Page) -> None:
+    """Oats, custard powder and dark chocolate under no gluten and no milk."""
+    page.goto("/")
+    page.get_by_role("button", name=re.compile("From an empty page")).click()
+    page.get_by_label("What will it be called?").fill("Rice rounds")
+    page.get_by_role("button", name="Put it on the shelf").click()
+    expect(page.get_by_label("Name of the dough")).to_have_value("Rice rounds")
+    page.get_by_role("link", name=re.compile("^Formula")).click()
+    for name, weight in (
+        ("Rice flour, white", "300"), ("Coconut oil", "160"), ("Demerara sugar", "180"), ("Custard powder", "20"),
+        ("Rolled oats", "80"), ("Dark chocolate", "90"),
+    ):  # fmt: skip
+        add(page, name, weight)
+    page.get_by_role("link", name=re.compile("^Swaps")).click()
+    switch(page, "no gluten")
+    switch(page, "no milk")
+    swaps = page.get_by_role("region", name="Swaps")
+    expect(swaps.get_by_text("△ 3 labels to read")).to_be_visible()
+    expect(swaps.get_by_text("meets every need")).to_have_count(0)
+    sums = page.get_by_role("region", name="What the swaps come to")
+    expect(sums.get_by_text("unsure: labels to read")).to_be_visible()
+    page.get_by_role("link", name=re.compile("^Formula")).click()
+    expect(page.get_by_text("△ no gluten: label")).to_have_count(3)
+    page.get_by_role("link", name=re.compile("^Swaps")).click()
+    page.get_by_role("link", name="Label sheet", exact=True).click()
+    sheet = page.get_by_role("region", name="Label sheet")
+    expect(sheet.get_by_text("Not yet shown to be what is wanted")).to_be_visible()
+    expect(sheet.get_by_text("made without gluten")).to_have_count(0)
+    for name in ("Custard powder", "Rolled oats", "Dark chocolate"):
+        tick(page, name)
+    expect(sheet.get_by_text("made without gluten")).to_be_visible()
+    expect(sheet.get_by_text("made without milk")).to_be_visible()
+    page.get_by_role("link", name="Back to the swaps").click()
+    expect(page.get_by_text("✓ meets every need, line by line")).to_be_visible()
+
+
+def test_certified_oats_stand_in_for_oats_whose_label_is_unread(page: Page) -> None:
+    page.goto("/dough/1/formula")
+    add(page, "Rolled oats", "60")
+    page.get_by_role("link", name=re.compile("^Swaps")).click()
+    switch(page, "no gluten")
+    expect(page.get_by_role("button", name=re.compile("Rolled oats 60 g → Certified oats"))).to_be_visible()

@@ -134,7 +134,7 @@ function add(): void {
         </select>
       </label>
       <label v-if="widens" class="wide small-words"
-        ><input v-model="wide" type="checkbox" /> sums on flour, oats, cocoa and nut meal</label
+        ><input v-model="wide" type="checkbox" /> with oats, cocoa and nut meal</label
       >
       <span class="push" />
       <button

@@ -69,7 +69,7 @@ const print = (): void => window.print()
               <td><span class="box" aria-hidden="true" /></td>
               <td>
                 {{ l.name }} <span class="small-words">{{ l.note }}</span>
-                <b v-for="m in l.marks" :key="m" class="mark">△ {{ m }}</b>
+                <b v-for="m in l.marks" :key="m" class="open">{{ m }}</b>
               </td>
               <td class="n fig">{{ l.amount }}</td>
               <td class="line" />
@@ -149,7 +149,7 @@ thead th {
 td {
   padding: 3px 6px 3px 0;
 }
-.mark {
+.open {
   display: block;
   font-size: 0.8125rem;
 }

@@ -68,7 +68,7 @@ it('never says that something unsure is met, and says what comes with the swaps'
   const text = mount(PlanPanel, { props: { plan }, global }).text()
   expect(text).toContain('unsure: labels to read')
   expect(text).not.toContain('meets what is wanted')
-  expect(text).toContain('brings soya (Soya drink)')
+  expect(text).toContain('New in this dough: soya (Soya drink)')
   expect(text).toContain('31 → 24 g')
   const met = mount(PlanPanel, { props: { plan: { ...plan, state: 'meets', labels: [] } }, global })
   expect(met.text()).toContain('meets what is wanted')

@@ -28,9 +28,7 @@ const small = (n: number): string => n.toFixed(Math.abs(n) < 10 ? 1 : 0)
       {{ plan.changes.length ? 'With these swaps' : 'As it stands' }}:
       <b>{{ STATES[plan.state] }}</b>
     </p>
-    <p v-for="b in plan.brings" :key="b" class="alert-words">
-      ▲ brings {{ b }}, which it did not have before
-    </p>
+    <p v-if="plan.brings.length" class="alert-words">▲ New in this dough: {{ plan.brings.join('; ') }}</p>
     <h3>Line by line</h3>
     <p v-if="plan.changes.length === 0" class="small-words">Nothing changes.</p>
     <table v-else class="changes">
