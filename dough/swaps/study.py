@@ -36,6 +36,8 @@ BUTTERY_STYLES_TASTE, BUTTERY_CRUMB = 1.5, 22.0
 CONFIDENCE_COST = {Confidence.HIGH: 0.0, Confidence.MIDDLE: 0.1, Confidence.LOW: 0.35}
 #: Leaving a line whose label is unread may break the need after all: a sure candidate that costs less is chosen.
 KEEP_UNREAD_COST = 1.1
+#: A yolk or white that goes another way than the egg beside it: one egg is swapped as one egg.
+APART_COST = 0.8
 LABEL_COST, UNSUITED_COST, WEIGHING_COST, TINY_COST, OUT_COST = 0.5, 0.4, 0.22, 0.25, 1.5
 #: A clear ledger miss beyond tolerance costs this much for each tolerance, up to the cap.
 LEDGER_COST, LEDGER_CAP = 0.08, 1.2
@@ -215,7 +217,7 @@ def _ranked(
     cookies = _cookies([p.draft for p in plans], style, kit)
     before = now.cookie if now else None
     found = [
-        _candidate(rule, plan, cookie, disturbance(before, cookie), line, needs, style, draft, tried)
+        _candidate(rule, plan, cookie, disturbance(before, cookie), line, needs, style, draft, tried, chosen)
         for rule, plan, cookie in zip(pool, plans, cookies, strict=True)
     ]
     return tuple(sorted(found, key=lambda c: (c.rule is KEEP, c.score)))
@@ -223,12 +225,13 @@ def _ranked(
 
 def _candidate(
     rule: Rule, solved: Solved, cookie: Cookie | None, away: float | None, line: Line, needs: Wanted,
-    style: Style | None, draft: Draft, tried: Mapping[str, str],
+    style: Style | None, draft: Draft, tried: Mapping[str, str], chosen: Mapping[str, Rule],
 ) -> Candidate:  # fmt: skip
     evidence = "tried here" if rule.id in tried else rule.evidence
     labels = _unread(line, needs) if rule is KEEP else labels_to_read(rule, needs)
     fits = not rule.parts or suits(rule, style, draft.process.method)
     extra = max(len(rule.parts) - 1, 0)
+    apart = line.ingredient.is_("egg_yolk", "egg_white") and _apart(rule, draft, chosen)
     # What is in the dough anyway, or in another pick, is nothing new to buy or to weigh by itself.
     others = {x.ingredient_id for x in solved.draft.formula.lines if not x.id.startswith(line.id)}
     fresh = [p for p in rule.parts if p.ingredient not in others]
@@ -242,6 +245,7 @@ def _candidate(
         + WEIGHING_COST * len(fresh)
         + TINY_COST * len(small)
     )
+    score += APART_COST if apart else 0.0
     score += (LABEL_COST if labels else 0.0) + (0.0 if fits else UNSUITED_COST) + (OUT_COST if rule is OUT else 0.0)
     off = sum(max(abs(e.off) - 1.0, 0.0) for e in solved.ledger)
     score += min(LEDGER_COST * off, LEDGER_CAP)
@@ -269,6 +273,17 @@ def _parts(rule: Rule) -> tuple[Line, ...]:
         Line(f"part-{n}", p.ingredient, p.per_100, USUAL_STEP[ingredient(p.ingredient).role])
         for n, p in enumerate(rule.parts)
     )
+
+
+def _apart(rule: Rule, draft: Draft, chosen: Mapping[str, Rule]) -> bool:
+    """Whether a rule shares nothing that stands in for egg with what was chosen for the whole egg of the dough."""
+    eggs = [chosen[x.id] for x in draft.formula.lines if x.id in chosen and x.ingredient.is_("whole_egg")]
+    stand_ins = {p.ingredient for r in eggs for p in r.parts if _stands_in(p.ingredient)}
+    return bool(stand_ins) and not any(p.ingredient in stand_ins for p in rule.parts)
+
+
+def _stands_in(ident: str) -> bool:
+    return ingredient(ident).is_("egg_stand_in", "plant_milk", "dairy") or ingredient(ident).role is Role.EGG
 
 
 def _unread(line: Line, needs: Wanted) -> tuple[str, ...]:
