@@ -2,19 +2,17 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
 
 from dough.composition import composition, pieces
 from dough.formats.writing import steps
 from dough.formula import Draft, Line, Step
-from dough.ingredients import Ingredient
-from dough.needs.verdict import Standing, holds, marks
-from dough.needs.wanted import ALLERGENS, NOTHING, Reading, Wanted
+from dough.needs.said import allergens_of
+from dough.needs.verdict import Standing, marks
+from dough.needs.wanted import NOTHING, Wanted
 from dough.safety import at_work, for_children
 
 ORDER = (Step.CREAM, Step.EGG, Step.DRY, Step.FOLD_IN, Step.TOP, Step.FINISH)
-LABELS_DECIDE = "By the table; labels, suppliers and local law decide."
 
 
 @dataclass(frozen=True, slots=True)
@@ -87,22 +85,3 @@ def _marks(line: Line, wanted: Wanted) -> tuple[str, ...]:
     return tuple(
         f"▲ {m.label}: not met" if m.standing is Standing.BREAKS else f"△ {m.label}: read the label" for m in found
     )
-
-
-def allergens_of(items: Iterable[Ingredient], read: Mapping[str, Reading] | None = None) -> tuple[str, ...]:
-    """Allergens of ingredients in words, tops and finishes included; what is for a label to settle is said so."""
-    read = read or {}
-    sure: list[str] = []
-    may: list[str] = []
-    unread: list[str] = []
-    listed = tuple(items)
-    for code, name, _ in ALLERGENS:
-        states = [(i, holds(i, code).standing, read.get(i.id)) for i in listed]
-        settled = [(r, s) for _, s, r in states if r is not None and r.looked_for(code) and s is not Standing.BREAKS]
-        if any(s is Standing.BREAKS for _, s, _ in states):
-            sure.append(name)
-        elif any(code in r.may_contain for r, _ in settled):
-            may.append(f"{name}, by a label")
-        elif any(s is Standing.UNSURE and (r is None or not r.looked_for(code)) for _, s, r in states):
-            unread.append(name)
-    return (*sure, *(f"perhaps {w}" for w in may), *(f"perhaps {w} (label unread)" for w in unread))

@@ -4,7 +4,8 @@ from __future__ import annotations
 
 from fpdf.enums import XPos, YPos
 
-from dough.sheet import LABELS_DECIDE, Sheet
+from dough.needs.said import LABELS_DECIDE
+from dough.sheet import Sheet
 from kitchen.pdf import new_page, plain, words
 
 

@@ -11,6 +11,7 @@ from typing import Any
 from dough.edit import line_percent
 from dough.formats.formula_file import FormulaFile, write_formula
 from dough.formula import Line, Process
+from dough.needs.said import LABELS_DECIDE, allergens_of
 
 KINDS = ("formula", "recipe", "table", "markdown")
 METHOD_WORDS = {
@@ -106,6 +107,8 @@ def _markdown(file: FormulaFile) -> Written:
         rows.append(f"| {x.ingredient.name} | {weight} | {'' if percent is None else f'{percent:.1f}'} | {x.step} |")
     words = [f"# {file.name}", "", *rows, "", *(f"{n}. {t}" for n, t in enumerate(steps(file.draft.process), 1))]
     words += ["", file.note] if file.note else []
+    held = allergens_of(x.ingredient for x in file.draft.formula.lines)
+    words += ["", f"Allergens: {', '.join(held) or 'none by the table'}. {LABELS_DECIDE}"]
     words += ["", "Raw flour and egg can carry harmful bacteria: don't taste the raw dough."]
     dropped = ("the target", "exact ingredient ids (names are read back)", "versions and bakes")
     return Written("md", "text/markdown", "\n".join(words) + "\n", dropped)

@@ -16,7 +16,8 @@ from dough.entry import read_named
 from dough.formats.formula_file import FormulaFile
 from dough.formats.writing import write
 from dough.formula import Step
-from dough.sheet import LABELS_DECIDE, Sheet, bench_sheet
+from dough.needs.said import LABELS_DECIDE
+from dough.sheet import Sheet, bench_sheet
 from dough.styles import style
 from dough.target import Target, adopt, from_style, set_field, set_need, set_wish
 from dough.texture_map import from_words, in_hand, nudged, place_of, put_down

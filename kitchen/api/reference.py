@@ -14,13 +14,13 @@ from dough.colour import shade_hex
 from dough.formula import Method, Place, Shape, Step
 from dough.ingredients import Ingredient, Role, table
 from dough.measures import fillings
+from dough.needs.said import allergens_of
 from dough.needs.verdict import judge
 from dough.needs.wanted import ALLERGENS, AMOUNTS, NEEDS, ORIGINS
 from dough.oven import standings
 from dough.preview import RAW_DOUGH, cookie_outline
 from dough.recipe.names import called
 from dough.regions import USUAL, regions
-from dough.sheet import allergens_of
 from dough.target import ATTRIBUTES, from_style
 from dough.texture_map import known_words
 from dough.texture_map import regions as map_regions

@@ -80,3 +80,76 @@ def test_ingredients_by_name(capsys: pytest.CaptureFixture[str]) -> None:
     assert main(["ingredients", "plain", "flour"]) == 0
     assert "ap " in capsys.readouterr().out
     assert main(["ingredients", "moon dust"]) == 1
+
+
+def file_of(tmp_path: Path, *lines: tuple[str, float], style: str = "") -> str:
+    rows = [{"id": i, "ingredient": i, "amount": g, "unit": "g"} for i, g in lines]
+    path = tmp_path / "dough.json"
+    document = {"format": "tarte-formula", "version": 1, "name": "Test", "lines": rows, "style": style}
+    path.write_text(json.dumps(document))
+    return str(path)
+
+
+def test_needs_tell_every_line_and_the_whole(tmp_path: Path, capsys: pytest.CaptureFixture[str]) -> None:
+    path = file_of(tmp_path, ("rice_w", 200), ("oats", 80), ("custard", 20), ("dark65", 90), ("oil", 100))
+    assert main(["needs", path, "--need", "no-gluten", "--need", "no-milk", "--json"]) == 1
+    answer = json.loads(capsys.readouterr().out)
+    assert [(n["need"], n["state"], n["words"]) for n in answer["needs"]] == [
+        ("no-gluten", "unsure", "read the label"), ("no-milk", "unsure", "read the label"),
+    ]  # fmt: skip
+    lines = {x["line"]: x for x in answer["needs"][0]["lines"]}
+    assert lines["rice_w"]["state"] == "meets"
+    assert {k for k, x in lines.items() if x["state"] == "unsure"} == {"oats", "custard", "dark65"}
+    assert all(x["why"] for x in lines.values())
+    ticks = [word for i in ("oats", "custard", "dark65") for word in ("--read", i)]
+    assert main(["needs", path, "--need", "no-gluten", "--need", "no-milk", *ticks]) == 0
+    assert "no gluten: meets" in capsys.readouterr().out
+    assert main(["needs", path, "--need", "no-milk", "--read", "dark65=Mi", "--json"]) == 1
+    assert json.loads(capsys.readouterr().out)["needs"][0]["state"] == "breaks"
+    assert main(["needs", path, "--need", "no-fun"]) == 1
+    assert "Known: vegan" in capsys.readouterr().err
+
+
+def test_findings_tell_what_stands_out_and_what_mends_it(tmp_path: Path, capsys: pytest.CaptureFixture[str]) -> None:
+    path = file_of(
+        tmp_path, ("ap", 300), ("butter", 225), ("gran", 150), ("lbrown", 150), ("egg", 75), ("soda", 3), ("salt", 60),
+        style="chewy",
+    )  # fmt: skip
+    assert main(["findings", path, "--json"]) == 0
+    answer = json.loads(capsys.readouterr().out)
+    first = answer["findings"][0]
+    assert answer["style"] == "chewy"
+    assert (first["state"], first["role"], first["lines"]) == ("act", "salt", ["salt"])
+    assert first["remedies"][0]["words"].startswith("Table salt to")
+    assert first["no_remedy"] == ""
+    assert main(["findings", path, "--style", "cakey"]) == 0
+    assert "ACT" in capsys.readouterr().out
+    assert main(["findings", path, "--style", "loaf"]) == 1
+    assert "There is no style" in capsys.readouterr().err
+
+
+def test_a_recipe_text_is_read_as_the_app_reads_it(tmp_path: Path, capsys: pytest.CaptureFixture[str]) -> None:
+    text = "Rounds\n250 g plain flour\nBaking powder 3 g\n2 eggs\n1 tbsp wattleseed\nBake at 180 °C for 12 minutes."
+    path = tmp_path / "recipe.txt"
+    path.write_text(text)
+    assert main(["read", str(path), "--json"]) == 0
+    answer = json.loads(capsys.readouterr().out)
+    assert [x["ingredient"] for x in answer["lines"]] == ["ap", "bp_da", "egg", ""]
+    assert answer["questions"][0]["asks"] == "ingredient"
+    assert answer["bake"] == {
+        "oven_c": 180, "oven_said": "180 °C", "fan": False, "minutes": [12, 12], "makes": None, "portion_g": None,
+    }  # fmt: skip
+    assert any("Bake at" in line for line in answer["aside"])
+    assert main(["read", "200 g butter\n100 g sugar"]) == 0
+    assert "butter" in capsys.readouterr().out
+    assert main(["read", "  ", "--json"]) == 1
+    assert json.loads(capsys.readouterr().out)["problems"][0]["where"] == "text"
+
+
+def test_a_question_about_a_known_ingredient_never_says_it_is_not_in_the_table(
+    capsys: pytest.CaptureFixture[str],
+) -> None:
+    assert main(["read", "200 g frobbed butter", "--json"]) == 0
+    answer = json.loads(capsys.readouterr().out)
+    for q, line in zip(answer["questions"], answer["lines"], strict=False):
+        assert line["ingredient"] == "" or "Not in the table" not in q["words"]

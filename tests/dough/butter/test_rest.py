@@ -7,7 +7,7 @@ import pytest
 from dough.butter.cost import butter_share, verdict, with_butter_at
 from dough.butter.feel import Season
 from dough.butter.mixing import cures
-from dough.butter.resting import core_c, minutes_to_core, plan, use_by_of
+from dough.butter.resting import HOLD_MIN, core_c, minutes_to_core, plan, use_by_of
 from dough.errors import EntryError
 from dough.formula import Draft, Place
 from dough.start import from_style_formula
@@ -65,3 +65,38 @@ def test_cures_carry_amounts_of_this_dough() -> None:
     assert "6 g of beaten egg" in found[0]
     assert "6 to 15 g of flour" in found[1]
     assert cures(formula_of(("butter", 10))) == ()
+
+
+def test_a_thick_block_to_be_held_is_warned_of_and_flatter_packs_get_there() -> None:
+    formula = formula_of(("ap", 100), ("butter", 60), ("egg", 20))
+    thick = plan("hold", 60.0, Place.FRIDGE, 22.0, formula)
+    assert (thick.to_core_min or 0) > HOLD_MIN
+    assert "not within two hours" in thick.warning
+    assert "Local food rules" in thick.warning
+    assert thick.flatter_mm is not None
+    assert thick.flatter_mm < 60
+    flat = plan("hold", thick.flatter_mm, Place.FRIDGE, 22.0, formula)
+    assert flat.warning == ""
+    assert flat.to_core_min == pytest.approx(thick.flatter_min or 0, rel=1e-6)
+    assert "counter never" in plan("hold", 20.0, Place.COUNTER, 22.0, formula).warning
+    assert plan("firm", 60.0, Place.FRIDGE, 22.0, formula).warning == "", "only where it is to be held"
+
+
+@pytest.mark.parametrize(
+    ("extra", "hours", "said"),
+    [
+        (None, 144.0, "nothing moist"), (("egg", 20.0), 96.0, "egg or milk"), (("milk", 20.0), 96.0, "egg or milk"),
+        (("banana", 30.0), 48.0, "banana"), (("creamcheese", 30.0), 48.0, "cream cheese"),
+        (("flaxgel", 30.0), 72.0, "stands in for egg"), (("aquafaba", 30.0), 72.0, "stands in for egg"),
+        (("silken", 30.0), 48.0, "tofu"), (("carrot", 30.0), 48.0, "carrot"), (("jam", 30.0), 48.0, "jam"),
+        (("coconutmilk", 30.0), 96.0, "coconut milk"), (("soymilk", 30.0), 96.0, "soya drink"),
+        (("raisins", 30.0), 144.0, "nothing moist"), (("smp", 10.0), 144.0, "nothing moist"),
+    ],
+)  # fmt: skip
+def test_every_moist_or_fresh_part_shortens_how_long_a_dough_keeps(
+    extra: tuple[str, float] | None, hours: float, said: str
+) -> None:
+    items = (("ap", 100.0), ("shortening", 60.0), ("gran", 40.0), *((extra,) if extra else ()))
+    got, words = use_by_of(formula_of(*items), Place.FRIDGE)
+    assert got == hours
+    assert said in words
