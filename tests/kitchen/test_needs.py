@@ -45,9 +45,12 @@ def test_a_label_ticked_counts_for_every_dough_and_screen(client: Client, dough:
     assert send(client, "POST", "/preview", body).json()["needs_state"] == "breaks"
 
 
-def test_a_reading_kept_before_settles_allergens_and_nothing_of_animals(
-    client: Client, cook: User, dough: Dough
-) -> None:
+def state(client: Client, need: str, *items: tuple[str, float]) -> Any:
+    body = {"draft": {"lines": lines(*items)}, "needs": [need]}
+    return send(client, "POST", "/preview", body).json()["needs_state"]
+
+
+def test_a_reading_kept_before_settles_allergens_alone(client: Client, cook: User, dough: Dough) -> None:
     SupplierLabel.objects.create(
         ingredient="dark65", may_contain=[], settles=None, read_on=NOW.date(), said_at=NOW, said_by=cook
     )
