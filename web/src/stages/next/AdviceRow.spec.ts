@@ -12,7 +12,7 @@ const change = (key: string, label: string, value: number, low: number, high: nu
 const advice = (more: Partial<Schemas['AdviceOut']> = {}) =>
   ({
     moves: [move('process:minutes', 'Minutes', 12, 14)], from_steps: 2.4, to_steps: 1.1, ease: 1, mind: 'watch the first tray',
-    bakes: 2, side_effects: [], outline: [[-40, 0], [0, 10], [40, 0]], edits: [],
+    bakes: 2, sweeter_pct: null, side_effects: [], outline: [[-40, 0], [0, 10], [40, 0]], edits: [],
     changes: [change('diameter_mm', 'Diameter', 9.9, 6, 14), change('rim_crisp', 'Rim', -4, -9, 1)],
     ...more,
   }) as unknown as Schemas['AdviceOut'] // prettier-ignore
@@ -35,6 +35,15 @@ it('says what to change, from what to what, how near it comes, and what to mind'
   await w.get('button').trigger('click')
   expect(w.emitted('take')).toHaveLength(1)
   w.unmount()
+})
+
+it('tells a change in sweetness that would be tasted, and keeps quiet of one that would not', async () => {
+  const w = await shown({ sweeter_pct: -6.2 })
+  expect(text(w)).toContain('6 % less sweet')
+  w.unmount()
+  const faint = await shown({ sweeter_pct: 1.4 })
+  expect(text(faint)).not.toContain('sweet')
+  faint.unmount()
 })
 
 it('is honest about what a bench cannot see', async () => {

@@ -17,6 +17,12 @@ const shows = computed(() =>
       ? 'one bake shows it'
       : `shows after about ${props.advice.bakes} bakes of each`,
 )
+/** A change in sweetness is tasted before a change in width is seen: said from two per cent on. */
+const sweeter = computed(() => {
+  const by = props.advice.sweeter_pct
+  if (by === null || Math.abs(by) < 2) return ''
+  return `${fixed(Math.abs(by), 0)} % ${by > 0 ? 'sweeter' : 'less sweet'}`
+})
 </script>
 
 <template>
@@ -34,7 +40,7 @@ const shows = computed(() =>
       </h3>
       <EffectBars :changes="advice.changes" />
       <p class="small-words">
-        {{ [EASE[advice.ease], shows, advice.mind].filter(Boolean).join('; ') }}
+        {{ [EASE[advice.ease], shows, sweeter, advice.mind].filter(Boolean).join('; ') }}
         <span v-if="advice.side_effects.length" class="alert-words"
           >△ {{ advice.side_effects.join(', ') }}</span
         >
