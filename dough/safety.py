@@ -27,7 +27,7 @@ REDUCING_PCT = 10.0
 DRY_PCT = 4.0
 #: What a core of 71 °C does not say; used wherever that line is drawn.
 NOT_PROOF = (
-    "That line is for moist egg dishes; low water, sugar, fat and flour protect bacteria, so it is no proof. "
+    "a line for moist egg dishes, no proof here: little water, flour, sugar and fat protect bacteria. "
     "Local rules go first."
 )
 

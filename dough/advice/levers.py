@@ -65,7 +65,7 @@ def levers(draft: Draft, style: Style, trays: tuple[Tray, ...] = ()) -> tuple[Le
     p = draft.process
     found: list[Lever] = []
     for role, step, mind in (
-        (Role.SUGAR, 20.0, "sweeter or less sweet"), (Role.FAT, 18.0, "richer or leaner"),
+        (Role.SUGAR, 20.0, ""), (Role.FAT, 18.0, "richer or leaner"),
         (Role.EGG, 10.0, "a share of an egg: beat it and weigh"), (Role.LIQUID, 8.0, ""),
     ):  # fmt: skip
         if draft.formula.of_role(role) and rail_value(draft.formula, role) is not None:

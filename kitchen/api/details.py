@@ -84,9 +84,9 @@ def _none(seq: int, because: str) -> PreviewDetailOut:
 def _egg(line: EggLine, minutes: float, found: Detail) -> EggOut:
     done = line.reached_min is not None and line.reached_min <= minutes
     if done:
-        words = f"Core past {COOKED_C:.0f} °C from {line.reached_min:.1f} min by the forecast."
+        words = f"Forecast core past {COOKED_C:.0f} °C from {line.reached_min:.1f} min:"
     else:
-        words = f"Core only {found.ends['core_c']:.0f} °C at the pull by the forecast, under {COOKED_C:.0f}."
+        words = f"Forecast core only {found.ends['core_c']:.0f} °C at the pull; {COOKED_C:.0f} °C is"
     return EggOut(reached_min=line.reached_min, done=done, sentence=f"{words} {NOT_PROOF}")
 
 

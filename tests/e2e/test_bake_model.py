@@ -74,7 +74,7 @@ def test_more_flour_moves_drawing_and_numbers_together(page: Page) -> None:
 
 def test_the_egg_line_stands_apart_from_the_window(page: Page) -> None:
     ready(page)
-    expect(page.locator(".egg-line")).to_contain_text("it is no proof")
+    expect(page.locator(".egg-line")).to_contain_text("no proof here")
     minutes = page.get_by_label("Minutes in the oven")
     minutes.fill("5")
     minutes.press("Enter")

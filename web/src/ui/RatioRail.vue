@@ -179,7 +179,7 @@ function key(event: KeyboardEvent): void {
   content: '▲';
   position: absolute;
   left: 50%;
-  bottom: -12px;
+  top: -15px;
   transform: translateX(-50%) scale(0.7);
   color: var(--alert);
 }
