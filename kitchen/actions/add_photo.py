@@ -6,6 +6,7 @@ from dataclasses import asdict, dataclass
 from typing import Any
 
 import numpy as np
+from django.db import transaction
 
 from dough.errors import EntryError
 from dough.photo.measure import Outline, PhotoReading, look, read_outlines, read_photo
@@ -28,22 +29,33 @@ class AddPhoto(Action):
 
     def execute(self) -> Photo:
         cook = self.cook()
-        dough = dough_for_reading(self.dough_id)
-        again = Photo.objects.filter(key=self.key).first()
+        again = self._there()
         if again is not None:
-            if again.dough_id != dough.pk:
-                raise EntryError("key", "That picture was sent for another dough. Choose it again here.")
             return again
-        if Photo.objects.filter(dough=dough).count() >= MOST_PHOTOS:
-            raise EntryError("photo", f"{MOST_PHOTOS} photos are kept of this dough; that is the most.")
+        # Measuring takes long: it is done before the write lock is held; what came meanwhile is looked for after.
         sheet = look(self.picture)
         reading = read_photo(sheet)
-        name = pictures.keep(self.picture)
-        pictures.keep_sheet(name, sheet.coded)
-        return Photo.objects.create(
-            dough=dough, key=self.key, name=name, width=self.picture.shape[1], height=self.picture.shape[0],
-            simulated=self.simulated, result=as_document(reading), added_at=self.now, added_by=cook,
-        )  # fmt: skip
+        with transaction.atomic():
+            again = self._there()
+            if again is not None:
+                return again
+            name = pictures.keep(self.picture)
+            pictures.keep_sheet(name, sheet.coded)
+            return Photo.objects.create(
+                dough_id=self.dough_id, key=self.key, name=name, width=self.picture.shape[1],
+                height=self.picture.shape[0], simulated=self.simulated, result=as_document(reading),
+                added_at=self.now, added_by=cook,
+            )  # fmt: skip
+
+    def _there(self) -> Photo | None:
+        """The photo this key has brought already; None where there is room for a new one."""
+        dough = dough_for_reading(self.dough_id)
+        again = Photo.objects.filter(key=self.key).first()
+        if again is not None and again.dough_id != dough.pk:
+            raise EntryError("key", "That picture was sent for another dough. Choose it again here.")
+        if again is None and Photo.objects.filter(dough=dough).count() >= MOST_PHOTOS:
+            raise EntryError("photo", f"{MOST_PHOTOS} photos are kept of this dough; that is the most.")
+        return again
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -62,12 +74,12 @@ class CorrectOutlines(Action):
         document = as_document(reading)
         for cookie, counts in zip(document["cookies"], self.counts, strict=True):
             cookie["counts"] = counts
-        changed = Photo.objects.filter(pk=photo.pk, revision=self.revision).update(
-            result=document, revision=self.revision + 1
-        )
-        if not changed:
-            raise EntryError("revision", "Someone corrected this photo's outlines meanwhile. Look at theirs first.")
-        photo.refresh_from_db()
+        with transaction.atomic():
+            photo = photo_for_reading(self.photo_id)
+            if photo.revision != self.revision:
+                raise EntryError("revision", "Someone corrected this photo's outlines meanwhile. Look at theirs first.")
+            photo.result, photo.revision = document, self.revision + 1
+            photo.save(update_fields=["result", "revision"])
         return photo
 
 

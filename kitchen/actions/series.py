@@ -36,12 +36,13 @@ class PlanSeries(Action):
         name = self.name.strip()
         if not name:
             raise EntryError("name", "Say what the series asks, for instance “how much sugar for the rim”.")
-        dough = dough_for_reading(self.dough_id)
-        if dough.series.count() >= MOST_SERIES:
-            raise EntryError("name", f"{MOST_SERIES} series are kept of this dough; that is the most.")
-        return Series.objects.create(
-            dough=dough, name=name[:120], base=self.base, plan=self.plan, made_at=self.now, made_by=cook
-        )
+        with transaction.atomic():
+            dough = dough_for_reading(self.dough_id)
+            if dough.series.count() >= MOST_SERIES:
+                raise EntryError("name", f"{MOST_SERIES} series are kept of this dough; that is the most.")
+            return Series.objects.create(
+                dough=dough, name=name[:120], base=self.base, plan=self.plan, made_at=self.now, made_by=cook
+            )
 
 
 @dataclass(frozen=True, kw_only=True)

@@ -2,6 +2,9 @@
 
 from __future__ import annotations
 
+import json
+import re
+from pathlib import Path
 from typing import Literal
 
 import pytest
@@ -9,27 +12,15 @@ from playwright.sync_api import Page, expect
 
 from tests.e2e.conftest import AXE
 
+ROOT = Path(__file__).resolve().parents[2]
+
 pytestmark = pytest.mark.e2e
 
-VIEWS = {
-    "shelf": "/",
-    "target": "/dough/1/target",
-    "formula": "/dough/1/formula",
-    "bake chart": "/dough/1/bake-chart",
-    "swaps": "/dough/3/swaps",
-    "label sheet": "/dough/3/label",
-    "butter": "/dough/3/butter",
-    "next": "/dough/3/next",
-    "versions": "/dough/1/versions",
-    "bench sheet": "/dough/1/sheet",
-    "paste": "/paste",
-    "results": "/dough/1/results",
-    "side by side": "/dough/1/compare",
-    "lineage": "/dough/1/lineage",
-    "learn": "/dough/1/learn",
-    "whole target": "/dough/1/search",
-    "series": "/dough/1/series",
-}
+STAGES = json.loads((ROOT / "web" / "src" / "stages" / "stages.json").read_text(encoding="utf-8"))
+#: Stages that show more on another dough of the demo than the first.
+DOUGH = {"swaps": 3, "label": 3, "butter": 3, "next": 3}
+#: Every stage the app declares, and the pages outside a dough.
+VIEWS = {"shelf": "/", "paste": "/paste"} | {s["name"]: f"/dough/{DOUGH.get(s['name'], 1)}/{s['name']}" for s in STAGES}
 
 
 def violations(page: Page, *rules: str) -> list[str]:
@@ -127,6 +118,19 @@ def test_a_recipe_s_review_and_the_palette_are_clean(calm: Page) -> None:
     calm.keyboard.press("Control+k")
     expect(calm.get_by_role("listbox", name="Commands")).to_be_visible()
     clean(calm, "palette")
+
+
+def test_every_stage_goes_by_the_key_it_declares(page: Page) -> None:
+    page.goto("/dough/1/formula")
+    expect(page.get_by_role("navigation", name="Stages")).to_be_visible()
+    for stage in (s for s in STAGES if "keys" in s):
+        for key in stage["keys"].split():
+            page.keyboard.press(key)
+        expect(page).to_have_url(re.compile(rf"/dough/1/{stage['name']}$"))
+    page.keyboard.press("?")
+    sheet = page.get_by_role("dialog", name="Keys")
+    for stage in (s for s in STAGES if "keys" in s):
+        expect(sheet.get_by_text(stage["say"], exact=True)).to_be_visible()
 
 
 @pytest.mark.parametrize(

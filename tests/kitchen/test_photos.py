@@ -17,6 +17,8 @@ from PIL import Image
 
 from dough.colour import crust_lab
 from dough.photo.camera import Camera, SceneCookie, picture
+from dough.photo.measure import read_photo
+from kitchen.actions import add_photo
 from kitchen.actions.create_dough import CreateDough
 from kitchen.models import Dough, Photo
 from kitchen.pictures import MAX_BYTES
@@ -72,6 +74,24 @@ def test_the_same_photo_sent_twice_is_there_once(client: Client, dough: Dough, j
     one, again = (upload(client, dough, jpeg).json()["id"] for _ in range(2))
     assert one == again
     assert Photo.objects.count() == 1
+
+
+def test_a_photo_that_arrives_twice_while_it_is_measured_is_there_once(
+    client: Client, dough: Dough, jpeg: bytes, folder: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    """A phone sends again after a lost answer: both are being measured, one is kept, and no file is left over."""
+    answers: list[Any] = []
+
+    def slowly(sheet: Any) -> Any:
+        monkeypatch.setattr(add_photo, "read_photo", read_photo)
+        answers.append(upload(client, dough, jpeg))
+        return read_photo(sheet)
+
+    monkeypatch.setattr(add_photo, "read_photo", slowly)
+    answers.append(upload(client, dough, jpeg))
+    assert [a.status_code for a in answers] == [201, 201]
+    assert answers[0].json() == answers[1].json()
+    assert len(list((folder / "photos").iterdir())) == 2
 
 
 def test_a_photo_belongs_to_one_dough(client: Client, dough: Dough, kept: Dough, cook: User, jpeg: bytes) -> None:

@@ -6,6 +6,7 @@ import { defineComponent, h, ref, type Component } from 'vue'
 import { createMemoryHistory, createRouter } from 'vue-router'
 import { doughKey } from '@/dough/key'
 import type { DoughWork } from '@/dough/useDough'
+import { STAGES } from '@/stages/stages'
 
 export interface Call {
   method: string
@@ -66,12 +67,11 @@ export async function inDough(
 ): Promise<VueWrapper> {
   const dough = { id: ref(1), work: ref(null), record: ref(null), preview: ref(null), ...work }
   const none = { render: () => null }
-  const names = 'results compare lineage learn next search series versions target swaps formula'.split(' ')
   const router = createRouter({
     history: createMemoryHistory(),
     routes: [
       { path: '/', component: none },
-      ...names.map((name) => ({ name, path: `/${name}`, component: none })),
+      ...STAGES.map(({ name }) => ({ name, path: `/${name}`, component: none })),
     ],
   })
   await router.push('/')

@@ -8,7 +8,8 @@ import CookieColumn from '@/cookie/CookieColumn.vue'
 import { scrubKey } from '@/cookie/key'
 import { useScrub } from '@/cookie/useScrub'
 import { clock } from '@/ui/format'
-import { useCommands } from '@/ui/commands'
+import { STAGES, TABS, tabOf, type Stage } from '@/stages/stages'
+import { useCommands, type Command } from '@/ui/commands'
 import TopBar from '@/ui/TopBar.vue'
 import { doughKey } from './key'
 import KeepDialog from './KeepDialog.vue'
@@ -58,6 +59,13 @@ const findings = computed(
 const breaking = computed(
   () => (preview.value?.lines ?? []).filter((x) => x.marks?.some((m) => m.standing === 'breaks')).length,
 )
+/** What a tab counts, and what the figure says. */
+const counts = computed<Record<string, { n: number; says?: string }>>(() => ({
+  formula: { n: findings.value, says: `${findings.value} outside the usual range` },
+  swaps: { n: breaking.value, says: `${breaking.value} lines break a need` },
+  versions: { n: record.value?.versions.length ?? 0 },
+  results: { n: record.value?.bakes ?? 0 },
+}))
 const saved = computed(() => {
   const at = record.value ? clock(record.value.saved_at) : ''
   return {
@@ -93,74 +101,12 @@ useEventListener(window, 'keydown', (event: KeyboardEvent) => {
   }
 })
 
+function goTo(s: Stage): Command {
+  const command = { id: s.name, name: s.say, group: 'Go', run: () => router.push({ name: s.name }) }
+  return s.keys === undefined ? command : { ...command, keys: s.keys }
+}
 useCommands([
-  {
-    id: 'target',
-    name: 'To the target',
-    group: 'Go',
-    keys: 'g t',
-    run: () => router.push({ name: 'target' }),
-  },
-  {
-    id: 'formula',
-    name: 'To the formula',
-    group: 'Go',
-    keys: 'g f',
-    run: () => router.push({ name: 'formula' }),
-  },
-  { id: 'swaps', name: 'To the swaps', group: 'Go', keys: 'g s', run: () => router.push({ name: 'swaps' }) },
-  {
-    id: 'butter',
-    name: 'To the butter: strip, clock, mixing',
-    group: 'Go',
-    keys: 'g m',
-    run: () => router.push({ name: 'butter' }),
-  },
-  { id: 'label', name: 'Label sheet to print', group: 'Go', run: () => router.push({ name: 'label' }) },
-  {
-    id: 'versions',
-    name: 'To the versions',
-    group: 'Go',
-    keys: 'g v',
-    run: () => router.push({ name: 'versions' }),
-  },
-  {
-    id: 'results',
-    name: 'To the results',
-    group: 'Go',
-    keys: 'g b',
-    run: () => router.push({ name: 'results' }),
-  },
-  {
-    id: 'next',
-    name: 'To what to change next',
-    group: 'Go',
-    keys: 'g n',
-    run: () => router.push({ name: 'next' }),
-  },
-  {
-    id: 'learn',
-    name: 'To what the bakes teach',
-    group: 'Go',
-    keys: 'g l',
-    run: () => router.push({ name: 'learn' }),
-  },
-  {
-    id: 'compare',
-    name: 'To bakes side by side',
-    group: 'Go',
-    run: () => router.push({ name: 'compare' }),
-  },
-  { id: 'lineage', name: 'To the lineage', group: 'Go', run: () => router.push({ name: 'lineage' }) },
-  {
-    id: 'search',
-    name: 'To the search for the whole target',
-    group: 'Go',
-    run: () => router.push({ name: 'search' }),
-  },
-  { id: 'series', name: 'To the series', group: 'Go', run: () => router.push({ name: 'series' }) },
-  { id: 'chart', name: 'Bake chart', group: 'Go', run: () => router.push({ name: 'bake-chart' }) },
-  { id: 'sheet', name: 'Bench sheet to print', group: 'Go', run: () => router.push({ name: 'sheet' }) },
+  ...STAGES.map(goTo),
   {
     id: 'keep',
     name: 'Keep the draft as a version',
@@ -212,29 +158,15 @@ function rename(event: Event): void {
     </template>
   </TopBar>
   <nav class="stages" aria-label="Stages">
-    <RouterLink :to="{ name: 'target' }">Target</RouterLink>
-    <RouterLink :to="{ name: 'formula' }">
-      Formula
-      <span v-if="findings" class="count" :title="`${findings} outside the usual range`">{{ findings }}</span>
-    </RouterLink>
-    <RouterLink :to="{ name: 'swaps' }">
-      Swaps
-      <span v-if="breaking" class="count" :title="`${breaking} lines break a need`">{{ breaking }}</span>
-    </RouterLink>
-    <RouterLink :to="{ name: 'butter' }">Butter</RouterLink>
-    <RouterLink :to="{ name: 'versions' }">
-      Versions <span v-if="record?.versions.length" class="count">{{ record.versions.length }}</span>
-    </RouterLink>
     <RouterLink
-      :to="{ name: 'results' }"
-      :class="{ 'router-link-active': ['compare', 'lineage', 'learn'].includes(String(route.name)) }"
-    >
-      Results <span v-if="record?.bakes" class="count">{{ record.bakes }}</span>
-    </RouterLink>
-    <RouterLink
-      :to="{ name: 'next' }"
-      :class="{ 'router-link-active': ['search', 'series'].includes(String(route.name)) }"
-      >Next</RouterLink
+      v-for="s in TABS"
+      :key="s.name"
+      :to="{ name: s.name }"
+      :class="{ 'router-link-active': tabOf(String(route.name)) === s.name }"
+      >{{ s.tab }}
+      <span v-if="counts[s.name]?.n" class="count" :title="counts[s.name]?.says">{{
+        counts[s.name]?.n
+      }}</span></RouterLink
     >
   </nav>
   <main id="main" class="frame">

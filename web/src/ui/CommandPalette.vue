@@ -3,6 +3,7 @@ import { useEventListener } from '@vueuse/core'
 import { computed, nextTick, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { findCommands, keysOpen, paletteOpen, useCommands, type Command } from './commands'
+import { GESTURES } from './keys'
 
 const router = useRouter()
 const asked = ref('')
@@ -22,20 +23,11 @@ useCommands([
   { id: 'keys', name: 'The sheet of keys', group: 'Help', keys: '?', run: () => (keysOpen.value = true) },
 ])
 
-const KEYS: [string, string][] = [
-  ['Ctrl K', 'say what you want to do'],
-  ['?', 'this sheet'],
-  ['g then t f v b s r', 'to target, formula, versions, bakes, shelf, a recipe'],
-  ['a', 'add a line (on the formula)'],
-  ['b', 'open the bench (on the formula)'],
-  ['k', 'keep the draft as a version'],
-  ['Ctrl Z, Ctrl Shift Z', 'undo, redo'],
-  ['Tab, Shift Tab', 'from box to box'],
-  ['Enter', 'take what was typed; Escape gives it back'],
-  ['← → on a rail', 'nudge a role; with Shift, five times as far'],
-  ['Alt ↑ ↓ on a line', 'move it among its role'],
-  ['arrows on the map', 'move the target; with Shift, five times as far'],
-]
+/** Keys of what can be done here, then what hands do anywhere. */
+const keysHere = computed(() => [
+  ...findCommands('').flatMap((c) => (c.keys === undefined ? [] : [[c.keys, c.name] as const])),
+  ...GESTURES,
+])
 
 watch(paletteOpen, (now) => {
   if (now) {
@@ -128,7 +120,7 @@ useEventListener(window, 'keydown', (event: KeyboardEvent) => {
   </div>
   <BModal v-model="keysOpen" title-tag="h2" title-class="h3" title="Keys" no-footer>
     <dl class="keys">
-      <template v-for="[k, what] in KEYS" :key="k">
+      <template v-for="[k, what] in keysHere" :key="k">
         <dt>{{ k }}</dt>
         <dd>{{ what }}</dd>
       </template>

@@ -5,10 +5,10 @@ import { client, data, type Schemas } from '@/api/client'
 import type { Edit } from '@/dough/useDough'
 import { useAsk } from '@/stages/butter/useAsk'
 import { fixed } from '@/ui/format'
+import { partsOf } from '@/stages/stages'
 import StageTabs from '@/ui/StageTabs.vue'
 import AdviceRow from './AdviceRow.vue'
 import LockRow from './LockRow.vue'
-import { NEXT_TABS } from './tabs'
 import { moveWords, useNext } from './useNext'
 
 type Advice = Schemas['AdviceOut']
@@ -48,7 +48,7 @@ async function take(a: Advice): Promise<void> {
   <section class="next stage panel" aria-label="Next">
     <header>
       <h2>Next</h2>
-      <StageTabs label="Parts of Next" :tabs="NEXT_TABS" />
+      <StageTabs label="Parts of Next" :tabs="partsOf('next')" />
       <span v-if="answer?.distance != null" class="small-words"
         >forecast {{ fixed(answer.distance, 1) }} clear misses from the target; dot: what changes, bar: where
         it lies 8 times in 10</span

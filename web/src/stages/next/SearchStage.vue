@@ -5,10 +5,10 @@ import { client, data } from '@/api/client'
 import { useAsk } from '@/stages/butter/useAsk'
 import TinySide from '@/stages/swaps/TinySide.vue'
 import { choice, fixed } from '@/ui/format'
+import { partsOf } from '@/stages/stages'
 import StageTabs from '@/ui/StageTabs.vue'
 import EffectBars from './EffectBars.vue'
 import LockRow from './LockRow.vue'
-import { NEXT_TABS } from './tabs'
 import { figure, moveWords, named, useNext } from './useNext'
 
 /** The whole target searched for at once, with what may not be touched. */
@@ -53,7 +53,7 @@ function take(): void {
   <section class="search stage panel" aria-label="Whole target">
     <header>
       <h2>Next</h2>
-      <StageTabs label="Parts of Next" :tabs="NEXT_TABS" />
+      <StageTabs label="Parts of Next" :tabs="partsOf('next')" />
       <span class="small-words">the smallest change of all that is free to move; no ingredient is added</span>
     </header>
     <LockRow v-model="locks" :locks="LOCKS" />

@@ -5,9 +5,9 @@ import { ApiError, client, data, words, type Schemas } from '@/api/client'
 import { theDough } from '@/dough/key'
 import { useAsk } from '@/stages/butter/useAsk'
 import { day, fixed } from '@/ui/format'
+import { partsOf } from '@/stages/stages'
 import StageTabs from '@/ui/StageTabs.vue'
 import SeriesRuns from './SeriesRuns.vue'
-import { NEXT_TABS } from './tabs'
 
 /** A small designed series: planned, its runs written down, its effects read. */
 const dough = theDough()
@@ -119,7 +119,7 @@ async function keep(): Promise<void> {
   <section class="series stage panel" aria-label="Series">
     <header>
       <h2>Next</h2>
-      <StageTabs label="Parts of Next" :tabs="NEXT_TABS" />
+      <StageTabs label="Parts of Next" :tabs="partsOf('next')" />
       <span class="push" />
       <select
         v-if="series.length && !planning"

@@ -1,13 +1,11 @@
 import { computed } from 'vue'
 import { useKitchen } from '@/api/queries'
+import { partsOf } from '@/stages/stages'
 
-/** The parts of Results, in the order a bake is worked through; Learn carries what is not learned from yet. */
+/** The parts of Results; Learn carries what is not learned from yet. */
 export function useResultTabs() {
   const { data: kitchen } = useKitchen()
-  return computed(() => [
-    { to: 'results', name: 'Bakes' },
-    { to: 'compare', name: 'Side by side' },
-    { to: 'lineage', name: 'Lineage' },
-    { to: 'learn', name: 'Learn', count: kitchen.value?.unlearned ?? null },
-  ])
+  return computed(() =>
+    partsOf('results').map((p) => (p.to === 'learn' ? { ...p, count: kitchen.value?.unlearned ?? null } : p)),
+  )
 }
