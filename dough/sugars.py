@@ -1,7 +1,7 @@
 """What the sugars of a dough do before the oven: how much dissolves, how much is reducing, how coarse the rest is.
 
-Source: sucrose dissolves to about 2.0 g in a gram of water at 20 °C (solubility tables, H); how much of the
-dough's water is free for it is a guess: all but what flour and cocoa bring and half of what they take up (L).
+Source: sucrose dissolves as in the bake model (``bake.syrup``): about 2.0 g in a gram of water at 20 °C. How much of
+the dough's water is free for it is a guess: all but what flour and cocoa bring and half of what they take up (L).
 """
 
 from __future__ import annotations
@@ -10,10 +10,12 @@ import math
 from dataclasses import dataclass
 
 from dough.bake.intake import PLAIN, traits
+from dough.bake.syrup import solubility
 from dough.formula import Formula
 from dough.ingredients import Role
 
-SOLUBLE_G_PER_G = 2.0
+#: A dough is mixed at about this, °C.
+MIXED_C = 20.0
 #: Water that flour takes up while mixing, g per g (half of its holding; a guess).
 TAKEN_BY_FLOUR = 0.25
 #: Grains coarser than this are felt in a short dough, micrometres (practice, M).
@@ -42,7 +44,7 @@ def sugar_state(formula: Formula) -> SugarState | None:
         return None
     free = sum(g * (0.0 if i.flour_base else i.parts.water) for g, i in known) / 100.0
     free -= TAKEN_BY_FLOUR * sum(g for g, i in known if i.flour_base)
-    dissolved = min(max(free, 0.0) * SOLUBLE_G_PER_G / sugars, 1.0)
+    dissolved = min(max(free, 0.0) * solubility(MIXED_C) / sugars, 1.0)
     reducing = sum(g * i.parts.reducing for g, i in known) / 100.0 / sugars
     logs = [
         (g * i.parts.sucrose, math.log(t.grain_um))

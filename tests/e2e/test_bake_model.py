@@ -78,7 +78,7 @@ def test_the_egg_line_stands_apart_from_the_window(page: Page) -> None:
     minutes = page.get_by_label("Minutes in the oven")
     minutes.fill("5")
     minutes.press("Enter")
-    expect(page.locator(".egg-line")).to_contain_text("under 71")
+    expect(page.locator(".egg-line")).to_contain_text("core only")
     expect(page.get_by_role("heading", name="Pull window")).to_be_visible()
 
 
