@@ -181,8 +181,8 @@ kbd {
 }
 .keys {
   display: grid;
-  grid-template-columns: 170px 1fr;
-  gap: 3px 12px;
+  grid-template-columns: 204px 1fr;
+  gap: 2px 12px;
   margin: 0;
 }
 dt {
