@@ -72,6 +72,9 @@ def rail_value(formula: Formula, role: Role) -> float | None:
     if role is Role.FAT:
         fat = sum((x.grams or 0.0) * x.ingredient.parts.fat / 100.0 for x in lines)
         return percent_of(fat / BUTTER_FAT, formula.flour_g)
+    if role is Role.EGG and any(x.grams and x.ingredient.is_("egg_protein") for x in lines):
+        # Beside real egg a fruit purée is flavour and water; only where it stands in for egg does it count as that.
+        lines = tuple(x for x in lines if not x.ingredient.is_("fruit_puree"))
     return percent_of(sum(x.grams or 0.0 for x in lines), formula.flour_g)
 
 

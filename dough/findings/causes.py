@@ -52,7 +52,7 @@ def _finding(group: list[Sign]) -> Finding:
         lead.key, state, lead.role, tuple(lines), lead.what, lead.why, lead.evidence, lead.confidence,
         reasons=(f"{lead.what}: {lead.why}", *(f"{s.what}: {s.why}" for s in others)),
         cause=lead.cause, high=lead.high, out=max(s.out for s in group if s.state is state),
-        keys=tuple(s.key for s in (lead, *others)),
+        keys=tuple(s.key for s in (lead, *others)), fits_g=lead.fits_g,
     )  # fmt: skip
 
 

@@ -6,8 +6,9 @@ from dough.balance import RoleBalance, balance
 from dough.composition import Composition, composition
 from dough.findings.causes import merged
 from dough.findings.faults import fault_signs
+from dough.findings.flour import of_flour
 from dough.findings.measures import account_of, measures
-from dough.findings.model import Finding
+from dough.findings.model import Finding, Sign
 from dough.findings.remedies import with_remedies
 from dough.findings.signs import band_signs, limit_signs
 from dough.formula import Formula, Process
@@ -45,11 +46,14 @@ def _found(
     roles: tuple[RoleBalance, ...] | None,
     process: Process | None,
 ) -> tuple[Finding, ...]:
-    account = account_of(formula, contact)
-    roles = balance(formula, style) if roles is None else roles
-    signs = [
-        *fault_signs(formula, style, contact, account, process),
-        *band_signs(roles, style, formula),
-        *limit_signs(measures(formula, comp, contact, account), formula, style),
-    ]
-    return merged(signs)
+    def signs(other: Formula) -> list[Sign]:
+        same = other is formula
+        account = account_of(other, contact)
+        each = roles if same and roles is not None else balance(other, style)
+        return [
+            *fault_signs(other, style, contact, account, process),
+            *band_signs(each, style, other),
+            *limit_signs(measures(other, comp if same else composition(other), contact, account), other, style),
+        ]
+
+    return merged(of_flour(signs(formula), formula, signs))

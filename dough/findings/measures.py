@@ -42,6 +42,7 @@ class Sums:
     cocoa: float | None
     coconut: float | None
     syrup: float | None
+    long_sugars: float | None
     ethanol: float | None
     folds: float | None
     sour: float | None
@@ -57,7 +58,9 @@ def _counts(item: Ingredient) -> dict[str, float]:
         "starch": 1.0 if item.is_("starch") else 0.0,
         "cocoa": 1.0 if item.is_("cocoa") else 0.0,
         "coconut": 1.0 if item.is_("coconut_flour") else 0.0,
-        "syrup": p.sugars / 100.0 if item.is_("syrup") else 0.0,
+        "syrup": (p.sugars + p.other_sugar + p.starch) / 100.0 if item.is_("syrup") else 0.0,
+        # The dextrins of glucose syrup stand among the starches.
+        "long_sugars": (p.other_sugar + p.starch) / 100.0 if item.is_("syrup") else 0.0,
         "ethanol": p.ethanol / 100.0,
         "sour": p.acid_g_soda / 100.0 if item.is_(*SOUR) else 0.0,
     }
@@ -94,6 +97,10 @@ def sums(formula: Formula) -> Sums:
     return Sums(**found)
 
 
+def _plus(a: float | None, b: float | None) -> float | None:
+    return None if a is None or b is None else a + b
+
+
 def measures(formula: Formula, comp: Composition, contact: float, account: Leavening | None) -> dict[str, float]:
     """Every limit's figure that can be worked out, in the limit's unit (data/limits.csv)."""
     wide, dough, s = wide_base_g(formula), comp.dough.value, sums(formula)
@@ -119,7 +126,7 @@ def measures(formula: Formula, comp: Composition, contact: float, account: Leave
         "starch": percent_of(s.starch, wide),
         "cocoa": percent_of(s.cocoa, wide),
         "coconut": percent_of(s.coconut, wide),
-        "syrup": percent_of(s.syrup, comp.sugars.value),
+        "syrup": percent_of(s.syrup, _plus(comp.sugars.value, s.long_sugars)),
         "ethanol": percent_of(s.ethanol, wide),
     }
     if not formula.of_role(Role.SALT):

@@ -82,6 +82,8 @@ class Sign:
     evidence: str
     confidence: Confidence
     joins: tuple[tuple[str, bool], ...] = ()
+    #: The amount that would fit, g, where the sign itself knows it.
+    fits_g: float | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -104,6 +106,7 @@ class Finding:
     high: bool = True
     out: float = 0.0
     keys: tuple[str, ...] = ()
+    fits_g: float | None = None
 
     @property
     def same(self) -> tuple[str, bool, str]:

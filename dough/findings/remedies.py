@@ -124,7 +124,7 @@ def _candidates(f: Finding, case: _Case) -> Iterator[Remedy]:
     by_cause: dict[str, Callable[[Finding, _Case], Iterator[Remedy]]] = {
         "soda": _soda, "powder": _lines, "gas": _gas, "acid": _acid, "ammonia": _ammonia, "sets": _sets,
         "dose": _dose, "piece": _piece, "fold-in": _lines, "xanthan": _lines, "ethanol": _lines, "cocoa": _for_flour,
-        "coconut": _for_flour, "starch": _for_flour, "syrup": _syrup, "water": _water,
+        "flour": _flour, "coconut": _for_flour, "starch": _for_flour, "syrup": _syrup, "water": _water,
     }  # fmt: skip
     if f.cause in by_cause:
         yield from by_cause[f.cause](f, case)
@@ -132,6 +132,12 @@ def _candidates(f: Finding, case: _Case) -> Iterator[Remedy]:
         yield from _role(f, case, ROLE_CAUSES[f.cause])
     if f.cause == "leavening":
         yield from _lines(f, case)
+
+
+def _flour(f: Finding, case: _Case) -> Iterator[Remedy]:
+    """As much flour as fits what it is mixed with, all flours in proportion."""
+    if f.fits_g and case.formula.flour_g:
+        yield _all_to(list(case.formula.flour_lines), f.fits_g / case.formula.flour_g)
 
 
 def _role(f: Finding, case: _Case, role: Role) -> Iterator[Remedy]:
