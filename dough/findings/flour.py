@@ -19,6 +19,7 @@ TIMES = (1.25, 1.5, 1.75, 2.0, 2.5, 3.0, 4.0, 0.75, 0.6, 0.5, 0.4, 0.33)
 #: So many roles must speak of it: two may be out by themselves.
 LEAST_CAUSES = 3
 OF_FLOUR = frozenset({"sugar", "fat", "egg", "salt", "liquid", "leavening", "soda", "powder", "syrup", "starch"})
+GAS = {"soda": "leavening", "powder": "leavening"}
 KEY, CAUSE = "fault.flour", "flour"
 
 Signs = Callable[[Formula], list[Sign]]
@@ -41,7 +42,11 @@ def with_flour(formula: Formula, times: float) -> Formula:
 
 
 def _causes(signs: list[Sign], high: bool) -> set[str]:
-    return {s.cause for s in signs if s.high == high and s.cause in OF_FLOUR and s.state is not State.NOTE}
+    return {_role_of(s) for s in signs if s.high == high and s.cause in OF_FLOUR and s.state is not State.NOTE}
+
+
+def _role_of(s: Sign) -> str:
+    return GAS.get(s.cause, s.cause)
 
 
 def _explained(signs: list[Sign], formula: Formula, again: Signs, high: bool) -> list[Sign] | None:
@@ -56,22 +61,23 @@ def _explained(signs: list[Sign], formula: Formula, again: Signs, high: bool) ->
         other = with_flour(formula, times)
         still = [s for s in again(other) if s.state is not State.NOTE or (s.key, s.high) in there]
         left = {(s.key, s.high) for s in still}
-        if not left <= there:
+        # How much is folded in is a choice of its own: a right flour may well leave it few or many.
+        if any((s.key, s.high) not in there for s in still if s.cause != "fold-in"):
             continue
-        gone = len(_causes(signs, high) - {s.cause for s in still})
+        gone = len(_causes(signs, high) - {_role_of(s) for s in still})
         if best is None or gone > best[0]:
             best = (gone, times, other, left)
     if best is None or best[0] < LEAST_CAUSES:
         return None
     _, times, other, left = best
     explained = [s for s in signs if (s.key, s.high) not in left]
-    names = sorted({s.cause for s in explained if s.high == high and s.cause in OF_FLOUR})
+    names = sorted({_role_of(s) for s in explained if s.high == high and s.cause in OF_FLOUR})
     now, then = formula.flour_g or 0.0, other.flour_g or 0.0
     lead = Sign(
         KEY, CAUSE, not high, min((s.state for s in explained), key=list(State)[::-1].index),
         max(s.out for s in explained), Role.FLOUR, tuple(x.id for x in formula.flour_lines),
         f"Flour {now:.0f} g too {'little' if high else 'much'} for the rest",
-        f"{', '.join(names[:-1])} and {names[-1]} are all {'over' if high else 'under'}; "
+        f"looks weighed wrong: {', '.join(names[:-1])} and {names[-1]} are all {'over' if high else 'under'}; "
         f"about {then:.0f} g would fit them",
         "what all of these are measured against", Confidence.MIDDLE, fits_g=then,
     )  # fmt: skip

@@ -135,9 +135,12 @@ def _candidates(f: Finding, case: _Case) -> Iterator[Remedy]:
 
 
 def _flour(f: Finding, case: _Case) -> Iterator[Remedy]:
-    """As much flour as fits what it is mixed with, all flours in proportion."""
+    """As much flour as fits what it is mixed with, all flours in proportion; fold-ins too, if they would be few."""
     if f.fits_g and case.formula.flour_g:
-        yield _all_to(list(case.formula.flour_lines), f.fits_g / case.formula.flour_g)
+        factor = f.fits_g / case.formula.flour_g
+        flours = list(case.formula.flour_lines)
+        yield _all_to(flours, factor)
+        yield _all_to([*flours, *(x for x in case.formula.of_role(Role.FOLD_IN) if x.grams)], factor)
 
 
 def _role(f: Finding, case: _Case, role: Role) -> Iterator[Remedy]:

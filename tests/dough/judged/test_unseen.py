@@ -50,3 +50,15 @@ def test_a_flour_weighed_wrong_is_one_finding_and_its_remedy_sets_all_right(
     mended = apply(Draft(formula, Process()), first.remedies[0]).formula
     assert mended.flour_g == pytest.approx(grams[flour], rel=0.3)
     assert all(f.state == "note" for f in found(mended, chosen))
+
+
+def test_few_fold_ins_do_not_hide_a_flour_weighed_wrong() -> None:
+    """A rye dough with few apricots keeps them few: with the right flour that is a finding of its own."""
+    formula = formula_of(
+        ("ap", 84), ("rye_l", 36), ("musco_l", 150), ("caster", 96), ("butter", 204), ("egg", 68), ("soda", 3.6),
+        ("salt", 4.5), ("cardamom", 2.4), ("apricots", 120),
+    )  # fmt: skip
+    first = found(formula, styles()["chewy"])[0]
+    assert first.cause == "flour"
+    assert first.remedies
+    assert {"Sugar", "Fat", "Egg", "Salt"} <= {r.split()[0] for r in first.reasons}

@@ -100,6 +100,12 @@ p {
   align-items: center;
   width: 100%;
 }
+/* A remedy in several amounts breaks inside its button and leaves room for what it does. */
+.remedy > :first-child {
+  max-width: 60%;
+  white-space: normal;
+  text-align: left;
+}
 ul {
   margin: 2px 0 0;
   padding-left: 18px;
