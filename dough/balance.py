@@ -13,9 +13,8 @@ from functools import cache
 from dough.composition import Total, percent_of, total
 from dough.formula import Formula
 from dough.ingredients import Role, ingredient
+from dough.staples import butter_fat
 from dough.styles import Band, Style, styles
-
-BUTTER_FAT = 0.812
 
 #: Which bands make up a role's band; leavening adds soda and powder.
 BAND_OF = {
@@ -71,7 +70,7 @@ def rail_value(formula: Formula, role: Role) -> float | None:
         return None
     if role is Role.FAT:
         fat = sum((x.grams or 0.0) * x.ingredient.parts.fat / 100.0 for x in lines)
-        return percent_of(fat / BUTTER_FAT, formula.flour_g)
+        return percent_of(fat / butter_fat(), formula.flour_g)
     if role is Role.EGG and any(x.grams and x.ingredient.is_("egg_protein") for x in lines):
         # Beside real egg a fruit purée is flavour and water; only where it stands in for egg does it count as that.
         lines = tuple(x for x in lines if not x.ingredient.is_("fruit_puree"))
@@ -102,7 +101,7 @@ def _typical_of(role: Role, style: Style) -> float:
     for ident, pct in style.formula:
         row = ingredient(ident)
         if row.role is role:
-            value += pct * row.parts.fat / 100.0 / BUTTER_FAT if role is Role.FAT else pct
+            value += pct * row.parts.fat / 100.0 / butter_fat() if role is Role.FAT else pct
     return 100.0 * value / flour
 
 

@@ -14,13 +14,13 @@ from functools import cache
 from dough.composition import pieces
 from dough.formula import Draft, Line
 from dough.ingredients import Confidence, Ingredient
+from dough.nature import KJ_PER_KCAL
 from dough.needs.verdict import Standing, holds, of_lines, open_codes
 from dough.needs.wanted import ALLERGENS, Reading, Wanted, need
 from dough.regions import USUAL, kcal_per_100g
 from dough.safety import notices
 from dough.tables import rows
 
-KJ_PER_KCAL = 4.184
 SALT_PER_SODIUM = 2.54 / 1000.0
 SENTENCES = (
     "A recipe aid, not a label: the packets used, your suppliers and the law where you sell decide.",

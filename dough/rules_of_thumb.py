@@ -7,10 +7,11 @@ from __future__ import annotations
 
 import math
 
+from dough.nature import GAS_J_PER_MOL_K, ZERO_C_K
+
 #: Observed exponent of the diameter of drop doughs on the portion, beyond half again its size (M to L).
 PORTION_EXPONENT = 0.36
 ACTIVATION_J_PER_MOL = 75_000.0
-GAS_J_PER_MOL_K = 8.314
 
 
 def diameter_cm(k_cm: float, portion_g: float) -> float:
@@ -41,7 +42,7 @@ def set_temperature_c(solution: float, egg_protein_pct: float, flour_protein_pct
 
 def browning_ratio(from_c: float, to_c: float) -> float:
     """How much faster a surface browns at another temperature (activation energy 75 kJ/mol, 50 to 110; M)."""
-    return math.exp(ACTIVATION_J_PER_MOL / GAS_J_PER_MOL_K * (1.0 / (from_c + 273.15) - 1.0 / (to_c + 273.15)))
+    return math.exp(ACTIVATION_J_PER_MOL / GAS_J_PER_MOL_K * (1.0 / (from_c + ZERO_C_K) - 1.0 / (to_c + ZERO_C_K)))
 
 
 def combined_change(changes: tuple[float, ...], bound: float = 0.30) -> float:

@@ -5,6 +5,8 @@ Everywhere else code asks for a class (``Ingredient.is_``), never for a name.
 
 from __future__ import annotations
 
+from functools import cache
+
 from dough.ingredients import Ingredient, ingredient
 
 WATER, PLAIN_FLOUR, BUTTER, EGG, YOLK, WHITE = "water", "ap", "butter", "egg", "yolk", "white"
@@ -31,3 +33,9 @@ CARRIERS = (
 def staple(ident: str) -> Ingredient:
     """The row of one of these."""
     return ingredient(ident)
+
+
+@cache
+def butter_fat() -> float:
+    """Fat in a gram of plain butter, by the table: fats are told as butter of this much."""
+    return ingredient(BUTTER).parts.fat / 100.0

@@ -6,7 +6,7 @@ import math
 from typing import Any
 
 from dough.bake.jit import inner
-from dough.bake.rise import GAS
+from dough.nature import GAS_J_PER_MOL_K, ZERO_C_K
 
 
 @inner
@@ -16,10 +16,10 @@ def browning(face_c: float, aw: float, dt: float, c: Any, p: Any) -> float:
     Protein and reducing sugars browning fastest at middling dryness, and sugar caramelising, each
     with its activation energy. Source: browning kinetics of biscuits for the form; rates fitted.
     """
-    theta = 1.0 / (p.Tb_ref + 273.15) - 1.0 / (face_c + 273.15)
+    theta = 1.0 / (p.Tb_ref + ZERO_C_K) - 1.0 / (face_c + ZERO_C_K)
     dry = 0.25 + 3.0 * aw * (1.0 - aw)
-    maillard = c.f_brown * p.kb0 * math.exp(p.Eb / GAS * theta) * dry
-    return dt * (maillard + c.f_caramel * p.kc0 * math.exp(p.Ec / GAS * theta))  # type: ignore[no-any-return]
+    maillard = c.f_brown * p.kb0 * math.exp(p.Eb / GAS_J_PER_MOL_K * theta) * dry
+    return dt * (maillard + c.f_caramel * p.kc0 * math.exp(p.Ec / GAS_J_PER_MOL_K * theta))  # type: ignore[no-any-return]
 
 
 @inner

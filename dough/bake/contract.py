@@ -12,6 +12,7 @@ from dataclasses import dataclass, field
 from dough.bake.taught import GENERAL, Taught
 from dough.butter.solid_fat import BUTTER, SolidFat
 from dough.formula import Liner, Method, Place, Shape, Shelf
+from dough.staples import butter_fat
 from dough.styles import Style
 from dough.target import Cookie
 
@@ -59,7 +60,7 @@ class Makeup:
 
     @property
     def butter_g(self) -> float:
-        return self.fat_g / 0.812
+        return self.fat_g / butter_fat()
 
 
 @dataclass(frozen=True, slots=True)

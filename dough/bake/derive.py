@@ -14,9 +14,9 @@ from typing import Any
 import numpy as np
 
 from dough.bake.inputs import BakeInputs
-from dough.bake.rise import ATMOSPHERE, GAS
 from dough.bake.spread import LN10
 from dough.formula import Shape
+from dough.nature import ATMOSPHERE_PA, GAS_J_PER_MOL_K, ZERO_C_K
 
 #: Egg without shell, share of white and yolk by water, protein, fat (composition tables, H).
 WHITE_WATER, WHITE_PROTEIN, WHITE_OTHER = 0.88, 0.11, 0.01
@@ -162,8 +162,8 @@ def derive(x: BakeInputs, p: SimpleNamespace, learned: Learned | None = None) ->
     powder0 = f * x.powder_g * p.bp_yield * 1000.0
     ph = 6.6 + 1.9 * math.tanh((soda0 - acid0) / 0.035) if x.ph is None else x.ph
     early = p.f_mix * min(soda0, acid0)
-    kelvin = x.dough_temp_c + 273.15
-    air = x.overrun * (v_cond - folded / FOLD_IN) * ATMOSPHERE / (GAS * kelvin)
+    kelvin = x.dough_temp_c + ZERO_C_K
+    air = x.overrun * (v_cond - folded / FOLD_IN) * ATMOSPHERE_PA / (GAS_J_PER_MOL_K * kelvin)
     n0 = air + p.f_ret * (early + powder0 * p.bp_fast)
 
     loose = _looseness(sugar, fat, egg, flour, p)
@@ -191,7 +191,7 @@ def derive(x: BakeInputs, p: SimpleNamespace, learned: Learned | None = None) ->
         - p.loose_thin * loose + p.k_flour * _crowded(flour, sugar, water, fat)
     )  # fmt: skip
     mass = x.portion_g / 1000.0
-    volume = mass * (v_cond + n0 * GAS * kelvin / ATMOSPHERE)
+    volume = mass * (v_cond + n0 * GAS_J_PER_MOL_K * kelvin / ATMOSPHERE_PA)
     k0 = FULLNESS[x.shape]
     return Case(
         mass=mass, x_flour=flour, x_w=water, x_dry=dry, x_fat=fat, x_fatadd=added_fat, x_sug=sugar, x_red=reducing,

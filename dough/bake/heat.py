@@ -7,6 +7,7 @@ from typing import Any, NamedTuple
 
 from dough.bake.jit import inner
 from dough.bake.moisture import permeability
+from dough.nature import ZERO_C_K
 
 STEFAN_BOLTZMANN = 5.67e-8
 
@@ -26,7 +27,7 @@ class Surroundings(NamedTuple):
 @inner
 def surface(temp_c: float, walls_c: float, h_conv: float, emissivity: float) -> float:
     """Heat transfer to a face, W/m²K: convection plus radiation from the walls."""
-    a, b = walls_c + 273.15, temp_c + 273.15
+    a, b = walls_c + ZERO_C_K, temp_c + ZERO_C_K
     return h_conv + emissivity * STEFAN_BOLTZMANN * (a * a + b * b) * (a + b)
 
 

@@ -26,10 +26,11 @@ from dough.bake.moisture import (
     saturation_slope,
     water_activity,
 )
-from dough.bake.rise import ATMOSPHERE, GAS, arrhenius, follow, leak, spent, wanted_volume
+from dough.bake.rise import arrhenius, follow, leak, spent, wanted_volume
 from dough.bake.setting import unset_after
 from dough.bake.spread import stiffness, widen
 from dough.bake.syrup import dissolve, glass_k
+from dough.nature import ATMOSPHERE_PA, GAS_J_PER_MOL_K, ZERO_C_K
 
 ZONES = 3
 NODES = 12
@@ -98,7 +99,7 @@ def _bake(c: Any, p: Any, steps_bake: int, steps_cool: int, out: Any) -> None:
         node_mass[z] = c.mass * c.x_dry * MASS[z] / NODES
         w[z] = c.x_w
         n_g[z] = c.n0
-        v_g[z] = c.n0 * GAS * (c.dough_c + 273.15) / ATMOSPHERE
+        v_g[z] = c.n0 * GAS_J_PER_MOL_K * (c.dough_c + ZERO_C_K) / ATMOSPHERE_PA
         soda[z], acid[z], powder[z] = c.soda, c.acid, c.n_bp
         log_r = log_isotherm(c.x_w / c.x_dry, c.dough_c, c.iso_a, c.iso_b, p.A_T)
         syrup = c.x_w - flour_water(c.x_w, log_r, c, p)
@@ -154,7 +155,7 @@ def _bake(c: Any, p: Any, steps_bake: int, steps_cool: int, out: Any) -> None:
             mean_t, mean_u, mean_q, steam = 0.0, 0.0, 0.0, 0.0
             for n in range(NODES):
                 j = z * NODES + n
-                steam += min(vapour[j] / ATMOSPHERE, p.pv_max)
+                steam += min(vapour[j] / ATMOSPHERE_PA, p.pv_max)
                 u[j] = max(u[j] + (pi[j] - vapour[j] - alpha[j] * d_temp[j]) / slope[j], 1e-5)
                 stored += capacity[j] * d_temp[j]
                 temp[j] += d_temp[j]

@@ -6,6 +6,7 @@ import math
 from typing import Any
 
 from dough.bake.jit import inner
+from dough.nature import ATMOSPHERE_PA
 
 
 @inner
@@ -49,7 +50,7 @@ def pressure_slope(u: float, aw: float, vapour_pa: float, sat_pa: float, a: floa
 def permeability(porosity: float, vapour_pa: float, m_dry: float, p: Any) -> float:
     """Vapour permeability of the dough, kg/(m s Pa): rises with gas cells and towards boiling."""
     share = p.d_por0 + (1.0 - p.d_por0) * porosity / 0.40
-    return p.delta0 * m_dry * share * (1.0 + p.d_st * (vapour_pa / 101325.0) ** 3)  # type: ignore[no-any-return]
+    return p.delta0 * m_dry * share * (1.0 + p.d_st * (vapour_pa / ATMOSPHERE_PA) ** 3)  # type: ignore[no-any-return]
 
 
 @inner

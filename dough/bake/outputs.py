@@ -11,6 +11,7 @@ from dough.bake import texture
 from dough.bake.batch import Baked
 from dough.bake.colour import lightness
 from dough.bake.moisture import water_activity
+from dough.nature import ZERO_C_K
 
 Array = np.ndarray[Any, np.dtype[np.float64]]
 ROOM_C = 22.0
@@ -28,7 +29,7 @@ def endings(b: Baked) -> dict[str, Array]:
     w = {"whole": b.column("w"), "rim": b.column("w_edge"), "middle": b.column("w_centre")}
     radius, h0, volume = b.column("radius"), b.column("h0"), b.column("volume")
     matrix = {k: 100.0 * v[:, end] / (v[:, end] + dry - folded) for k, v in w.items()}
-    glass = {"rim": b.column("tg_edge")[:, end] - 273.15, "middle": b.column("tg_centre")[:, end] - 273.15}
+    glass = {"rim": b.column("tg_edge")[:, end] - ZERO_C_K, "middle": b.column("tg_centre")[:, end] - ZERO_C_K}
     height_mean = 1000.0 * b.of("mass") * volume[:, end] / (math.pi * radius[:, end] ** 2)
     raw = b.of("raw_l")
     body = 1.0 - folded

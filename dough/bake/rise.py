@@ -6,15 +6,15 @@ import math
 from typing import Any
 
 from dough.bake.jit import inner
-
-GAS = 8.314
-ATMOSPHERE = 101325.0
+from dough.nature import ATMOSPHERE_PA, GAS_J_PER_MOL_K, ZERO_C_K
 
 
 @inner
 def arrhenius(activation: float, reference_c: float, temp_c: float) -> float:
     """Rate relative to the one at reference_c."""
-    return math.exp(min(activation / GAS * (1.0 / (reference_c + 273.15) - 1.0 / (temp_c + 273.15)), 60.0))
+    return math.exp(
+        min(activation / GAS_J_PER_MOL_K * (1.0 / (reference_c + ZERO_C_K) - 1.0 / (temp_c + ZERO_C_K)), 60.0)
+    )
 
 
 @inner
@@ -32,7 +32,7 @@ def leak(porosity: float, unset: float, c: Any, p: Any) -> float:
 @inner
 def wanted_volume(gas_mol: float, temp_c: float, steam_share: float) -> float:
     """Gas volume at rest, m³ per kg dough: ideal gas, swollen by its share of steam."""
-    return gas_mol * GAS * (temp_c + 273.15) / ATMOSPHERE / (1.0 - steam_share)
+    return gas_mol * GAS_J_PER_MOL_K * (temp_c + ZERO_C_K) / ATMOSPHERE_PA / (1.0 - steam_share)
 
 
 @inner

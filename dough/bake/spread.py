@@ -7,6 +7,7 @@ from typing import Any
 
 from dough.bake.fat import solid_share
 from dough.bake.jit import inner
+from dough.nature import ZERO_C_K
 
 LN10 = 2.302585
 GRAVITY = 9.81
@@ -30,7 +31,7 @@ def stiffness(
     viscosity by distance from its glass (WLF form), crowding by particle share, stiffening by set
     and by solid fat. Sources: suspension and syrup rheology for the forms; fitted for the constants.
     """
-    above = max(temp_c + 273.15 - glass_k, -15.0)
+    above = max(temp_c + ZERO_C_K - glass_k, -15.0)
     fat_solid = c.x_fatadd * c.kappa * solid_share(temp_c, c.sfc_max, c.sfc_tm, c.sfc_w)
     in_solution = dissolved / (dissolved + syrup_water + 1e-9)
     swollen = c.v_f * p.k_sw * (1.0 - in_solution) ** 3

@@ -26,6 +26,7 @@ from dough.staples import (
     SODA,
     SOFT_FLOUR,
     STRONG_FLOUR,
+    butter_fat,
     staple,
 )
 from dough.swaps.changes import Change, changes
@@ -117,7 +118,7 @@ def _mayo() -> tuple[Taking, ...]:
     mayo = 100.0 * MAYO_SHARE
     return (
         Taking(EGG, 100.0 - mayo - mayo * MAYO_EGG, ()), Taking(MAYONNAISE, mayo, ()),
-        Taking(BUTTER, -mayo * MAYO_FAT / 0.812, kinds("class:butter")),
+        Taking(BUTTER, -mayo * MAYO_FAT / butter_fat(), kinds("class:butter")),
         Taking(SALT, -mayo * 0.014, kinds("class:fine_salt")),
     )  # fmt: skip
 
