@@ -11,6 +11,7 @@ import { clock } from '@/ui/format'
 import { STAGES, TABS, tabOf, type Stage } from '@/stages/stages'
 import { useCommands, type Command } from '@/ui/commands'
 import TopBar from '@/ui/TopBar.vue'
+import TypedBox from '@/ui/TypedBox.vue'
 import { doughKey } from './key'
 import KeepDialog from './KeepDialog.vue'
 import StaleNotice from './StaleNotice.vue'
@@ -118,10 +119,10 @@ useCommands([
   { id: 'redo', name: 'Redo', group: 'Dough', run: () => dough.redo() },
 ])
 
-function rename(event: Event): void {
-  const name = (event.target as HTMLInputElement).value.trim()
+/** A name left empty is no name: the box gives the old one back. */
+function rename(said: string): void {
+  const name = said.trim()
   if (name !== '' && name !== work.value?.name) dough.change({ name })
-  else (event.target as HTMLInputElement).value = work.value?.name ?? ''
 }
 </script>
 
@@ -129,7 +130,13 @@ function rename(event: Event): void {
   <TopBar>
     <template v-if="work">
       <h1 class="visually-hidden">{{ work.name }}</h1>
-      <input class="name" aria-label="Name of the dough" maxlength="80" :value="work.name" @change="rename" />
+      <TypedBox
+        class="name"
+        aria-label="Name of the dough"
+        maxlength="80"
+        :value="work.name"
+        @enter="rename"
+      />
       <span class="small-words"
         >{{ from
         }}<template v-if="record?.follows"

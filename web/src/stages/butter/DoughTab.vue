@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 import { ApiError, client, data, words } from '@/api/client'
 import { theDough } from '@/dough/key'
 import { fixed } from '@/ui/format'
+import TypedBox from '@/ui/TypedBox.vue'
 import { useAsk } from './useAsk'
 
 const dough = theDough()
@@ -87,12 +88,12 @@ function take(): void {
               <span class="small-words">{{ fixed(p.mass_g, 0) }} g × {{ p.heat.toFixed(2) }} kJ/kgK</span>
             </th>
             <td>
-              <input
+              <TypedBox
                 class="form-control form-control-sm"
                 :aria-label="`Temperature of ${p.name}, °C`"
                 :placeholder="fixed(p.temp_c, 1)"
-                :value="temps[p.key] ?? ''"
-                @change="temps = { ...temps, [p.key]: ($event.target as HTMLInputElement).value }"
+                :value="temps[p.key]"
+                @enter="temps = { ...temps, [p.key]: $event }"
               />
               °C
             </td>

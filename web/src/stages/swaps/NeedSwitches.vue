@@ -4,6 +4,7 @@ import { ApiError, client, data, words, type Schemas } from '@/api/client'
 import { useReference } from '@/api/queries'
 import { theDough } from '@/dough/key'
 import { bare } from '@/stages/target/bare'
+import TypedBox from '@/ui/TypedBox.vue'
 
 /** Dietary needs as switches on the target; short shows the common ones until the rest is asked for. */
 const props = defineProps<{ short?: boolean }>()
@@ -93,12 +94,12 @@ async function wish(kind: Schemas['WishKindOut'], by: string | number | null): P
       </button>
       <label v-if="wishOf(k.id)">
         by
-        <input
+        <TypedBox
           class="form-control form-control-sm"
           inputmode="decimal"
           :aria-label="`${k.label} by how much, percent`"
           :value="wishOf(k.id)?.by_pct"
-          @change="wish(k, ($event.target as HTMLInputElement).value)"
+          @enter="wish(k, $event)"
         />
         %
       </label>

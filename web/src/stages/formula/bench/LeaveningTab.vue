@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 import type { Schemas } from '@/api/client'
 import { theDough } from '@/dough/key'
 import { grams } from '@/ui/format'
+import TypedBox from '@/ui/TypedBox.vue'
 
 const props = defineProps<{ account: Schemas['LeaveningOut'] | null }>()
 const emit = defineEmits<{ wanted: [number | null] }>()
@@ -83,18 +84,12 @@ const recipe = (l: Schemas['LiftOut']): string =>
       </table>
       <p v-if="locked" class="contact small-words">
         <label for="contact">Acid of whole pieces that meets the dough, a guess</label>
-        <input
+        <TypedBox
           id="contact"
           class="form-control form-control-sm"
           :value="contact"
           inputmode="decimal"
-          @change="
-            dough.edit({
-              op: 'process',
-              field: 'contact_share_pct',
-              value: ($event.target as HTMLInputElement).value,
-            })
-          "
+          @enter="dough.edit({ op: 'process', field: 'contact_share_pct', value: $event })"
         />
         %
       </p>

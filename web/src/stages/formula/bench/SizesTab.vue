@@ -5,6 +5,7 @@ import { useReference } from '@/api/queries'
 import { theDough } from '@/dough/key'
 import { grams } from '@/ui/format'
 import { HABITS, type Habit } from '@/ui/useHabit'
+import TypedBox from '@/ui/TypedBox.vue'
 import CupsBox from './CupsBox.vue'
 import type { Bench, Wish } from './useBench'
 
@@ -86,13 +87,13 @@ function dropPart(n: number): void {
     <h3>Sizes at which the eggs come whole</h3>
     <p class="packet small-words">
       and a packet of
-      <input
+      <TypedBox
         class="form-control form-control-sm"
         inputmode="decimal"
         aria-label="Grams in a packet"
         placeholder="250"
-        :value="wish.packet_g ?? ''"
-        @change="wish = { ...wish, packet_g: Number(($event.target as HTMLInputElement).value) || null }"
+        :value="wish.packet_g"
+        @enter="wish = { ...wish, packet_g: Number($event) || null }"
       />
       g of
       <select
