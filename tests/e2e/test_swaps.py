@@ -151,7 +151,8 @@ def tick(page: Page, name: str) -> None:
     sheet = page.get_by_role("region", name="Label sheet")
     sheet.get_by_role("button", name=name, exact=True).click()
     sheet.get_by_role("button", name="It names none").click()
-    expect(sheet.get_by_text(re.compile("none named")).first).to_be_visible()
+    row = sheet.locator(".supplier").filter(has=page.get_by_role("button", name=name, exact=True))
+    expect(row.get_by_text(re.compile("none named"))).to_be_visible()
 
 
 def test_three_labels_to_read_are_never_met_until_they_are_ticked(page: Page) -> None:

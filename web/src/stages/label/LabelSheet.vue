@@ -59,7 +59,8 @@ async function read(ingredient: string): Promise<void> {
       }),
     )
     queryClient.setQueryData(key.value, made)
-    reading.value = null
+    // Another label may have been opened meanwhile: it stays open.
+    if (reading.value === ingredient) reading.value = null
     problem.value = ''
   } catch (failed) {
     problem.value = words(failed)

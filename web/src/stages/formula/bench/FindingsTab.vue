@@ -18,6 +18,8 @@ async function mend(r: Schemas['RemedyOut']): Promise<void> {
 }
 async function put(key: string): Promise<void> {
   await dough.edit({ op: 'dismiss', key, reason: reason.value })
+  // Another finding may have been opened meanwhile: its box and words stay.
+  if (setting.value !== key) return
   setting.value = null
   reason.value = ''
 }
