@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import json
 import sys
+from dataclasses import asdict
 from typing import Any
 
 from cli.commands import DONE, PROBLEMS, read_document
@@ -126,8 +127,7 @@ def _finding(f: Finding) -> dict[str, Any]:
         "what": f.what, "why": f.why, "reasons": list(f.reasons), "evidence": f.evidence,
         "confidence": str(f.confidence),
         "remedies": [
-            {"words": r.words, "op": r.op, "line": r.line_id, "role": str(r.role) if r.role else "",
-             "percent": r.percent, "ingredient": r.ingredient}
+            {"words": r.words, "changes": [asdict(c) for c in r.changes]}
             for r in f.remedies
         ],
         "no_remedy": f.no_remedy,

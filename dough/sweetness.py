@@ -13,6 +13,9 @@ from dough.formula import Line
 from dough.ingredients import Ingredient
 from dough.tables import rows
 
+#: A difference that is tasted: sugar's worth in 100 g, and in percent of how sweet it is (judgement).
+TASTED_G, TASTED_PCT = 2.0, 2.0
+
 
 @cache
 def _table() -> dict[str, float]:
@@ -62,3 +65,11 @@ def sweet_per_100g(lines: Iterable[Line]) -> float | None:
     mass = sum(x.grams or 0.0 for x in there)
     worth = sweet_g(there)
     return None if worth is None or mass <= 0 or any(x.grams is None for x in there) else 100.0 * worth / mass
+
+
+def sweeter_pct(before: float | None, after: float | None) -> float | None:
+    """How much sweeter the second is, %; None where it is not known, or too little to taste (judgement)."""
+    if not before or after is None:
+        return None
+    by = 100.0 * (after / before - 1.0)
+    return by if abs(by) >= TASTED_PCT else None

@@ -9,7 +9,7 @@ from __future__ import annotations
 from collections.abc import Callable
 from dataclasses import replace
 
-from dough.findings.model import Sign, State
+from dough.findings.model import WORST_FIRST, Sign, State
 from dough.formula import Formula
 from dough.ingredients import Confidence, Role
 from dough.scaling import practical
@@ -37,8 +37,10 @@ def of_flour(signs: list[Sign], formula: Formula, again: Signs) -> list[Sign]:
 
 def with_flour(formula: Formula, times: float) -> Formula:
     """The formula with so many times the flour, in amounts that are weighed."""
-    grams = {x.id: practical((x.grams or 0.0) * times) for x in formula.flour_lines}
-    return Formula(tuple(replace(x, grams=grams[x.id]) if x.id in grams else x for x in formula.lines))
+    flours = {x.id for x in formula.flour_lines}
+    return Formula(
+        tuple(x.weighing(practical((x.grams or 0.0) * times)) if x.id in flours else x for x in formula.lines)
+    )
 
 
 def _causes(signs: list[Sign], high: bool) -> set[str]:
@@ -74,7 +76,7 @@ def _explained(signs: list[Sign], formula: Formula, again: Signs, high: bool) ->
     names = sorted({_role_of(s) for s in explained if s.high == high and s.cause in OF_FLOUR})
     now, then = formula.flour_g or 0.0, other.flour_g or 0.0
     lead = Sign(
-        KEY, CAUSE, not high, min((s.state for s in explained), key=list(State)[::-1].index),
+        KEY, CAUSE, not high, min((s.state for s in explained), key=WORST_FIRST.index),
         max(s.out for s in explained), Role.FLOUR, tuple(x.id for x in formula.flour_lines),
         f"Flour {now:.0f} g too {'little' if high else 'much'} for the rest",
         f"looks weighed wrong: {', '.join(names[:-1])} and {names[-1]} are all {'over' if high else 'under'}; "

@@ -44,26 +44,6 @@ class Remedy:
     words: str
     changes: tuple[Change, ...]
 
-    @property
-    def op(self) -> str:
-        return self.changes[0].op
-
-    @property
-    def role(self) -> Role | None:
-        return self.changes[0].role
-
-    @property
-    def line_id(self) -> str:
-        return self.changes[0].line_id
-
-    @property
-    def percent(self) -> float | None:
-        return self.changes[0].percent
-
-    @property
-    def ingredient(self) -> str:
-        return self.changes[0].ingredient
-
 
 @dataclass(frozen=True, slots=True)
 class Sign:

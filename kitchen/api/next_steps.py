@@ -16,7 +16,7 @@ from dough.errors import EntryError
 from dough.formula import Draft
 from dough.preview import cookie_outline
 from dough.styles import Style, style
-from dough.sweetness import sweet_per_100g
+from dough.sweetness import sweet_per_100g, sweeter_pct
 from dough.target import Cookie, Target, is_empty
 from kitchen.api.errors import PROBLEMS
 from kitchen.api.forecast_schemas import Point
@@ -209,18 +209,12 @@ def _advice(a: Advice, used: Style, now: float | None) -> AdviceOut:
     return AdviceOut(
         key="+".join(m.lever.key for m in a.moves), moves=[_move(m) for m in a.moves], from_steps=a.from_steps,
         to_steps=a.to_steps, effect=a.effect, changes=_changes(a.changes), side_effects=list(a.side_effects),
-        mind="; ".join(dict.fromkeys(minds)), sweeter_pct=_sweeter(a, now),
+        mind="; ".join(dict.fromkeys(minds)), sweeter_pct=sweeter_pct(now, sweet_per_100g(a.draft.formula.lines)),
         ease=max(m.lever.ease for m in a.moves), bakes=a.bakes,
         outline=points(cookie_outline(a.cookie, used)),
         edit=AdviceEdit.model_validate(_edit(a.edit)) if single else None,
         draft=None if single else DraftDoc.of(a.draft),
     )  # fmt: skip
-
-
-def _sweeter(a: Advice, now: float | None) -> float | None:
-    """How much sweeter the changed dough is than it is now, %; None where that is not known."""
-    then = sweet_per_100g(a.draft.formula.lines)
-    return None if not now or then is None else 100.0 * (then / now - 1.0)
 
 
 def _move(m: Move) -> LeverMoveOut:

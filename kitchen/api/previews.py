@@ -28,7 +28,7 @@ from dough.staples import POWDER, SODA, TARTAR
 from dough.styles import style
 from dough.swaps.follow import swapped
 from dough.swaps.pantry import equal
-from dough.sweetness import sweet_per_100g
+from dough.sweetness import TASTED_G, sweet_per_100g
 from dough.target import ATTRIBUTES, Attribute, Cookie, Target
 from kitchen.api.details import detail_out
 from kitchen.api.errors import PROBLEMS
@@ -372,7 +372,7 @@ def differ(request: HttpRequest, payload: DifferenceIn) -> DifferenceOut:
 def _sweetness(a: Draft, b: Draft) -> ForecastChangeOut:
     """How sweet each is, as sugar's worth in 100 g; a difference of two is one that is tasted (judgement)."""
     one, other = sweet_per_100g(a.formula.lines), sweet_per_100g(b.formula.lines)
-    steps = None if one is None or other is None else (other - one) / 2.0
+    steps = None if one is None or other is None else (other - one) / TASTED_G
     return ForecastChangeOut(
         key="sweetness", label="Sweetness", unit="g sugar's worth in 100 g", digits=1, a=one, b=other, steps=steps
     )

@@ -121,6 +121,8 @@ def test_findings_tell_what_stands_out_and_what_mends_it(tmp_path: Path, capsys:
     assert answer["style"] == "chewy"
     assert (first["state"], first["role"], first["lines"]) == ("act", "salt", ["salt"])
     assert first["remedies"][0]["words"].startswith("Table salt to")
+    assert first["remedies"][0]["changes"][0]["op"] == "line"
+    assert 0 < first["remedies"][0]["changes"][0]["grams"] < 20
     assert first["no_remedy"] == ""
     assert main(["findings", path, "--style", "cakey"]) == 0
     assert "ACT" in capsys.readouterr().out

@@ -17,10 +17,9 @@ const shows = computed(() =>
       ? 'one bake shows it'
       : `shows after about ${props.advice.bakes} bakes of each`,
 )
-/** A change in sweetness is tasted before a change in width is seen: said from two per cent on. */
 const sweeter = computed(() => {
   const by = props.advice.sweeter_pct
-  if (by === null || Math.abs(by) < 2) return ''
+  if (by === null) return ''
   return `${fixed(Math.abs(by), 0)} % ${by > 0 ? 'sweeter' : 'less sweet'}`
 })
 </script>
