@@ -12,11 +12,12 @@ import time
 import urllib.error
 import urllib.request
 from collections.abc import Iterator
-from contextlib import closing
+from contextlib import closing, suppress
 from pathlib import Path
 
 import pytest
 from playwright.sync_api import Browser, BrowserContext, Page, Request, ViewportSize, expect, sync_playwright
+from playwright.sync_api import Error as PlaywrightError
 
 from tools.serve import QUIET
 
@@ -127,6 +128,15 @@ class Writes:
             page.wait_for_timeout(20)
 
 
+def settled(page: Page) -> None:
+    """What was changed is saved while the page lives: a closing page's last request is cut from sight, and may still
+    be written when the next test's kitchen has been laid out."""
+    unsaved = page.locator(".state.dirty, .state.saving")
+    if not page.is_closed() and unsaved.count():
+        with suppress(PlaywrightError):
+            unsaved.first.wait_for(state="hidden", timeout=10_000)
+
+
 @pytest.fixture
 def page(chromium: Browser, server: Server) -> Iterator[Page]:
     """A page at 1280×800; an error in the page's own code fails the test."""
@@ -138,6 +148,7 @@ def page(chromium: Browser, server: Server) -> Iterator[Page]:
     opened.on("pageerror", lambda error: errors.append(str(error)))
     opened.on("console", lambda m: errors.append(m.text) if "Content Security Policy" in m.text else None)
     yield opened
+    settled(opened)
     writes.end(opened)
     context.close()
     assert errors == []
