@@ -6,12 +6,12 @@ import json
 import sys
 
 from cli.report import forecast_document, forecast_lines
+from dough.accounts.ratios import nearest_style
 from dough.bake.detail import detail
 from dough.bake.intake import Kit, NoCase, bake_case
-from dough.balance import nearest_style
-from dough.errors import EntryErrors
+from dough.facts.errors import EntryErrors
+from dough.facts.styles import styles
 from dough.formats.formula_file import FormulaFile, read_formula
-from dough.styles import styles
 
 DONE, PROBLEMS = 0, 1
 

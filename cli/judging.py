@@ -8,17 +8,17 @@ from dataclasses import asdict
 from typing import Any
 
 from cli.commands import DONE, PROBLEMS, read_document
-from dough.balance import nearest_style
-from dough.composition import composition
-from dough.errors import EntryError
-from dough.findings.find import findings
-from dough.findings.model import Finding
-from dough.measures import Habit
-from dough.needs.verdict import SAID, Standing, WholeVerdict, of_lines
-from dough.needs.wanted import NEEDS, Reading, Wanted
+from dough.accounts.composition import composition
+from dough.accounts.needs.verdict import SAID, Standing, WholeVerdict, of_lines
+from dough.accounts.ratios import nearest_style
+from dough.facts.errors import EntryError
+from dough.facts.kitchen_measures import Habit
+from dough.facts.needs import NEEDS, Reading, Wanted
+from dough.facts.styles import styles
+from dough.judgement.findings.find import findings
+from dough.judgement.findings.model import Finding
 from dough.recipe.lines import Understood, ask_words
 from dough.recipe.text import RecipeText, guess_habit, read_recipe
-from dough.styles import styles
 
 
 def needs(document: object, wanted: list[str], read: list[str], as_json: bool) -> int:

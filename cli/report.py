@@ -4,12 +4,12 @@ from __future__ import annotations
 
 from typing import Any
 
+from dough.accounts.safety import NOT_PROOF
 from dough.bake.contract import BakeCase
 from dough.bake.detail import Detail
 from dough.bake.window import COOKED_C
+from dough.facts.ingredients import table
 from dough.formats.formula_file import FormulaFile
-from dough.ingredients import table
-from dough.safety import NOT_PROOF
 
 ROWS = (
     ("diameter_mm", "Diameter", "mm", 1),

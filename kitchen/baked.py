@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from dataclasses import replace
 
+from dough.accounts.formula import USUAL_STEP, Draft, Formula, Line
 from dough.bake.intake import Kit
 from dough.bake.taught import GENERAL, Taught
-from dough.formula import USUAL_STEP, Draft, Formula, Line
-from dough.ingredients import ingredient
+from dough.facts.ingredients import ingredient
 from kitchen.documents import DraftDoc
 from kitchen.models import Bake
 from kitchen.pantry import find

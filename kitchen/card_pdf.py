@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from fpdf import FPDF
 
-from dough.colour import lab_to_srgb
+from dough.facts.colour import lab_to_srgb
 from dough.photo import card
 
 BLACK = (38, 38, 38)

@@ -7,17 +7,18 @@ from typing import Annotated, Literal
 from annotated_types import Len
 from pydantic import BaseModel, ConfigDict, StringConstraints
 
+from dough.accounts.formula import Draft, Formula, Line, Liner, Method, Place, Process, Shape, Shelf, Step
 from dough.bake.intake import Kit
-from dough.formula import Draft, Formula, Line, Liner, Method, Place, Process, Shape, Shelf, Step
-from dough.needs.wanted import Wish, wish
-from dough.target import Cookie, Target
-from dough.trials.measure import Measured
+from dough.draft.target import Target
+from dough.facts.cookie import Cookie
+from dough.facts.needs import Wish, wish
+from dough.judgement.trials.measure import Measured
 from kitchen.pantry import find
 from kitchen.taught import taught
 
 Key = Annotated[str, StringConstraints(min_length=1, max_length=40, pattern=r"^[A-Za-z0-9_-]+$")]
 Typed = str | float | None
-"""What a cook typed into a box: text is read by dough.entry; None is unknown."""
+"""What a cook typed into a box: text is read by dough.facts.entry; None is unknown."""
 
 
 class Strict(BaseModel):

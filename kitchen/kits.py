@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from dataclasses import replace
 
+from dough.accounts.ratios import nearest_style
 from dough.bake.contract import BakeCase
 from dough.bake.intake import Kit, bake_case
-from dough.balance import nearest_style
-from dough.styles import Style
+from dough.facts.styles import Style
 from kitchen.documents import DraftDoc
 from kitchen.models import Dough, Oven, Tray
 from kitchen.taught import taught

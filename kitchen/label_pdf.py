@@ -5,7 +5,7 @@ from __future__ import annotations
 from fpdf import FPDF
 from fpdf.enums import XPos, YPos
 
-from dough.label import Held, Label, Named
+from dough.accounts.label import Held, Label, Named
 from kitchen.pdf import new_page, plain, words
 
 

@@ -6,14 +6,14 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from datetime import date
 
+from dough.accounts.ratios import nearest_style
 from dough.bake.contract import BakeCase
 from dough.bake.inputs import check_inputs
 from dough.bake.intake import NoCase, bake_case, bake_inputs
-from dough.balance import nearest_style
-from dough.errors import EntryErrors
-from dough.learn.logged import Logged, readings
-from dough.styles import Style, styles
-from dough.trials.measure import Measured
+from dough.facts.errors import EntryErrors
+from dough.facts.styles import Style, styles
+from dough.judgement.learning.logged import Logged, readings
+from dough.judgement.trials.measure import Measured
 from kitchen.baked import as_baked, kit_of
 from kitchen.documents import DraftDoc, MeasuredDoc
 from kitchen.kits import plain_kit

@@ -7,13 +7,13 @@ from typing import Annotated, Any, Literal
 
 from pydantic import BaseModel, ConfigDict, Field
 
-from dough.errors import EntryError
-from dough.ingredients import Ingredient, State, table
-from dough.measures import US_CUP_ML, CupCalibration
-from dough.needs.contradictions import KNOWN
-from dough.needs.wanted import NOTHING, Reading, Wanted
-from dough.own import Label, Made, blend, flours_to_protein, from_label
-from dough.regions import USUAL
+from dough.accounts.needs.contradictions import KNOWN
+from dough.accounts.own_ingredients import Label, Made, blend, flours_to_protein, from_label
+from dough.facts.errors import EntryError
+from dough.facts.ingredients import Ingredient, State, table
+from dough.facts.kitchen_measures import US_CUP_ML, CupCalibration
+from dough.facts.needs import NOTHING, Reading, Wanted
+from dough.facts.regions import USUAL
 from kitchen.models.cups import CupWeighing
 from kitchen.models.kitchen import Kitchen
 from kitchen.models.pantry import OwnIngredient

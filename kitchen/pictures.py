@@ -17,7 +17,7 @@ from django.core.exceptions import RequestDataTooBig
 from django.core.files.uploadhandler import FileUploadHandler
 from PIL import Image, ImageOps, UnidentifiedImageError
 
-from dough.errors import EntryError
+from dough.facts.errors import EntryError
 
 Array = np.ndarray[Any, np.dtype[np.float64]]
 MAX_BYTES = 15_000_000

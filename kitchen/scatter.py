@@ -3,8 +3,8 @@
 from __future__ import annotations
 
 from dough.bake.model import forecasts
-from dough.learn.logged import Logged
-from dough.scatter import SIZES, USUAL, Scatter, away, learned
+from dough.facts.scatter import SIZES, USUAL, Scatter, away, learned
+from dough.judgement.learning.logged import Logged
 from kitchen.learning import considered
 
 

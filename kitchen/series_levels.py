@@ -5,12 +5,12 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 from statistics import fmean
 
-from dough.balance import nearest_style
-from dough.errors import EntryErrors
-from dough.formula import Draft
-from dough.series.design import Factor, Plan, Run, Split, drafts_of
-from dough.styles import Style, styles
-from dough.trials.measure import Measured
+from dough.accounts.formula import Draft
+from dough.accounts.ratios import nearest_style
+from dough.counsel.series.design import Factor, Plan, Run, Split, drafts_of
+from dough.facts.errors import EntryErrors
+from dough.facts.styles import Style, styles
+from dough.judgement.trials.measure import Measured
 from kitchen.documents import DraftDoc, Strict
 from kitchen.models import Series
 

@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from fpdf.enums import XPos, YPos
 
-from dough.needs.said import LABELS_DECIDE
-from dough.sheet import Sheet
+from dough.accounts.needs.said import LABELS_DECIDE
+from dough.desk.bench_sheet import Sheet
 from kitchen.pdf import new_page, plain, words
 
 

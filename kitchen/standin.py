@@ -14,7 +14,7 @@ from dough.bake.contract import BakeCase
 from dough.bake.derive import Learned
 from dough.bake.model import forecast
 from dough.bake.taught import Taught
-from dough.errors import EntryError
+from dough.facts.errors import EntryError
 from dough.photo.camera import Camera, picture, scene_of
 from kitchen.pictures import Array
 

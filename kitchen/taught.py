@@ -7,13 +7,13 @@ from functools import lru_cache
 from pydantic import BaseModel
 
 from dough.bake.taught import GENERAL, Taught
-from dough.learn.lesson import Lesson
+from dough.judgement.learning.lesson import Lesson
 from kitchen.models.kitchen import Kitchen
 from kitchen.models.learning import Calibration
 
 
 class LessonDoc(BaseModel):
-    """A lesson as it is kept (see ``dough.learn.lesson.Lesson``)."""
+    """A lesson as it is kept (see ``dough.judgement.learning.lesson.Lesson``)."""
 
     names: list[tuple[str, int, str]]
     mean: list[float]

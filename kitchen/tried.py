@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dough.target import compare
+from dough.judgement.distance import compare
 from kitchen.documents import MeasuredDoc, TargetDoc
 from kitchen.models import Bake
 

@@ -10,13 +10,14 @@ import hashlib
 import os
 from pathlib import Path
 
-SOURCES = Path(__file__).resolve().parent.parent / "dough" / "bake"
+CORE = Path(__file__).resolve().parent.parent / "dough"
+SOURCES = (*sorted((CORE / "bake").glob("*.py")), CORE / "facts" / "nature.py")
 
 
 def use_cache(data: Path) -> Path:
     """Point the compiler at a folder under data for the present sources. Call before the model is imported."""
     digest = hashlib.sha256()
-    for path in sorted(SOURCES.glob("*.py")):
+    for path in SOURCES:
         digest.update(path.name.encode() + path.read_bytes())
     folder = data / "compiled" / digest.hexdigest()[:16]
     os.environ.setdefault("NUMBA_CACHE_DIR", str(folder))

@@ -16,25 +16,25 @@ from statistics import median, quantiles
 import numpy as np
 from playwright.sync_api import Page, ViewportSize
 
-from dough.advice.ranking import advice, pairs
-from dough.advice.search import search
+from dough.accounts.formula import Draft, Formula, Line, Process, Step
 from dough.bake.batch import bake
 from dough.bake.contract import BakeCase
 from dough.bake.intake import Kit, bake_case
 from dough.bake.model import forecast
 from dough.bake.outputs import endings
-from dough.formula import Draft, Formula, Line, Process, Step
-from dough.learn.fit import learn
-from dough.needs.wanted import Wanted
+from dough.counsel.next_steps.ranking import advice, pairs
+from dough.counsel.next_steps.search import search
+from dough.counsel.swaps.candidates import candidates
+from dough.counsel.swaps.plan import put_together
+from dough.counsel.swaps.study import study
+from dough.draft.start import from_style_formula
+from dough.facts.cookie import Cookie
+from dough.facts.needs import Wanted
+from dough.facts.styles import styles
+from dough.judgement.learning.fit import learn
 from dough.photo.camera import Camera, picture, scene_of
 from dough.photo.measure import look, read_photo
-from dough.start import from_style_formula
-from dough.styles import styles
-from dough.swaps.candidates import candidates
-from dough.swaps.plan import put_together
-from dough.swaps.study import study
-from dough.target import Cookie
-from tests.dough.learn.kitchens import SimulatedKitchen
+from tests.dough.judgement.learning.kitchens import SimulatedKitchen
 from tests.evidence.recipes import DROP
 from tools.serve import chromium, demo_server
 

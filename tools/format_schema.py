@@ -10,13 +10,13 @@ import sys
 from pathlib import Path
 from typing import Any
 
-from dough.butter.creaming import mixers
-from dough.edit import CHOICES
-from dough.entry import FIELDS
+from dough.accounts.butter.creaming import mixers
+from dough.accounts.formula import MAX_LINES, Step
+from dough.draft.edit import CHOICES
+from dough.facts.entry import FIELDS
+from dough.facts.ingredients import table
+from dough.facts.styles import styles
 from dough.formats import formula_file as f
-from dough.formula import MAX_LINES, Step
-from dough.ingredients import table
-from dough.styles import styles
 
 OUT = Path(__file__).resolve().parent.parent / "docs" / "formats" / "formula.schema.json"
 

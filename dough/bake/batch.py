@@ -14,7 +14,7 @@ from dough.bake import march
 from dough.bake.derive import Case, Learned, case_record, derive, plain_case
 from dough.bake.inputs import BakeInputs, check_inputs
 from dough.bake.jit import uncompiled
-from dough.bake.parameters import plain, record, values
+from dough.facts.bake_parameters import plain, record, values
 
 STEPS_BAKE, STEPS_COOL = 96, 24
 #: Bakes handed to one thread; the compiled step runs free of the interpreter's lock.

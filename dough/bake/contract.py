@@ -9,12 +9,12 @@ from __future__ import annotations
 from collections.abc import Callable
 from dataclasses import dataclass, field
 
+from dough.accounts.butter.solid_fat import BUTTER, SolidFat
+from dough.accounts.formula import Liner, Method, Place, Shape, Shelf
 from dough.bake.taught import GENERAL, Taught
-from dough.butter.solid_fat import BUTTER, SolidFat
-from dough.formula import Liner, Method, Place, Shape, Shelf
-from dough.staples import butter_fat
-from dough.styles import Style
-from dough.target import Cookie
+from dough.facts.cookie import Cookie
+from dough.facts.staples import butter_fat
+from dough.facts.styles import Style
 
 
 @dataclass(frozen=True, slots=True)
@@ -197,7 +197,7 @@ class Drive:
 class Forecast:
     """What is expected to come out.
 
-    estimates holds attributes of ``dough.target.ATTRIBUTES`` by key; profile the side view as
+    estimates holds attributes of ``dough.draft.target.ATTRIBUTES`` by key; profile the side view as
     (mm from the middle, mm of height); crust_l maps rim, middle and base to CIE L*; ends every end
     value by name (see ``dough.bake.outputs.endings``); raw_l the raw dough's L*.
     """

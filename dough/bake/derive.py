@@ -13,10 +13,10 @@ from typing import Any
 
 import numpy as np
 
+from dough.accounts.formula import Shape
 from dough.bake.inputs import BakeInputs
 from dough.bake.spread import LN10
-from dough.formula import Shape
-from dough.nature import ATMOSPHERE_PA, GAS_J_PER_MOL_K, ZERO_C_K
+from dough.facts.nature import ATMOSPHERE_PA, GAS_J_PER_MOL_K, ZERO_C_K
 
 #: Egg without shell, share of white and yolk by water, protein, fat (composition tables, H).
 WHITE_WATER, WHITE_PROTEIN, WHITE_OTHER = 0.88, 0.11, 0.01

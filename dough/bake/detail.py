@@ -18,8 +18,8 @@ from dough.bake.model import ATTRIBUTES, end_values, frames, range_of
 from dough.bake.outputs import Array
 from dough.bake.taught import PLAIN_SD, THETA
 from dough.bake.window import OF_STYLE, TEXTURES, egg_line, find_window, look_minutes
-from dough.target import ATTRIBUTES as WANTED
-from dough.target import Cookie
+from dough.facts.cookie import ATTRIBUTES as WANTED
+from dough.facts.cookie import Cookie
 
 #: Minutes tried for the best one.
 TRIED = 7

@@ -12,7 +12,7 @@ from dough.bake.jit import inner
 def solid_share(temp_c: float, solid_max: float, mid_c: float, width_k: float) -> float:
     """Solid share of the fat at a temperature (0-1): a logistic fall around mid_c.
 
-    Source: shape of measured melting curves; fitted per fat (see dough.butter.solid_fat).
+    Source: shape of measured melting curves; fitted per fat (see dough.accounts.butter.solid_fat).
     """
     return solid_max / (1.0 + math.exp(min((temp_c - mid_c) / width_k, 60.0)))
 

@@ -7,7 +7,7 @@ from typing import Any, NamedTuple
 
 from dough.bake.jit import inner
 from dough.bake.moisture import permeability
-from dough.nature import ZERO_C_K
+from dough.facts.nature import ZERO_C_K
 
 STEFAN_BOLTZMANN = 5.67e-8
 

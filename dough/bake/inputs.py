@@ -8,8 +8,8 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass, fields
 
-from dough.errors import EntryError, EntryErrors
-from dough.formula import Shape
+from dough.accounts.formula import Shape
+from dough.facts.errors import EntryError, EntryErrors
 
 #: (lowest, highest) of every input that has a range; amounts in grams only have to be ≥ 0.
 RANGES: dict[str, tuple[float, float]] = {

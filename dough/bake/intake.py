@@ -10,19 +10,19 @@ import math
 from dataclasses import dataclass, field
 from functools import cache
 
+from dough.accounts.butter.creaming import air_ratio, mixer
+from dough.accounts.butter.method import state_after
+from dough.accounts.butter.solid_fat import SolidFat, blend, curve_of
+from dough.accounts.formula import Draft, Line, Method, Step
+from dough.accounts.leavening import CONTACT_SHARE, SODA_G_PER_MEQ, leavening, self_raising_share, soda_worth
 from dough.bake.contract import BakeCase, Handling, Heat, Makeup, Piece
 from dough.bake.inputs import BakeInputs
+from dough.bake.oven import heat_below, roof_k
 from dough.bake.taught import GENERAL, Taught
-from dough.butter.creaming import air_ratio, mixer
-from dough.butter.method import state_after
-from dough.butter.solid_fat import SolidFat, blend, curve_of
-from dough.formula import Draft, Line, Method, Step
-from dough.ingredients import Role
-from dough.leavening import CONTACT_SHARE, SODA_G_PER_MEQ, leavening, self_raising_share, soda_worth
-from dough.oven import heat_below, roof_k
-from dough.staples import EGG, staple
-from dough.styles import Style
-from dough.tables import rows
+from dough.facts.ingredients import Role
+from dough.facts.staples import EGG, staple
+from dough.facts.styles import Style
+from dough.facts.tables import rows
 
 #: Whole egg without shell, share of white and yolk by mass (average of size classes, M).
 WHITE_SHARE, YOLK_SHARE = 0.65, 0.35

@@ -30,7 +30,7 @@ from dough.bake.rise import arrhenius, follow, leak, spent, wanted_volume
 from dough.bake.setting import unset_after
 from dough.bake.spread import stiffness, widen
 from dough.bake.syrup import dissolve, glass_k
-from dough.nature import ATMOSPHERE_PA, GAS_J_PER_MOL_K, ZERO_C_K
+from dough.facts.nature import ATMOSPHERE_PA, GAS_J_PER_MOL_K, ZERO_C_K
 
 ZONES = 3
 NODES = 12

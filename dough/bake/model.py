@@ -16,7 +16,7 @@ from dough.bake.inputs import BakeInputs
 from dough.bake.intake import NoCase, bake_inputs
 from dough.bake.outputs import Array, endings
 from dough.bake.taught import Taught, spread_of, with_own
-from dough.errors import EntryErrors
+from dough.facts.errors import EntryErrors
 
 METHOD_WORDS = "Bake model, general parameters"
 TAUGHT_WORDS = "Bake model, learned from this kitchen's bakes"

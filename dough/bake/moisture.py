@@ -6,7 +6,7 @@ import math
 from typing import Any
 
 from dough.bake.jit import inner
-from dough.nature import ATMOSPHERE_PA
+from dough.facts.nature import ATMOSPHERE_PA
 
 
 @inner

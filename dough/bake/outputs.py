@@ -11,7 +11,7 @@ from dough.bake import texture
 from dough.bake.batch import Baked
 from dough.bake.colour import lightness
 from dough.bake.moisture import water_activity
-from dough.nature import ZERO_C_K
+from dough.facts.nature import ZERO_C_K
 
 Array = np.ndarray[Any, np.dtype[np.float64]]
 ROOM_C = 22.0

@@ -6,7 +6,7 @@ import math
 from typing import Any
 
 from dough.bake.jit import inner
-from dough.nature import ATMOSPHERE_PA, GAS_J_PER_MOL_K, ZERO_C_K
+from dough.facts.nature import ATMOSPHERE_PA, GAS_J_PER_MOL_K, ZERO_C_K
 
 
 @inner

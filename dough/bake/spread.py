@@ -7,7 +7,7 @@ from typing import Any
 
 from dough.bake.fat import solid_share
 from dough.bake.jit import inner
-from dough.nature import ZERO_C_K
+from dough.facts.nature import ZERO_C_K
 
 LN10 = 2.302585
 GRAVITY = 9.81

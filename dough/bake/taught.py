@@ -14,7 +14,7 @@ from typing import Any
 import numpy as np
 
 from dough.bake.derive import Learned
-from dough.scatter import USUAL
+from dough.facts.scatter import USUAL
 
 Array = np.ndarray[Any, np.dtype[np.float64]]
 #: One sd of what a kitchen may differ by: oven in K, factors as natural logarithms.

@@ -15,7 +15,7 @@ from dough.bake.batch import Baked
 from dough.bake.contract import EggLine, Window
 from dough.bake.outputs import Array, crossing
 
-#: Core that guidance gives for moist egg dishes, °C; in a sugary, fatty dough it is no proof (dough.safety).
+#: Core that guidance gives for moist egg dishes, °C; in a sugary, fatty dough it is no proof (dough.accounts.safety).
 COOKED_C = 71.0
 #: L* of the pale dough the colour limits were stated on, and the darkest crust.
 STATED_L, DARKEST_L = 80.0, 24.0

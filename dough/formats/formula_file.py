@@ -13,15 +13,15 @@ from dataclasses import dataclass
 from enum import StrEnum
 from typing import Any, TypeVar
 
-from dough.butter.creaming import mixers
-from dough.check import check_draft
-from dough.edit import CHOICES
-from dough.entry import FIELDS, read_named
-from dough.errors import EntryError, EntryErrors
-from dough.formula import MAX_LINES, USUAL_STEP, Draft, Formula, Line, Process, Step
-from dough.ingredients import table
-from dough.styles import styles
-from dough.target import Cookie
+from dough.accounts.butter.creaming import mixers
+from dough.accounts.formula import MAX_LINES, USUAL_STEP, Draft, Formula, Line, Process, Step
+from dough.draft.check import check_draft
+from dough.draft.edit import CHOICES
+from dough.facts.cookie import Cookie
+from dough.facts.entry import FIELDS, read_named
+from dough.facts.errors import EntryError, EntryErrors
+from dough.facts.ingredients import table
+from dough.facts.styles import styles
 
 FORMAT = "tarte-formula"
 VERSION = 1

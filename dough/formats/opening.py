@@ -13,11 +13,11 @@ from dataclasses import dataclass, replace
 from html.parser import HTMLParser
 from typing import Any
 
-from dough.errors import EntryError
+from dough.accounts.formula import Line, Step
+from dough.facts.errors import EntryError
+from dough.facts.ingredients import Confidence, table
+from dough.facts.kitchen_measures import CupCalibration, Habit, Quantity
 from dough.formats.formula_file import FORMAT, FormulaFile, read_formula
-from dough.formula import Line, Step
-from dough.ingredients import Confidence, table
-from dough.measures import CupCalibration, Habit, Quantity
 from dough.recipe.lines import Understood, read_line
 from dough.recipe.text import Bake, RecipeText, read_recipe
 

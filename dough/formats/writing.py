@@ -8,10 +8,10 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Any
 
-from dough.edit import line_percent
+from dough.accounts.formula import Line, Process
+from dough.accounts.needs.said import LABELS_DECIDE, allergens_of
+from dough.draft.edit import line_percent
 from dough.formats.formula_file import FormulaFile, write_formula
-from dough.formula import Line, Process
-from dough.needs.said import LABELS_DECIDE, allergens_of
 
 KINDS = ("formula", "recipe", "table", "markdown")
 METHOD_WORDS = {

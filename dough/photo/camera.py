@@ -13,7 +13,7 @@ from typing import Any
 import numpy as np
 
 from dough.bake.contract import Forecast
-from dough.colour import crust_lab
+from dough.facts.colour import crust_lab
 from dough.photo import card
 from dough.photo.light import coded, light_of
 

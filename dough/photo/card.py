@@ -9,7 +9,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from dough.colour import bake_shade
+from dough.facts.colour import bake_shade
 
 WIDTH, HEIGHT = 297.0, 210.0
 #: Centres of the marks, the first is the odd one (no dot) and tells which way up the sheet is. Nothing is nearer to

@@ -8,7 +8,7 @@ from typing import Any
 
 import numpy as np
 
-from dough.errors import EntryError
+from dough.facts.errors import EntryError
 from dough.photo import card
 from dough.photo.colours import correct
 from dough.photo.light import coded, light_of

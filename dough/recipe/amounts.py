@@ -12,7 +12,7 @@ from typing import Any
 
 import pyparsing as pp
 
-from dough.measures import Quantity
+from dough.facts.kitchen_measures import Quantity
 
 VULGAR = {
     "½": "1/2", "¼": "1/4", "¾": "3/4", "⅓": "1/3", "⅔": "2/3", "⅛": "1/8", "⅜": "3/8", "⅝": "5/8", "⅞": "7/8",

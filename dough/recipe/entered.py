@@ -5,9 +5,9 @@ from __future__ import annotations
 import re
 from dataclasses import replace
 
-from dough.errors import EntryError
-from dough.formula import MAX_GRAMS, Line
-from dough.measures import CupCalibration, Habit, Quantity, Weighed, egg_part, fillings, weigh
+from dough.accounts.formula import MAX_GRAMS, Line
+from dough.facts.errors import EntryError
+from dough.facts.kitchen_measures import CupCalibration, Habit, Quantity, Weighed, egg_part, fillings, weigh
 from dough.recipe.amounts import FILLING_WORDS, amount_at, tidy
 from dough.recipe.lines import SIZE_WORDS
 

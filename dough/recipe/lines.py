@@ -6,10 +6,10 @@ import re
 from dataclasses import dataclass, replace
 from functools import cache
 
-from dough.errors import EntryError
-from dough.formula import USUAL_STEP, Step
-from dough.ingredients import Confidence, ingredient, of_class, table
-from dough.measures import (
+from dough.accounts.formula import USUAL_STEP, Step
+from dough.facts.errors import EntryError
+from dough.facts.ingredients import Confidence, ingredient, of_class, table
+from dough.facts.kitchen_measures import (
     CupCalibration,
     Habit,
     Quantity,
@@ -20,9 +20,9 @@ from dough.measures import (
     millilitres,
     weigh,
 )
+from dough.facts.staples import BANANA, LEMON_JUICE, MARSHMALLOW, RASPED_PEEL, WATER, staple
 from dough.recipe.amounts import FILLING_WORDS, Amount, amount_at, amounts_in
 from dough.recipe.names import Match, match, words_of
-from dough.staples import BANANA, LEMON_JUICE, MARSHMALLOW, RASPED_PEEL, WATER, staple
 
 ASKS = {
     "amount": "How much? Type grams, or a cup, spoon or piece.",

@@ -13,8 +13,8 @@ from functools import cache
 
 from rapidfuzz import fuzz, process
 
-from dough.ingredients import table
-from dough.tables import rows
+from dough.facts.ingredients import table
+from dough.facts.tables import rows
 
 #: Below this likeness (0 to 100) a word nobody knows is not taken for another.
 TYPO_CUTOFF = 84

@@ -5,9 +5,9 @@ from __future__ import annotations
 import re
 from dataclasses import dataclass
 
-from dough.errors import EntryError
-from dough.formula import Step
-from dough.measures import CupCalibration, Habit
+from dough.accounts.formula import Step
+from dough.facts.errors import EntryError
+from dough.facts.kitchen_measures import CupCalibration, Habit
 from dough.recipe.amounts import amounts_in, tidy
 from dough.recipe.lines import Understood, is_ingredient_without_amount, read_line
 from dough.recipe.names import match

@@ -8,7 +8,7 @@ from typing import Any
 import numpy as np
 from django.db import transaction
 
-from dough.errors import EntryError
+from dough.facts.errors import EntryError
 from dough.photo.measure import Outline, PhotoReading, look, read_outlines, read_photo
 from kitchen import pictures
 from kitchen.actions.base import Action, MissingError, dough_for_reading

@@ -7,7 +7,7 @@ from datetime import datetime
 
 from django.contrib.auth.models import AbstractBaseUser, AnonymousUser, User
 
-from dough.errors import EntryError
+from dough.facts.errors import EntryError
 from kitchen.models import Dough
 
 Actor = User | AnonymousUser | AbstractBaseUser

@@ -7,11 +7,11 @@ from datetime import datetime, timedelta
 
 from django.db import transaction
 
-from dough.butter.conduction import form
-from dough.butter.creaming import mixer
-from dough.butter.feel import Season, degrees_of
-from dough.entry import FIELDS, read
-from dough.errors import EntryError
+from dough.accounts.butter.conduction import form
+from dough.accounts.butter.creaming import mixer
+from dough.accounts.butter.feel import Season, degrees_of
+from dough.facts.entry import FIELDS, read
+from dough.facts.errors import EntryError
 from kitchen.actions.base import Action, MissingError, dough_for_reading
 from kitchen.models import ButterOut, ButterReading, MixerReading
 

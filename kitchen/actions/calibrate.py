@@ -7,8 +7,8 @@ from dataclasses import dataclass
 from django.db import transaction
 from django.db.models import Max
 
-from dough.errors import EntryError
-from dough.learn.fit import learn
+from dough.facts.errors import EntryError
+from dough.judgement.learning.fit import learn
 from kitchen.actions.base import Action, MissingError
 from kitchen.learning import BY_HAND, considered
 from kitchen.models import Calibration, Kitchen

@@ -6,12 +6,13 @@ from dataclasses import dataclass
 
 from django.db import transaction
 
-from dough.check import check_draft
-from dough.errors import EntryError
-from dough.formula import Draft
-from dough.start import base_ratio, empty, from_style_formula
-from dough.styles import style
-from dough.target import Cookie, Target
+from dough.accounts.formula import Draft
+from dough.draft.check import check_draft
+from dough.draft.start import base_ratio, empty, from_style_formula
+from dough.draft.target import Target
+from dough.facts.cookie import Cookie
+from dough.facts.errors import EntryError
+from dough.facts.styles import style
 from kitchen.actions.base import Action, clean_name, dough_for_reading
 from kitchen.documents import DraftDoc, TargetDoc
 from kitchen.models import Dough, Version

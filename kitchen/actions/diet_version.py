@@ -6,12 +6,12 @@ from dataclasses import dataclass, replace
 
 from django.db import transaction
 
-from dough.balance import nearest_style
-from dough.check import check_draft, check_target
-from dough.errors import EntryError
-from dough.styles import style
-from dough.swaps.candidates import broken
-from dough.swaps.follow import Follow, follow, swapped
+from dough.accounts.ratios import nearest_style
+from dough.counsel.swaps.candidates import broken
+from dough.counsel.swaps.follow import Follow, follow, swapped
+from dough.draft.check import check_draft, check_target
+from dough.facts.errors import EntryError
+from dough.facts.styles import style
 from kitchen.actions.base import Action, MissingError, clean_name, dough_for_reading, dough_for_writing
 from kitchen.documents import DraftDoc, TargetDoc
 from kitchen.models import Dough

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 from django.db import transaction
 
-from dough.errors import EntryError
+from dough.facts.errors import EntryError
 from kitchen.actions.base import Action, dough_for_writing
 from kitchen.documents import DraftDoc
 from kitchen.models import Dough, Version

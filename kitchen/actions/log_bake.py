@@ -10,10 +10,10 @@ from django.contrib.auth.models import User
 from django.db import transaction
 from django.db.models import Max
 
-from dough.entry import read_named
-from dough.errors import EntryError, Questions
-from dough.ingredients import ingredient
-from dough.trials.measure import Measured, check, doubts, read_list
+from dough.facts.entry import read_named
+from dough.facts.errors import EntryError, Questions
+from dough.facts.ingredients import ingredient
+from dough.judgement.trials.measure import Measured, check, doubts, read_list
 from kitchen.actions.base import Action, MissingError, dough_for_reading
 from kitchen.documents import MeasuredDoc, Typed
 from kitchen.models import Bake, Batch, Dough, Oven, Photo, Tray, Version

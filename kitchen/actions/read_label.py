@@ -7,10 +7,10 @@ from datetime import date
 
 from django.db import transaction
 
-from dough.errors import EntryError
-from dough.ingredients import ingredient
-from dough.needs.verdict import open_codes
-from dough.needs.wanted import NAMES, ORIGINS
+from dough.accounts.needs.verdict import open_codes
+from dough.facts.errors import EntryError
+from dough.facts.ingredients import ingredient
+from dough.facts.needs import NAMES, ORIGINS
 from kitchen.actions.base import Action
 from kitchen.models import SupplierLabel
 from kitchen.pantry import find

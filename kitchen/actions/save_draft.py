@@ -6,9 +6,9 @@ from dataclasses import dataclass
 
 from django.db import transaction
 
-from dough.check import check_draft, check_target
-from dough.errors import EntryError
-from dough.styles import style
+from dough.draft.check import check_draft, check_target
+from dough.facts.errors import EntryError
+from dough.facts.styles import style
 from kitchen.actions.base import Action, clean_name, dough_for_writing
 from kitchen.documents import DraftDoc, TargetDoc
 from kitchen.models import Dough, Oven, Tray

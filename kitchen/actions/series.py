@@ -7,9 +7,9 @@ from typing import Any
 
 from django.db import transaction
 
-from dough.entry import read_named
-from dough.errors import EntryError
-from dough.trials.measure import read_list
+from dough.facts.entry import read_named
+from dough.facts.errors import EntryError
+from dough.judgement.trials.measure import read_list
 from kitchen.actions.base import Action, MissingError, dough_for_reading
 from kitchen.documents import Typed
 from kitchen.models import Series

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 from django.db import transaction
 
-from dough.regions import region
+from dough.facts.regions import region
 from kitchen.actions.base import Action, MissingError
 from kitchen.models import Kitchen
 

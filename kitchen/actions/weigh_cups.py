@@ -6,10 +6,10 @@ from dataclasses import dataclass
 
 from django.db import transaction
 
-from dough.errors import EntryError
-from dough.ingredients import ingredient
-from dough.measures import ML, Habit, fillings
-from dough.trials.measure import read_list
+from dough.facts.errors import EntryError
+from dough.facts.ingredients import ingredient
+from dough.facts.kitchen_measures import ML, Habit, fillings
+from dough.judgement.trials.measure import read_list
 from kitchen.actions.base import Action
 from kitchen.models import CupWeighing
 

@@ -2,15 +2,15 @@
 
 from __future__ import annotations
 
+from dough.accounts.ratios import nearest_style
 from dough.bake.contract import Forecast
 from dough.bake.intake import NoCase, bake_case
 from dough.bake.model import forecast_or_reason
-from dough.balance import nearest_style
-from dough.ingredients import table
-from dough.scatter import Scatter
-from dough.styles import Style
-from dough.target import Target
-from dough.trials.compare import side_by_side
+from dough.draft.target import Target
+from dough.facts.ingredients import table
+from dough.facts.scatter import Scatter
+from dough.facts.styles import Style
+from dough.judgement.trials.compare import side_by_side
 from kitchen.actions.base import name_of
 from kitchen.api.schemas import (
     AddedOut,

@@ -6,25 +6,25 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Router
 from pydantic import BaseModel, Field
 
+from dough.accounts.composition import composition
+from dough.accounts.formula import Draft
+from dough.accounts.gas import Raising, lifts, raising
+from dough.accounts.scaling import Part, split, whole_sizes
+from dough.accounts.sources import sources
+from dough.accounts.toppings import coverage
 from dough.bake.intake import Kit
-from dough.check import check_draft
-from dough.composition import composition
-from dough.effects import forecast_cookie, remedy_words
-from dough.errors import EntryError
-from dough.findings.find import findings
-from dough.findings.model import Finding
-from dough.formula import Draft
-from dough.gas import Raising, lifts, raising
-from dough.ingredients import Confidence, Role
-from dough.measures import Habit
-from dough.parts import sources
+from dough.bake.sugars import sugar_state
+from dough.draft.check import check_draft
+from dough.facts.cookie import Cookie
+from dough.facts.errors import EntryError
+from dough.facts.ingredients import Confidence, Role
+from dough.facts.kitchen_measures import Habit
+from dough.facts.styles import Style, style
+from dough.judgement.effects import forecast_cookie, remedy_words
+from dough.judgement.findings.find import findings
+from dough.judgement.findings.model import Finding
 from dough.recipe.amounts import tidy
 from dough.recipe.lines import read_line
-from dough.scaling import Part, split, whole_sizes
-from dough.styles import Style, style
-from dough.sugars import sugar_state
-from dough.target import Cookie
-from dough.toppings import coverage
 from kitchen.api.errors import PROBLEMS
 from kitchen.api.previews import sent
 from kitchen.documents import DraftDoc, KitDoc, Strict

@@ -10,19 +10,19 @@ from django.utils import timezone
 from ninja import Router, Status
 from pydantic import Field
 
-from dough.butter.conduction import form
-from dough.butter.cost import costs, effect_of, effect_of_dough_at, verdict
-from dough.butter.creaming import air, course, creamed_of, cup_test, mixer, mixers, overrun
-from dough.butter.dough_temp import MixerHeat, learned_heat, minutes_for, mixed_c, parts_of, solve_for, ways_to
-from dough.butter.feel import Season, butter_of, degrees_of, feel_at, feels
-from dough.butter.mixing import CONSISTENCY, OVER_MIXING, cures, schools
-from dough.butter.solid_fat import BUTTER, curve_of, solid_pct
-from dough.butter.zones import main_fat, windows, zone_for
-from dough.check import check_draft
-from dough.effects import difference_words, forecast_cookie
-from dough.errors import EntryError
-from dough.ingredients import ingredient
-from dough.staples import OTHER_FATS
+from dough.accounts.butter.conduction import form
+from dough.accounts.butter.creaming import air, course, creamed_of, cup_test, mixer, mixers, overrun
+from dough.accounts.butter.dough_temp import MixerHeat, learned_heat, minutes_for, mixed_c, parts_of, solve_for, ways_to
+from dough.accounts.butter.feel import Season, butter_of, degrees_of, feel_at, feels
+from dough.accounts.butter.mixing import CONSISTENCY, OVER_MIXING, cures, schools
+from dough.accounts.butter.solid_fat import BUTTER, curve_of, solid_pct
+from dough.accounts.butter.zones import main_fat, windows, zone_for
+from dough.draft.check import check_draft
+from dough.facts.errors import EntryError
+from dough.facts.ingredients import ingredient
+from dough.facts.staples import OTHER_FATS
+from dough.judgement.butter_cost import costs, effect_of, effect_of_dough_at, verdict
+from dough.judgement.effects import difference_words, forecast_cookie
 from kitchen.actions.butter import NoteMixer
 from kitchen.api.butter_schemas import (
     CreamOut,

@@ -10,14 +10,14 @@ from django.utils import timezone
 from ninja import Router, Status
 from pydantic import BaseModel, Field
 
-from dough.butter.clock import KEEP, PRACTICE, ROOM_RULE, Clock, Reading, clock, every_form, firm_up
-from dough.butter.conduction import form
-from dough.butter.cost import verdict, with_butter_at
-from dough.butter.feel import Season
-from dough.butter.zones import zone_for
-from dough.check import check_draft
-from dough.effects import difference_words, forecast_cookie
-from dough.errors import EntryError
+from dough.accounts.butter.clock import KEEP, PRACTICE, ROOM_RULE, Clock, Reading, clock, every_form, firm_up
+from dough.accounts.butter.conduction import form
+from dough.accounts.butter.feel import Season
+from dough.accounts.butter.zones import zone_for
+from dough.draft.check import check_draft
+from dough.facts.errors import EntryError
+from dough.judgement.butter_cost import verdict, with_butter_at
+from dough.judgement.effects import difference_words, forecast_cookie
 from kitchen.actions.base import dough_for_reading
 from kitchen.actions.butter import ReadButter, TakeOut
 from kitchen.api.butter_schemas import (

@@ -6,12 +6,12 @@ from django.http import HttpRequest
 from ninja import Router
 from pydantic import Field
 
-from dough.butter import browned as brown
-from dough.butter import resting
-from dough.check import check_draft
-from dough.errors import EntryError
-from dough.formula import Place
-from dough.ingredients import Role, ingredient
+from dough.accounts.butter import browned as brown
+from dough.accounts.butter import resting
+from dough.accounts.formula import Place
+from dough.draft.check import check_draft
+from dough.facts.errors import EntryError
+from dough.facts.ingredients import Role, ingredient
 from kitchen.api.butter_schemas import (
     BrownedOut,
     CoolingOut,

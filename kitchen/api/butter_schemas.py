@@ -6,7 +6,7 @@ from datetime import datetime
 
 from pydantic import BaseModel
 
-from dough.ingredients import Confidence
+from dough.facts.ingredients import Confidence
 from kitchen.api.forecast_schemas import Point
 
 

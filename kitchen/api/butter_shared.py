@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
-from dough.balance import nearest_style
-from dough.entry import FIELDS, read
-from dough.formula import Draft
-from dough.styles import Style, style
+from dough.accounts.formula import Draft
+from dough.accounts.ratios import nearest_style
+from dough.facts.entry import FIELDS, read
+from dough.facts.styles import Style, style
 from kitchen.documents import Typed
 
 

@@ -4,15 +4,15 @@ from __future__ import annotations
 
 from dataclasses import fields
 
+from dough.accounts.safety import NOT_PROOF
 from dough.bake.contract import BakeCase, EggLine, Frame
 from dough.bake.detail import SHOWN, Detail, detail
 from dough.bake.intake import NoCase
 from dough.bake.taught import Taught
 from dough.bake.window import COOKED_C
-from dough.colour import crust_hex, crust_lab
-from dough.errors import EntryErrors
-from dough.safety import NOT_PROOF
-from dough.target import ATTRIBUTES, Cookie
+from dough.facts.colour import crust_hex, crust_lab
+from dough.facts.cookie import ATTRIBUTES, Cookie
+from dough.facts.errors import EntryErrors
 from kitchen.api.forecast_schemas import (
     DriveOut,
     EggOut,

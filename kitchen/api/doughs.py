@@ -11,17 +11,17 @@ from django.utils import timezone
 from ninja import Router, Status
 from pydantic import BaseModel, Field
 
-from dough.check import check_target
-from dough.entry import read_named
+from dough.accounts.formula import Step
+from dough.accounts.needs.said import LABELS_DECIDE
+from dough.desk.bench_sheet import Sheet, bench_sheet
+from dough.draft.check import check_target
+from dough.draft.target import Target, adopt, from_style, set_field, set_need, set_wish
+from dough.draft.texture_map import from_words, in_hand, nudged, place_of, put_down
+from dough.facts.entry import read_named
+from dough.facts.styles import style
 from dough.formats.formula_file import FormulaFile
 from dough.formats.writing import write
-from dough.formula import Step
-from dough.needs.said import LABELS_DECIDE
-from dough.sheet import Sheet, bench_sheet
-from dough.styles import style
-from dough.target import Target, adopt, from_style, set_field, set_need, set_wish
-from dough.texture_map import from_words, in_hand, nudged, place_of, put_down
-from dough.trials.measure import read_list
+from dough.judgement.trials.measure import read_list
 from kitchen.actions.base import MissingError, dough_for_reading
 from kitchen.actions.create_dough import CreateDough
 from kitchen.actions.delete_dough import DeleteDough, RestoreDough

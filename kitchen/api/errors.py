@@ -10,7 +10,7 @@ from django.http.multipartparser import MultiPartParserError
 from ninja import NinjaAPI, Schema
 from ninja.errors import AuthenticationError, HttpError, ValidationError
 
-from dough.errors import EntryError, EntryErrors, Questions
+from dough.facts.errors import EntryError, EntryErrors, Questions
 from kitchen.actions.base import MissingError, RefusedError, StaleError
 from kitchen.api.schemas import DoughOut
 from kitchen.api.views import dough_out

@@ -9,10 +9,10 @@ from django.utils import timezone
 from ninja import Router, Status
 from pydantic import Field
 
-from dough.label import Label, Loss, label, open_questions
-from dough.losses import loss_of
-from dough.needs.verdict import marks
-from dough.needs.wanted import Reading
+from dough.accounts.label import Label, Loss, label, open_questions
+from dough.accounts.needs.verdict import marks
+from dough.bake.loss import loss_of
+from dough.facts.needs import Reading
 from kitchen.actions.base import dough_for_reading
 from kitchen.actions.diet_version import FollowParent, MakeDietVersion, following
 from kitchen.actions.read_label import ReadLabel

@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from pydantic import BaseModel
 
-from dough.ingredients import Confidence, Role
-from dough.needs.verdict import Standing
+from dough.accounts.needs.verdict import Standing
+from dough.facts.ingredients import Confidence, Role
 from kitchen.documents import CookieDoc, DraftDoc
 
 Point = list[float]

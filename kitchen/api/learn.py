@@ -12,10 +12,10 @@ from pydantic import BaseModel, Field
 
 from dough.bake.model import Z80
 from dough.bake.taught import KITCHEN_SD
-from dough.errors import EntryErrors
-from dough.learn.lesson import Lesson, Name
-from dough.learn.report import Study, study, teaches
-from dough.trials.labels import LABELS
+from dough.facts.errors import EntryErrors
+from dough.judgement.learning.lesson import Lesson, Name
+from dough.judgement.learning.report import Study, study, teaches
+from dough.judgement.trials.labels import LABELS
 from kitchen.actions.base import dough_for_reading, name_of
 from kitchen.actions.calibrate import Calibrate, GoBackTo
 from kitchen.api.errors import PROBLEMS

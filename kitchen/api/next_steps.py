@@ -6,18 +6,19 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Router
 from pydantic import BaseModel, Field
 
-from dough.advice.levers import LOCKS, Tray
-from dough.advice.ranking import Advice, Change, Move, advice, distance, pairs
-from dough.advice.search import Reached, search
+from dough.accounts.formula import Draft
+from dough.accounts.ratios import nearest_style
+from dough.accounts.sweetness import sweet_per_100g, sweeter_pct
 from dough.bake.intake import Kit
-from dough.balance import nearest_style
-from dough.check import check_draft, check_target
-from dough.errors import EntryError
-from dough.formula import Draft
-from dough.preview import cookie_outline
-from dough.styles import Style, style
-from dough.sweetness import sweet_per_100g, sweeter_pct
-from dough.target import Cookie, Target, is_empty
+from dough.counsel.next_steps.levers import LOCKS, Tray
+from dough.counsel.next_steps.ranking import Advice, Change, Move, advice, distance, pairs
+from dough.counsel.next_steps.search import Reached, search
+from dough.desk.preview import cookie_outline
+from dough.draft.check import check_draft, check_target
+from dough.draft.target import Target
+from dough.facts.cookie import Cookie, is_empty
+from dough.facts.errors import EntryError
+from dough.facts.styles import Style, style
 from kitchen.api.errors import PROBLEMS
 from kitchen.api.forecast_schemas import Point
 from kitchen.api.previews import sent

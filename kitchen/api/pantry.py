@@ -7,8 +7,8 @@ from django.utils import timezone
 from ninja import Router, Status
 from pydantic import BaseModel, Field
 
-from dough.measures import Habit
-from dough.own import Made
+from dough.accounts.own_ingredients import Made
+from dough.facts.kitchen_measures import Habit
 from kitchen.actions.make_ingredient import MakeIngredient
 from kitchen.actions.weigh_cups import WeighCups
 from kitchen.api.errors import PROBLEMS

@@ -9,7 +9,7 @@ from django.utils import timezone
 from ninja import File, Form, Router, Status, UploadedFile
 from pydantic import BaseModel, Field
 
-from dough.errors import EntryError
+from dough.facts.errors import EntryError
 from dough.photo.measure import Outline
 from kitchen import pictures
 from kitchen.actions.add_photo import AddPhoto, CorrectOutlines, photo_for_reading

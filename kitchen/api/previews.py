@@ -8,28 +8,29 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Router
 from pydantic import BaseModel, Field
 
-from dough import edit
+from dough.accounts.formula import Draft
+from dough.accounts.ratios import nearest_style
+from dough.accounts.scaling import factor_for, resize
+from dough.accounts.sweetness import TASTED_G, sweet_per_100g
 from dough.bake.intake import NoCase, bake_case
-from dough.balance import nearest_style
-from dough.butter.cost import with_butter_at
-from dough.check import check_draft, check_target
-from dough.difference import difference
-from dough.effects import forecast_cookie
-from dough.entry import read_named
-from dough.errors import EntryError
-from dough.findings.apply import apply as take
-from dough.findings.model import Change, Remedy
-from dough.formula import Draft
-from dough.ingredients import Role
-from dough.measures import Habit
-from dough.preview import preview
-from dough.scaling import factor_for, resize
-from dough.staples import POWDER, SODA, TARTAR
-from dough.styles import style
-from dough.swaps.follow import swapped
-from dough.swaps.pantry import equal
-from dough.sweetness import TASTED_G, sweet_per_100g
-from dough.target import ATTRIBUTES, Attribute, Cookie, Target
+from dough.counsel.swaps.follow import swapped
+from dough.counsel.swaps.pantry import equal
+from dough.desk.preview import preview
+from dough.draft import edit
+from dough.draft.check import check_draft, check_target
+from dough.draft.difference import difference
+from dough.draft.target import Target
+from dough.facts.cookie import ATTRIBUTES, Attribute, Cookie
+from dough.facts.entry import read_named
+from dough.facts.errors import EntryError
+from dough.facts.ingredients import Role
+from dough.facts.kitchen_measures import Habit
+from dough.facts.staples import POWDER, SODA, TARTAR
+from dough.facts.styles import style
+from dough.judgement.butter_cost import with_butter_at
+from dough.judgement.effects import forecast_cookie
+from dough.judgement.findings.apply import apply as take
+from dough.judgement.findings.model import Change, Remedy
 from kitchen.api.details import detail_out
 from kitchen.api.errors import PROBLEMS
 from kitchen.api.forecast_schemas import PreviewDetailOut, PreviewOut

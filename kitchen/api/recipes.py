@@ -8,10 +8,10 @@ from django.http import HttpRequest
 from ninja import Router
 from pydantic import BaseModel, Field
 
+from dough.accounts.formula import Step
+from dough.facts.ingredients import Confidence, table
+from dough.facts.kitchen_measures import Habit, Quantity, fillings
 from dough.formats.opening import open_recipe
-from dough.formula import Step
-from dough.ingredients import Confidence, table
-from dough.measures import Habit, Quantity, fillings
 from dough.recipe.amounts import amount_at, tidy
 from dough.recipe.lines import Understood, ask_words, choices, counted, understood
 from dough.recipe.names import Match, search

@@ -10,21 +10,22 @@ from django.utils import timezone
 from ninja import Router
 from pydantic import Field
 
-from dough.colour import shade_hex
-from dough.formula import Method, Place, Shape, Step
-from dough.ingredients import Ingredient, Role, table
-from dough.measures import fillings
-from dough.needs.said import allergens_of
-from dough.needs.verdict import judge
-from dough.needs.wanted import ALLERGENS, AMOUNTS, NEEDS, ORIGINS
-from dough.oven import standings
-from dough.preview import RAW_DOUGH, cookie_outline
+from dough.accounts.formula import Method, Place, Shape, Step
+from dough.accounts.needs.said import allergens_of
+from dough.accounts.needs.verdict import judge
+from dough.bake.oven import standings
+from dough.desk.preview import RAW_DOUGH, cookie_outline
+from dough.draft.target import from_style
+from dough.draft.texture_map import known_words
+from dough.draft.texture_map import regions as map_regions
+from dough.facts.colour import shade_hex
+from dough.facts.cookie import ATTRIBUTES
+from dough.facts.ingredients import Ingredient, Role, table
+from dough.facts.kitchen_measures import fillings
+from dough.facts.needs import ALLERGENS, AMOUNTS, NEEDS, ORIGINS
+from dough.facts.regions import USUAL, regions
+from dough.judgement.trials.scales import SCALES
 from dough.recipe.names import called
-from dough.regions import USUAL, regions
-from dough.target import ATTRIBUTES, from_style
-from dough.texture_map import known_words
-from dough.texture_map import regions as map_regions
-from dough.trials.scales import SCALES
 from kitchen.actions.set_region import SetRegion
 from kitchen.api.errors import PROBLEMS
 from kitchen.api.forecast_schemas import ExplainOut, ModelOut

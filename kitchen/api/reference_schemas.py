@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from pydantic import BaseModel
 
-from dough.formula import Method, Place, Shape, Step
-from dough.ingredients import Confidence, Role, State
-from dough.needs.verdict import Standing
+from dough.accounts.formula import Method, Place, Shape, Step
+from dough.accounts.needs.verdict import Standing
+from dough.facts.ingredients import Confidence, Role, State
 from kitchen.api.forecast_schemas import Point
 from kitchen.documents import TargetDoc
 

@@ -6,7 +6,7 @@ from datetime import date, datetime
 
 from pydantic import BaseModel
 
-from dough.needs.verdict import Standing
+from dough.accounts.needs.verdict import Standing
 from kitchen.api.forecast_schemas import ForecastOut, Point
 from kitchen.documents import CookieDoc, DraftDoc, MeasuredDoc, TargetDoc
 

@@ -13,17 +13,17 @@ from django.utils import timezone
 from ninja import Router, Status
 from pydantic import BaseModel, Field
 
-from dough.advice.levers import Lever, levers, values_of
+from dough.accounts.formula import Draft
+from dough.accounts.ratios import nearest_style
 from dough.bake.contract import Forecast
 from dough.bake.model import forecast_or_reason
-from dough.balance import nearest_style
-from dough.effects import forecasts_of
-from dough.errors import EntryError
-from dough.formula import Draft
-from dough.series.design import Plan, drafts_of, factor_of, plan
-from dough.series.effects import Effect, cautions, needs, outcome, says
-from dough.styles import Style
-from dough.trials.labels import LABELS
+from dough.counsel.next_steps.levers import Lever, levers, values_of
+from dough.counsel.series.design import Plan, drafts_of, factor_of, plan
+from dough.counsel.series.effects import Effect, cautions, needs, outcome, says
+from dough.facts.errors import EntryError
+from dough.facts.styles import Style
+from dough.judgement.effects import forecasts_of
+from dough.judgement.trials.labels import LABELS
 from kitchen.actions.base import dough_for_reading, name_of
 from kitchen.actions.series import MEASURES, MeasureRun, PlanSeries, series_for_reading
 from kitchen.api.errors import PROBLEMS

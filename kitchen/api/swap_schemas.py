@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from pydantic import BaseModel
 
-from dough.formula import Step
-from dough.ingredients import Confidence
-from dough.needs.verdict import Standing
+from dough.accounts.formula import Step
+from dough.accounts.needs.verdict import Standing
+from dough.facts.ingredients import Confidence
 from kitchen.api.forecast_schemas import ForecastOut, MarkOut, Point
 from kitchen.documents import DraftDoc
 

@@ -8,24 +8,24 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Router
 from pydantic import Field
 
-from dough.check import check_draft, check_target
-from dough.colour import crust_hex
-from dough.effects import difference_words
-from dough.formula import Draft, Formula
-from dough.ingredients import ingredient
-from dough.needs.wanted import AMOUNTS
-from dough.preview import cookie_outline
-from dough.styles import style
-from dough.swaps.changes import Change
-from dough.swaps.day import Baked, day
-from dough.swaps.ledger import Entry
-from dough.swaps.pantry import egg_counts, equals, is_egg
-from dough.swaps.plan import Plan
-from dough.swaps.reduce import per_100g
-from dough.swaps.rules import SOURCES, Part, reductions, rules
-from dough.swaps.study import Candidate, LineStudy, Study, WayStudy, disturbance, study
-from dough.sweetness import sweet_per_100g
-from dough.target import Target
+from dough.accounts.formula import Draft, Formula
+from dough.accounts.sweetness import sweet_per_100g
+from dough.counsel.swaps.changes import Change
+from dough.counsel.swaps.day import Baked, day
+from dough.counsel.swaps.ledger import Entry
+from dough.counsel.swaps.pantry import egg_counts, equals, is_egg
+from dough.counsel.swaps.plan import Plan
+from dough.counsel.swaps.reduce import per_100g
+from dough.counsel.swaps.rules import SOURCES, Part, reductions, rules
+from dough.counsel.swaps.study import Candidate, LineStudy, Study, WayStudy, disturbance, study
+from dough.desk.preview import cookie_outline
+from dough.draft.check import check_draft, check_target
+from dough.draft.target import Target
+from dough.facts.colour import crust_hex
+from dough.facts.ingredients import ingredient
+from dough.facts.needs import AMOUNTS
+from dough.facts.styles import style
+from dough.judgement.effects import difference_words
 from kitchen.actions.base import dough_for_reading
 from kitchen.api.errors import PROBLEMS
 from kitchen.api.previews import sent

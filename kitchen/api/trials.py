@@ -8,20 +8,21 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Router
 from pydantic import BaseModel, Field
 
+from dough.accounts.formula import Draft
+from dough.accounts.ratios import nearest_style
 from dough.bake.contract import BakeCase, Forecast
 from dough.bake.intake import bake_case
 from dough.bake.model import forecast_or_reason
-from dough.balance import nearest_style
-from dough.difference import difference
-from dough.effects import forecast_cookie
-from dough.errors import EntryError, EntryErrors
-from dough.formula import Draft
-from dough.scatter import Scatter
-from dough.styles import Style
-from dough.target import ATTRIBUTES, Cookie, compare
-from dough.trials.diagnose import Trail, diagnose
-from dough.trials.gate import Baked, compare_bakes
-from dough.trials.lineage import did, mean_cookie
+from dough.draft.difference import difference
+from dough.facts.cookie import ATTRIBUTES, Cookie
+from dough.facts.errors import EntryError, EntryErrors
+from dough.facts.scatter import Scatter
+from dough.facts.styles import Style
+from dough.judgement.distance import compare
+from dough.judgement.effects import forecast_cookie
+from dough.judgement.trials.diagnose import Trail, diagnose
+from dough.judgement.trials.gate import Baked, compare_bakes
+from dough.judgement.trials.lineage import did, mean_cookie
 from kitchen.actions.base import MissingError, dough_for_reading
 from kitchen.api.errors import PROBLEMS
 from kitchen.api.previews import sent

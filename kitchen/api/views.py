@@ -2,17 +2,19 @@
 
 from __future__ import annotations
 
+from dough.accounts.composition import percent_of
+from dough.accounts.needs.verdict import Mark, Standing, state_of
+from dough.accounts.ratios import rail_ends
 from dough.bake.contract import Estimate, Forecast
-from dough.balance import RoleBalance, rail_ends
-from dough.colour import crust_hex, shade_hex
-from dough.composition import percent_of
-from dough.needs.verdict import Mark, Standing, state_of
-from dough.needs.wanted import AMOUNTS, NEEDS
-from dough.oven import marks
-from dough.preview import Preview, cookie_outline
-from dough.styles import Style, styles
-from dough.target import ATTRIBUTES, Attribute, Cookie, compare, is_empty
-from dough.texture_map import place_of
+from dough.bake.oven import marks
+from dough.desk.preview import Preview, cookie_outline
+from dough.draft.texture_map import place_of
+from dough.facts.colour import crust_hex, shade_hex
+from dough.facts.cookie import ATTRIBUTES, Attribute, Cookie, is_empty
+from dough.facts.needs import AMOUNTS, NEEDS
+from dough.facts.styles import Style, styles
+from dough.judgement.balance import RoleBalance
+from dough.judgement.distance import compare
 from kitchen.actions.base import name_of
 from kitchen.actions.freeze_version import draft_differs
 from kitchen.api.forecast_schemas import (

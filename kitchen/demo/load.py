@@ -10,7 +10,8 @@ from typing import Any
 from django.contrib.auth.models import User
 from django.db import transaction
 
-from dough.target import Cookie, Target
+from dough.draft.target import Target
+from dough.facts.cookie import Cookie
 from kitchen.actions.create_dough import CreateDough
 from kitchen.actions.freeze_version import FreezeVersion
 from kitchen.actions.log_bake import BakeEntry, LogBake, NewBatch

@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from hypothesis import strategies as st
 
-from dough.formula import Draft, Formula, Line, Process, Step
-from dough.ingredients import table
-from dough.start import from_style_formula
-from dough.styles import styles
+from dough.accounts.formula import Draft, Formula, Line, Process, Step
+from dough.draft.start import from_style_formula
+from dough.facts.ingredients import table
+from dough.facts.styles import styles
 
 grams = st.floats(0.1, 5000).map(lambda g: round(g, 2))
 

@@ -10,7 +10,7 @@ import pytest
 from PIL import Image
 from playwright.sync_api import Page, expect
 
-from dough.colour import crust_lab
+from dough.facts.colour import crust_lab
 from dough.photo.camera import Camera, SceneCookie, picture
 from tests.e2e.conftest import Server
 from tests.e2e.test_whole_loop import saved

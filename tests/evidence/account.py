@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from dataclasses import replace
 
+from dough.accounts.leavening import SODA_G_PER_MEQ, dough_ph
 from dough.bake.inputs import BakeInputs
-from dough.leavening import SODA_G_PER_MEQ, dough_ph
 
 #: Acid of flour, meq per g (0.22 g of soda for 100 g), and buffers, meq per pH and g.
 FLOUR_MEQ = 0.0022 / SODA_G_PER_MEQ

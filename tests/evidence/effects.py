@@ -11,12 +11,12 @@ from collections.abc import Callable
 from dataclasses import dataclass, replace
 from typing import Any
 
+from dough.accounts.formula import Draft, Method, Place, Shape
 from dough.bake.inputs import BakeInputs
 from dough.bake.intake import Kit, NoCase, bake_case, bake_inputs
-from dough.edit import add_line, remove_line, set_amount
-from dough.formula import Draft, Method, Place, Shape
-from dough.start import from_style_formula
-from dough.styles import styles
+from dough.draft.edit import add_line, remove_line, set_amount
+from dough.draft.start import from_style_formula
+from dough.facts.styles import styles
 
 Change = Callable[[Draft], Draft | tuple[Draft, Kit]]
 Span = tuple[float, float, float]

@@ -11,7 +11,7 @@ from dough.bake.batch import Baked, bake
 from dough.bake.derive import Learned
 from dough.bake.inputs import BakeInputs
 from dough.bake.outputs import Array, crossing, endings
-from dough.bake.parameters import ParameterSet, values
+from dough.facts.bake_parameters import ParameterSet, values
 from tests.evidence.account import with_ph
 from tests.evidence.anchors import RECIPES, Anchor, anchors
 from tests.evidence.trends import Trend, trends

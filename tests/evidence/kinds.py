@@ -6,8 +6,8 @@ from dataclasses import dataclass
 
 from dough.bake.inputs import BakeInputs
 from dough.bake.intake import Kit, NoCase, bake_case, bake_inputs
-from dough.start import from_style_formula
-from dough.styles import Style, styles
+from dough.draft.start import from_style_formula
+from dough.facts.styles import Style, styles
 
 
 @dataclass(frozen=True)

@@ -9,8 +9,8 @@ from __future__ import annotations
 from dataclasses import replace
 from typing import Any
 
+from dough.accounts.formula import Shape
 from dough.bake.inputs import BakeInputs
-from dough.formula import Shape
 
 FATS = {
     "butter": (0.58, 16.5, 5.5),

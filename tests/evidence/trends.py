@@ -9,8 +9,8 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 from typing import Any, Literal
 
+from dough.accounts.formula import Shape
 from dough.bake.inputs import BakeInputs
-from dough.formula import Shape
 from tests.evidence import recipes as r
 
 Direction = Literal["up", "down", "small"]

@@ -6,8 +6,8 @@ import itertools
 
 import pytest
 
-from dough.difference import difference
-from dough.scatter import AS_USUAL
+from dough.draft.difference import difference
+from dough.facts.scatter import AS_USUAL
 from kitchen.api.bake_views import bake_out
 from kitchen.api.views import latest_bakes, shelf_item, style_of
 from kitchen.demo.load import load_demo

@@ -9,9 +9,9 @@ from django.contrib.auth.models import User
 
 from dough.bake.intake import Kit
 from dough.bake.taught import GENERAL
-from dough.learn.fit import learn
-from dough.learn.logged import Logged, Reading
-from dough.styles import styles
+from dough.facts.styles import styles
+from dough.judgement.learning.fit import learn
+from dough.judgement.learning.logged import Logged, Reading
 from kitchen.documents import DraftDoc
 from kitchen.kits import draft_case, kit_for, plain_kit
 from kitchen.models import Calibration, Dough, Kitchen, Oven, Tray

@@ -8,7 +8,7 @@ import zlib
 import pytest
 from django.test import Client
 
-from dough.ingredients import Role, ingredient
+from dough.facts.ingredients import Role, ingredient
 from dough.photo import card
 from kitchen.card_pdf import card_pdf
 from kitchen.models import Dough

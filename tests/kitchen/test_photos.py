@@ -15,7 +15,7 @@ from django.core.files.uploadedfile import SimpleUploadedFile
 from django.test import Client
 from PIL import Image
 
-from dough.colour import crust_lab
+from dough.facts.colour import crust_lab
 from dough.photo.camera import Camera, SceneCookie, picture
 from dough.photo.measure import read_photo
 from kitchen.actions import add_photo

@@ -7,7 +7,7 @@ from typing import Any
 import pytest
 from django.test import Client
 
-from dough.scatter import USUAL
+from dough.facts.scatter import USUAL
 from kitchen.models import Dough, Oven
 from kitchen.scatter import kitchen_scatter
 from tests.conftest import bake_body, send

@@ -20,7 +20,7 @@ import numpy as np
 from dough.bake.batch import bake
 from dough.bake.model import with_crust
 from dough.bake.outputs import endings
-from dough.bake.parameters import parameters, values
+from dough.facts.bake_parameters import parameters, values
 from tests.evidence.anchors import RECIPES, anchors
 from tests.evidence.effects import BASE, applied, effects, inputs_of, sign_asked
 from tests.evidence.judge import LONG, outcomes

@@ -11,8 +11,8 @@ from pathlib import Path
 from dough.bake.batch import bake
 from dough.bake.model import with_crust
 from dough.bake.outputs import endings
-from dough.bake.parameters import ParameterSet, values
 from dough.bake.window import OF_STYLE, TEXTURES, find_window, look_minutes
+from dough.facts.bake_parameters import ParameterSet, values
 from tests.evidence.anchors import Anchor
 from tests.evidence.effects import BASE, Effect, applied, effects, inputs_of, sign_asked
 from tests.evidence.judge import Verdict, judge

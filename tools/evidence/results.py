@@ -8,11 +8,11 @@ from __future__ import annotations
 import numpy as np
 
 from dough.bake.batch import warm
-from dough.learn.fit import learn
-from dough.learn.lesson import Lesson
+from dough.judgement.learning.fit import learn
+from dough.judgement.learning.lesson import Lesson
 from dough.photo.camera import picture
 from dough.photo.measure import look, read_photo
-from tests.dough.learn.kitchens import PARTS, SimulatedKitchen, foretold
+from tests.dough.judgement.learning.kitchens import PARTS, SimulatedKitchen, foretold
 from tests.dough.photo.scenes import nearest, scene
 
 SCENES, PIECES, WIDTH = 40, 8, 2000

@@ -13,8 +13,8 @@ import numpy as np
 
 from dough.bake.batch import Baked, bake
 from dough.bake.outputs import endings
-from dough.bake.parameters import parameters, values
-from dough.styles import styles
+from dough.facts.bake_parameters import parameters, values
+from dough.facts.styles import styles
 from tests.evidence.anchors import Anchor
 from tests.evidence.judge import judge
 from tests.evidence.kinds import style_inputs

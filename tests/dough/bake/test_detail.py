@@ -6,17 +6,17 @@ from dataclasses import replace
 
 import pytest
 
+from dough.accounts.formula import Draft
 from dough.bake.batch import bake
 from dough.bake.contract import BakeCase
 from dough.bake.detail import detail, levers
 from dough.bake.intake import Kit, bake_case, bake_inputs
 from dough.bake.model import forecast
 from dough.bake.window import TEXTURES, find_window, limit_of, look_minutes
-from dough.edit import set_amount
-from dough.formula import Draft
-from dough.start import from_style_formula
-from dough.styles import styles
-from dough.target import Cookie
+from dough.draft.edit import set_amount
+from dough.draft.start import from_style_formula
+from dough.facts.cookie import Cookie
+from dough.facts.styles import styles
 from tests.evidence.recipes import ROLLED, THICK
 
 

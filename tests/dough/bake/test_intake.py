@@ -7,14 +7,14 @@ from dataclasses import replace
 import pytest
 from hypothesis import given
 
+from dough.accounts.butter.method import state_after
+from dough.accounts.butter.solid_fat import BUTTER, LIQUID, SolidFat, blend, curve_of
+from dough.accounts.formula import Draft, Formula, Line, Liner, Method, Place, Shelf, Step
 from dough.bake.contract import BakeCase, Makeup
 from dough.bake.inputs import BakeInputs
 from dough.bake.intake import Kit, NoCase, bake_case, bake_inputs, makeup
-from dough.butter.method import state_after
-from dough.butter.solid_fat import BUTTER, LIQUID, SolidFat, blend, curve_of
-from dough.formula import Draft, Formula, Line, Liner, Method, Place, Shelf, Step
-from dough.start import from_style_formula
-from dough.styles import styles
+from dough.draft.start import from_style_formula
+from dough.facts.styles import styles
 from tests.dough.strategies import formula_of, formulas
 
 CHEWY = styles()["chewy"]

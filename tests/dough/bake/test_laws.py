@@ -11,14 +11,14 @@ from dataclasses import replace
 
 from hypothesis import given, settings
 
+from dough.accounts.formula import Draft
 from dough.bake.batch import bake
 from dough.bake.inputs import BakeInputs
 from dough.bake.intake import Kit, NoCase, bake_case, bake_inputs
 from dough.bake.outputs import endings
-from dough.edit import add_line, set_amount
-from dough.formula import Draft
-from dough.oven import standings
-from dough.styles import styles
+from dough.bake.oven import standings
+from dough.draft.edit import add_line, set_amount
+from dough.facts.styles import styles
 from tests.dough.strategies import style_drafts
 
 #: Styles that spread from a ball, whose size the laws are about.

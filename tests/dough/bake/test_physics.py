@@ -9,11 +9,11 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from dough.accounts.formula import Shape
 from dough.bake.batch import bake
 from dough.bake.inputs import BakeInputs
 from dough.bake.outputs import endings
-from dough.errors import EntryErrors
-from dough.formula import Shape
+from dough.facts.errors import EntryErrors
 from tests.evidence.recipes import BY_NAME, DROP, LACY, SHORT, SLAB, THICK
 
 ALL = list(BY_NAME.values())

@@ -9,11 +9,11 @@ from typing import Any
 
 import pytest
 
+from dough.accounts.formula import Shape
 from dough.bake.batch import bake
 from dough.bake.inputs import BakeInputs
 from dough.bake.outputs import endings
-from dough.bake.parameters import values
-from dough.formula import Shape
+from dough.facts.bake_parameters import values
 
 CASES: list[dict[str, Any]] = json.loads(Path(__file__).with_name("reference.json").read_text())
 NAMES = [c["name"] for c in CASES]

@@ -10,11 +10,11 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from dough.errors import EntryErrors
+from dough.draft.start import from_style_formula
+from dough.facts.cookie import Cookie
+from dough.facts.errors import EntryErrors
+from dough.facts.styles import styles
 from dough.formats.formula_file import FormulaFile, read_formula, write_formula
-from dough.start import from_style_formula
-from dough.styles import styles
-from dough.target import Cookie
 from tools.format_schema import OUT, document
 
 EXAMPLE = json.loads(Path("docs/examples/chewy-drop.json").read_text())

@@ -8,16 +8,16 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from dough.errors import EntryError, EntryErrors
+from dough.accounts.formula import Draft, Formula, Line, Process, Step
+from dough.draft.start import from_style_formula
+from dough.facts.cookie import Cookie
+from dough.facts.errors import EntryError, EntryErrors
+from dough.facts.ingredients import table
+from dough.facts.kitchen_measures import Habit
+from dough.facts.styles import styles
 from dough.formats.formula_file import FormulaFile
 from dough.formats.opening import open_recipe
 from dough.formats.writing import KINDS, write
-from dough.formula import Draft, Formula, Line, Process, Step
-from dough.ingredients import table
-from dough.measures import Habit
-from dough.start import from_style_formula
-from dough.styles import styles
-from dough.target import Cookie
 
 
 def file_of(style: str) -> FormulaFile:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import numpy as np
 
-from dough.colour import crust_lab
+from dough.facts.colour import crust_lab
 from dough.photo.camera import Camera, SceneCookie, places
 from dough.photo.measure import Found
 

@@ -9,15 +9,15 @@ import pytest
 
 from dough.bake.intake import Kit, bake_case
 from dough.bake.model import forecast
-from dough.colour import crust_lab
-from dough.errors import EntryError
+from dough.draft.start import from_style_formula
+from dough.facts.colour import crust_lab
+from dough.facts.errors import EntryError
+from dough.facts.styles import styles
 from dough.photo import card
 from dough.photo.camera import Camera, SceneCookie, picture, places, scene_of
 from dough.photo.light import coded, lab_of, light_of, linear
 from dough.photo.marks import find_marks, place_marks
 from dough.photo.measure import Outline, PhotoReading, look, read_outlines, read_photo
-from dough.start import from_style_formula
-from dough.styles import styles
 from tests.dough.photo.scenes import nearest, scene
 
 SMALL = Camera(width=1200, height=900)

@@ -1,0 +1,1 @@
+"""How an ingredient and a whole dough stand against dietary needs, and on what evidence."""

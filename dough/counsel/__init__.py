@@ -1,0 +1,1 @@
+"""What to do about it: swaps, the next step, a series of bakes."""

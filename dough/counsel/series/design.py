@@ -1,0 +1,189 @@
+"""A series planned: which runs, from which dough, in which order."""
+
+from __future__ import annotations
+
+import itertools
+import math
+from dataclasses import dataclass
+
+import numpy as np
+
+from dough.accounts.formula import Draft, Step
+from dough.counsel.next_steps.levers import Lever, levers
+from dough.draft import edit
+from dough.facts.errors import EntryError
+from dough.facts.ingredients import Role
+from dough.facts.styles import Style
+
+#: Levels of one factor, factors of a factorial, repeats, and pieces of each run.
+LEVELS, FACTORS, REPEATS, PIECES = (2, 5), (2, 3), (1, 4), (2, 24)
+#: Factors the whole oven shares: each level is a tray of its own.
+WHOLE_OVEN = ("oven_c", "minutes")
+#: Factors that only come after the dough is mixed: one dough, split by weight.
+AFTER_MIXING = ("process:dough_temp_c", "process:oven_c", "process:minutes", "process:portion_g")
+
+
+@dataclass(frozen=True, slots=True)
+class Factor:
+    """What is varied: a lever by key, and its levels in the lever's unit, low to high."""
+
+    key: str
+    name: str
+    unit: str
+    levels: tuple[float, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Run:
+    """One thing to bake: its number in baking order, its block (a round through all), the level of each factor by
+    place, and where it goes on the tray (0 where it has the tray to itself)."""
+
+    order: int
+    block: int
+    levels: tuple[int, ...]
+    place: int
+
+
+@dataclass(frozen=True, slots=True)
+class Split:
+    """A part of a dough for one combination: its levels, grams to weigh off or to mix, and what goes in then."""
+
+    levels: tuple[int, ...]
+    grams: float
+    words: str
+
+
+@dataclass(frozen=True, slots=True)
+class Plan:
+    """The series: factors, runs in order, how each part is made, one base dough or not, and what to beware of."""
+
+    factors: tuple[Factor, ...]
+    runs: tuple[Run, ...]
+    splits: tuple[Split, ...]
+    one_dough: bool
+    dough_g: float
+    pieces: int
+    cautions: tuple[str, ...]
+
+
+def factor_of(draft: Draft, style: Style, key: str, levels: list[float]) -> Factor:
+    """A factor from what was typed. Raises EntryError for what cannot be varied or does not make a series."""
+    lever = lever_of(draft, style, key)
+    if not lever.graded:
+        raise EntryError("factor", f"{lever.name} has no degrees. Pick something that is weighed or set.")
+    if not all(math.isfinite(v) for v in levels):
+        raise EntryError("levels", "A level is not a number.")
+    distinct = sorted({round(v, 2) for v in levels})
+    if not LEVELS[0] <= len(distinct) <= LEVELS[1]:
+        raise EntryError("levels", f"Give {LEVELS[0]} to {LEVELS[1]} different levels; there are {len(distinct)}.")
+    for v in distinct:
+        at_level(draft, style, key, v)
+    return Factor(key, lever.name, lever.unit, tuple(distinct))
+
+
+def plan(
+    draft: Draft, style: Style, factors: tuple[Factor, ...], repeats: int, pieces: int, rng: np.random.Generator
+) -> Plan:
+    """All combinations, repeated in rounds; order and places by chance within each round.
+
+    Raises EntryError for numbers that make no series. rng is where chance comes from.
+    """
+    _check(factors, repeats, pieces)
+    combos = list(itertools.product(*(range(len(f.levels)) for f in factors)))
+    alone = any(f.key.partition(":")[2] in WHOLE_OVEN for f in factors)
+    runs: list[Run] = []
+    for block in range(repeats):
+        for place, n in enumerate(rng.permutation(len(combos))):
+            runs.append(Run(len(runs) + 1, block + 1, combos[int(n)], 0 if alone else place + 1))
+    one = all(f.key in AFTER_MIXING or _late(draft, f.key) for f in factors)
+    splits = tuple(_split(draft, style, factors, c, repeats * pieces, one) for c in combos)
+    return Plan(factors, tuple(runs), splits, one, sum(s.grams for s in splits), pieces,
+                _cautions(factors, repeats, one, alone))  # fmt: skip
+
+
+def at_level(draft: Draft, style: Style, key: str, value: float) -> Draft:
+    """The draft with a factor at a level. Raises EntryError when it cannot go there."""
+    kind, _, name = key.partition(":")
+    if kind == "role":
+        return edit.set_role_percent(draft, Role(name), value)
+    if kind == "line":
+        return edit.set_amount(draft, name, value, "g")
+    if kind == "flour":
+        line = max(draft.formula.flour_lines, key=lambda x: x.grams or 0.0)
+        return edit.set_amount(draft, line.id, value, "g")
+    return edit.set_process(draft, name, value)
+
+
+def drafts_of(draft: Draft, style: Style, made: Plan) -> dict[tuple[int, ...], Draft]:
+    """The draft of every combination of levels."""
+    found = {}
+    for s in made.splits:
+        changed = draft
+        for f, n in zip(made.factors, s.levels, strict=True):
+            changed = at_level(changed, style, f.key, f.levels[n])
+        found[s.levels] = changed
+    return found
+
+
+def lever_of(draft: Draft, style: Style, key: str) -> Lever:
+    """The lever of a key. Raises EntryError when the draft has no such lever."""
+    found = next((x for x in levers(draft, style) if x.key == key), None)
+    if found is None:
+        raise EntryError("factor", "This dough has nothing like that to vary. Pick from the list.")
+    return found
+
+
+def _check(factors: tuple[Factor, ...], repeats: int, pieces: int) -> None:
+    if not factors or len({f.key for f in factors}) != len(factors):
+        raise EntryError("factors", "Pick one thing to vary, or two or three different ones.")
+    if len(factors) > 1:
+        if len(factors) > FACTORS[1]:
+            raise EntryError("factors", f"At most {FACTORS[1]} things at once: more is no small series.")
+        if any(len(f.levels) != 2 for f in factors):
+            raise EntryError("levels", "With several things at once give each two levels, low and high.")
+    for name, value, (low, high) in (("repeats", repeats, REPEATS), ("pieces", pieces, PIECES)):
+        if not low <= value <= high:
+            raise EntryError(name, f"{name.capitalize()} go from {low} to {high}.")
+
+
+def _late(draft: Draft, key: str) -> bool:
+    """Whether a line goes in after the dough is mixed, so that one dough can be split before it."""
+    kind, _, name = key.partition(":")
+    if kind != "line":
+        return False
+    return draft.formula.line(name).step in (Step.FOLD_IN, Step.TOP, Step.FINISH)
+
+
+def _split(
+    draft: Draft, style: Style, factors: tuple[Factor, ...], levels: tuple[int, ...], pieces: int, one: bool
+) -> Split:
+    changed = draft
+    for f, n in zip(factors, levels, strict=True):
+        changed = at_level(changed, style, f.key, f.levels[n])
+    portion = changed.process.portion_g or style.portion_g.typical
+    grams = pieces * portion / (1.0 - changed.process.bowl_loss_pct / 100.0)
+    what = ", ".join(f"{f.name.lower()} {f.levels[n]:g} {f.unit}".strip() for f, n in zip(factors, levels, strict=True))
+    how = "weigh off, then" if one else "mix by itself with"
+    return Split(levels, grams, f"{grams:.0f} g: {how} {what}")
+
+
+def _cautions(factors: tuple[Factor, ...], repeats: int, one: bool, alone: bool) -> tuple[str, ...]:
+    found = []
+    if not one:
+        found.append(
+            "Each level is mixed by itself, so what one mixing differs from the next is mixed up with the level. "
+            "Mix at the same butter temperature and minutes, and repeat the round."
+        )
+    if repeats == 1:
+        found.append(
+            "Without a repeat the series cannot tell scatter from effect by itself; it takes the kitchen's usual."
+        )
+    if alone:
+        found.append(
+            "One level fills the oven at a time: let it come back to temperature before each, and keep the order."
+        )
+    if any(f.key == "process:portion_g" for f in factors):
+        found.append(
+            "Bigger pieces want longer in the oven: with the minutes fixed, size and doneness change together."
+        )
+    return tuple(found)

@@ -1,0 +1,212 @@
+"""A series read: what each factor did, how sure, what it is mixed up with. Least squares and power by statsmodels."""
+
+from __future__ import annotations
+
+import itertools
+import math
+from dataclasses import dataclass
+from typing import Any
+
+import numpy as np
+
+from dough.counsel.series.design import Plan, Run
+from dough.facts.cookie import BY_KEY
+from dough.facts.scatter import AS_USUAL, Scatter
+from dough.judgement.trials.labels import LABELS
+
+Array = np.ndarray[Any, np.dtype[np.float64]]
+#: Confidence of the intervals.
+LEVEL = 0.95
+#: A factor that goes along with the baking order by more than this is warned about.
+ALONG = 0.6
+
+
+@dataclass(frozen=True, slots=True)
+class Effect:
+    """What going from the lowest to the highest level does to one measure, with a 95 % interval; words say it.
+
+    name is a factor's, or two joined by × where they act together; p is None where the spread was not measured.
+    """
+
+    name: str
+    value: float
+    low: float
+    high: float
+    p: float | None
+    clear: bool
+
+
+@dataclass(frozen=True, slots=True)
+class Outcome:
+    """One measure: effects, the mean of each level of a single factor, residual sd with its degrees of freedom (0: the
+    kitchen's usual scatter stood in), and how much of the bend a straight line misses (None: not to be told)."""
+
+    key: str
+    effects: tuple[Effect, ...]
+    means: tuple[float | None, ...]
+    sd: float
+    freedom: int
+    bend: Effect | None
+
+
+def outcome(made: Plan, key: str, values: dict[int, float], scatter: Scatter = AS_USUAL) -> Outcome | None:
+    """What the runs measured so far say of one measure, values by run order; None with too few to say anything."""
+    from statsmodels.regression.linear_model import OLS
+
+    runs = [r for r in made.runs if r.order in values]
+    y = np.array([values[r.order] for r in runs])
+    names, columns = _terms(made, runs)
+    blocks = sorted({r.block for r in runs})
+    fixed = [np.ones(len(runs)), *(np.array([float(r.block == b) for r in runs]) for b in blocks[1:])]
+    x = np.column_stack([*fixed, *columns])
+    if len(runs) < 2 or np.linalg.matrix_rank(x) < x.shape[1]:
+        return None
+    fit = OLS(y, x).fit()
+    freedom = int(fit.df_resid)
+    first = len(fixed)
+    if freedom > 0:
+        ends = fit.conf_int(alpha=1.0 - LEVEL)
+        sd = float(np.sqrt(max(fit.mse_resid, 0.0)))
+        found = [
+            Effect(n, float(fit.params[first + i]), float(ends[first + i][0]), float(ends[first + i][1]),
+                   float(fit.pvalues[first + i]), bool(ends[first + i][0] > 0 or ends[first + i][1] < 0))
+            for i, n in enumerate(names)
+        ]  # fmt: skip
+    else:
+        sd = _usual(made, key, float(np.mean(y)), scatter)
+        spread = sd * np.sqrt(np.diag(np.linalg.inv(x.T @ x)))
+        found = []
+        for i, n in enumerate(names):
+            value, half = float(fit.params[first + i]), 1.96 * float(spread[first + i])
+            found.append(Effect(n, value, value - half, value + half, None, abs(value) > half))
+    return Outcome(key, tuple(found), _means(made, runs, y), sd, freedom, _bend(made, runs, y, fixed, columns))
+
+
+def says(made: Plan, key: str, e: Effect) -> str:
+    """An effect as a cook would say it."""
+    label, _, digits = LABELS[key]
+    a = BY_KEY.get(key)
+    size = a.amount(e.value) if a else f"{abs(e.value):.{digits}f} points"
+    if "×" in e.name:
+        return f"{e.name} act together by {size}" if e.clear else f"{e.name}: no sign that they act together"
+    f = next(x for x in made.factors if x.name == e.name)
+    span = f"{f.levels[0]:g} to {f.levels[-1]:g} {f.unit}".strip()
+    if not e.clear:
+        return f"{e.name} {span}: {label.lower()} moves by less than this series can tell from scatter"
+    more = a.more(e.value) if a else f"{size} {'more' if e.value > 0 else 'less'}"
+    return f"{e.name} {span}: {label.lower()} {more}"
+
+
+def cautions(made: Plan, done: list[Run]) -> tuple[str, ...]:
+    """What the runs as baked so far cannot tell apart: the order, rounds not finished, levels missing."""
+    found = []
+    if len(done) >= 3:
+        order = np.array([float(r.order) for r in done])
+        for n, f in enumerate(made.factors):
+            level = np.array([float(r.levels[n]) for r in done])
+            if level.std() > 0 and abs(np.corrcoef(order, level)[0, 1]) > ALONG:
+                found.append(
+                    f"{f.name} goes along with the baking order so far: a drift of the oven would look like it."
+                )
+    for n, f in enumerate(made.factors):
+        missing = [f.levels[i] for i in range(len(f.levels)) if done and not any(r.levels[n] == i for r in done)]
+        if missing:
+            found.append(
+                f"{f.name}: nothing measured at {', '.join(f'{v:g}' for v in missing)} {f.unit}.".replace(" .", ".")
+            )
+    counts = {b: sum(r.block == b for r in done) for b in {r.block for r in made.runs}}
+    whole = len(made.splits)
+    part = [b for b, c in counts.items() if 0 < c < whole]
+    if part:
+        found.append(
+            f"Round {', '.join(map(str, part))} is not finished: until it is, rounds and levels are partly mixed up."
+        )
+    return tuple(found)
+
+
+@dataclass(frozen=True, slots=True)
+class Need:
+    """Trays of each level it takes to see a difference: with so many pieces measured of each; None: more than 60."""
+
+    pieces: int
+    one_dough: int | None
+    own_mixing: int | None
+
+
+def needs(
+    key: str, difference: float, value: float | None = None, scatter: Scatter = AS_USUAL, power: float = 0.8
+) -> tuple[Need, ...]:
+    """How many trays of each of two levels tell a difference of this size in 8 of 10 series (two-sided, 5 %).
+
+    From one dough only the pieces' own scatter counts; with a mixing for each the bake-to-bake scatter comes on top.
+    value is about what the measure is, for what scatters with size.
+    Raises ValueError unless the difference is above zero.
+    """
+    if not difference > 0.0 or not math.isfinite(difference):
+        raise ValueError("a difference is above zero")
+    found = []
+    for pieces in (4, 6, 12):
+        own = scatter.piece(key, value) / math.sqrt(pieces)
+        mixed = math.hypot(own, scatter.of(key, value))
+        found.append(Need(pieces, _count(difference / own, power), _count(difference / mixed, power)))
+    return tuple(found)
+
+
+def _count(size: float, power: float) -> int | None:
+    from statsmodels.stats.power import TTestIndPower
+
+    for n in range(2, 61):
+        # Where the difference is many times the scatter the package has no figure: it is certain to be seen.
+        if not TTestIndPower().power(size, n, 0.05) < power:
+            return n
+    return None
+
+
+def _terms(made: Plan, runs: list[Run]) -> tuple[list[str], list[Array]]:
+    """Each factor from 0 at its lowest to 1 at its highest level; with several, their products too, from the middle."""
+
+    def scaled(n: int) -> Array:
+        f = made.factors[n]
+        span = f.levels[-1] - f.levels[0]
+        return np.array([(f.levels[r.levels[n]] - f.levels[0]) / span for r in runs])
+
+    names = [f.name for f in made.factors]
+    if len(made.factors) == 1:
+        return names, [scaled(0)]
+    centred = [scaled(n) - 0.5 for n in range(len(made.factors))]
+    columns = list(centred)
+    for a, b in itertools.combinations(range(len(made.factors)), 2):
+        names.append(f"{made.factors[a].name} × {made.factors[b].name}")
+        columns.append(2.0 * centred[a] * centred[b])
+    return names, columns
+
+
+def _usual(made: Plan, key: str, value: float, scatter: Scatter) -> float:
+    own = scatter.piece(key, value) / math.sqrt(made.pieces)
+    return own if made.one_dough else math.hypot(own, scatter.of(key, value))
+
+
+def _means(made: Plan, runs: list[Run], y: Array) -> tuple[float | None, ...]:
+    if len(made.factors) > 1:
+        return ()
+    found = []
+    for n in range(len(made.factors[0].levels)):
+        mine = [v for r, v in zip(runs, y, strict=True) if r.levels[0] == n]
+        found.append(float(np.mean(mine)) if mine else None)
+    return tuple(found)
+
+
+def _bend(made: Plan, runs: list[Run], y: Array, fixed: list[Array], columns: list[Array]) -> Effect | None:
+    """Whether the middle levels lie off the straight line: one factor, three levels or more, freedom left."""
+    from statsmodels.regression.linear_model import OLS
+
+    if len(made.factors) > 1 or len({r.levels for r in runs}) < 3:
+        return None
+    x = np.column_stack([*fixed, *columns, -4.0 * columns[0] * (1.0 - columns[0])])
+    fit = OLS(y, x).fit()
+    if fit.df_resid < 1:
+        return None
+    low, high = fit.conf_int(alpha=1.0 - LEVEL)[-1]
+    return Effect(
+        "bend", -float(fit.params[-1]), -float(high), -float(low), float(fit.pvalues[-1]), bool(low > 0 or high < 0)
+    )

@@ -1,0 +1,59 @@
+"""Several doughs on one day: the order that carries the fewest allergens over, and what to clean between.
+
+A caution, not a procedure: washing removes what is seen, flour dust stays in the air for hours (practice, M).
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from itertools import pairwise
+
+from dough.accounts.formula import Formula
+from dough.accounts.label import allergens
+from dough.facts.needs import NAMES
+
+
+@dataclass(frozen=True, slots=True)
+class Baked:
+    """One dough of the day by name, with its formula."""
+
+    name: str
+    formula: Formula
+
+
+@dataclass(frozen=True, slots=True)
+class Day:
+    """Names in the order to make them, with the allergens each brings; cautions in sentences."""
+
+    order: tuple[tuple[str, tuple[str, ...]], ...]
+    cautions: tuple[str, ...]
+
+
+def day(doughs: tuple[Baked, ...]) -> Day:
+    """The doughs with fewest allergens first; what the later ones bring that an earlier one must not meet.
+
+    No cautions for a single dough or where all hold the same.
+    """
+    held = {d.name: frozenset(h.code for h in allergens(d.formula.lines, {}) if h.contains) for d in doughs}
+    order = sorted(held, key=lambda n: (len(held[n]), n))
+    cautions: list[str] = []
+    for early, late in pairwise(order):
+        brought = [NAMES[c] for c in NAMES if c in held[late] - held[early]]
+        if brought:
+            cautions.append(
+                f"{early} before {late}: {late} brings {_and(brought)}. If it has to be the other way round, wash "
+                "bowls, hooks and hands with hot soapy water between; a wiped bowl is not enough."
+            )
+    if cautions:
+        cautions.append(
+            "Own sieve, silicone and wooden tools for each; flour dust hangs in the air for hours, so open flour last. "
+            "Cool and box them apart, and label the boxes."
+        )
+        cautions.append(
+            "Order and washing lower the risk, they do not make it nothing: never promise free from traces."
+        )
+    return Day(tuple((n, tuple(NAMES[c] for c in NAMES if c in held[n])) for n in order), tuple(cautions))
+
+
+def _and(words: list[str]) -> str:
+    return words[0] if len(words) == 1 else f"{', '.join(words[:-1])} and {words[-1]}"

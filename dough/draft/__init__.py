@@ -1,0 +1,1 @@
+"""What a cook writes down and changes: a formula with its process, and the cookie wanted of it."""

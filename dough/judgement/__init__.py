@@ -1,0 +1,1 @@
+"""What to make of it: against bands, against the target, against what was baked."""

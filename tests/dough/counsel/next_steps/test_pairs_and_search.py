@@ -1,0 +1,148 @@
+"""Locks, ranges, pairs, and the search for the whole target."""
+
+from __future__ import annotations
+
+import itertools
+from dataclasses import replace
+
+import pytest
+
+from dough.accounts.formula import Draft
+from dough.accounts.needs.verdict import marks
+from dough.bake.intake import Kit, bake_case
+from dough.bake.model import forecast
+from dough.counsel.next_steps.levers import LOCKS, Tray, levers, unlocked
+from dough.counsel.next_steps.ranking import PAIR_SHARES, PAIRED, advice, pairs
+from dough.counsel.next_steps.search import evenly, search
+from dough.draft.start import from_style_formula
+from dough.facts.cookie import ATTRIBUTES, Cookie
+from dough.facts.needs import NEEDS, Wanted
+from dough.facts.styles import styles
+from dough.judgement.distance import compare
+from tests.dough.counsel.next_steps.test_ranking import away, near
+
+CHEWY = styles()["chewy"]
+DRAFT: Draft = from_style_formula(CHEWY)[0]
+#: The same with the process left open: the style's usual values stand in.
+OPEN = replace(DRAFT, process=replace(DRAFT.process, minutes=None, oven_c=None, portion_g=None))
+WIDE = Cookie(diameter_mm=95.0, height_mm=9.0, rim_crisp=80.0, middle_soft=45.0, crust_l=58.0)
+SMALL = Cookie(diameter_mm=72.0, height_mm=15.0, rim_crisp=25.0, middle_soft=90.0, crust_l=69.0)
+
+
+@pytest.mark.parametrize("lock", LOCKS)
+def test_what_is_locked_is_never_suggested(lock: str) -> None:
+    trays = (Tray(2, "Dark sheet", Kit(tray_conductance=1.35)),)
+    held = LOCKS[lock]
+    for a in advice(DRAFT, SMALL, CHEWY, Kit(), (lock,), trays):
+        assert not a.lever.key.startswith(held)
+    left = {x.key for x in unlocked(levers(DRAFT, CHEWY, trays), (lock,))}
+    assert left == {x.key for x in levers(DRAFT, CHEWY, trays) if not x.key.startswith(held)}
+
+
+def test_an_unknown_lock_is_refused() -> None:
+    with pytest.raises(KeyError):
+        advice(DRAFT, SMALL, CHEWY, Kit(), ("moon",))
+
+
+def test_every_effect_has_a_range_around_it_and_its_sum_is_the_forecast() -> None:
+    now = forecast(bake_case(DRAFT, CHEWY, Kit())).cookie  # type: ignore[arg-type]
+    for a in advice(DRAFT, WIDE, CHEWY, Kit()):
+        for c in a.changes:
+            assert c.low <= c.value <= c.high
+            assert getattr(now, c.attribute.key) + c.value == pytest.approx(getattr(a.cookie, c.attribute.key))
+        assert 1 <= a.bakes <= 9
+
+
+def test_a_small_effect_takes_more_bakes_to_show() -> None:
+    found = advice(DRAFT, near(DRAFT, diameter_mm=9.0, height_mm=-1.5), CHEWY, Kit())
+    clear = max(found, key=lambda a: max(abs(c.value) / c.attribute.step for c in a.changes))
+    faint = min(found, key=lambda a: max(abs(c.value) / c.attribute.step for c in a.changes))
+    assert clear.bakes < faint.bakes
+
+
+def test_another_tray_of_the_kitchen_is_a_lever_with_its_own_forecast() -> None:
+    target = forecast(bake_case(DRAFT, CHEWY, Kit(tray_conductance=1.6))).cookie  # type: ignore[arg-type]
+    found = advice(DRAFT, target, CHEWY, Kit(), (), (Tray(7, "Dark sheet", Kit(tray_conductance=1.6)),))
+    tray = next(a for a in found if a.lever.key == "tray:7")
+    assert tray.edit == {"op": "process", "field": "tray_id", "value": 7}
+    as_told = forecast(bake_case(tray.draft, CHEWY, Kit(tray_conductance=1.6)))  # type: ignore[arg-type]
+    assert as_told.cookie == tray.cookie
+
+
+@pytest.mark.parametrize("draft", [DRAFT, OPEN], ids=["said", "left open"])
+def test_pairs_are_the_best_of_all_pairs_tried(draft: Draft) -> None:
+    """Against trying every pair of the best singles at every size."""
+    singles = advice(draft, WIDE, CHEWY, Kit())
+    found = pairs(draft, WIDE, CHEWY, Kit(), singles)
+    assert found
+    best = 99.0
+    for a, b in itertools.combinations(singles[:PAIRED], 2):
+        for one, other in itertools.product(PAIR_SHARES, PAIR_SHARES):
+            sizes = [s * x.moves[0].size if x.lever.graded else 1.0 for s, x in ((one, a), (other, b))]
+            try:
+                changed = b.lever.apply(a.lever.apply(draft, sizes[0]), sizes[1])
+            except ValueError:
+                continue
+            best = min(best, away(changed, WIDE))
+    assert found[0].to_steps == pytest.approx(best, abs=0.02)
+    assert all(len(p.moves) == 2 for p in found)
+    assert found[0].to_steps < singles[0].to_steps
+
+
+@pytest.mark.parametrize("target", [WIDE, SMALL], ids=["wide", "small"])
+def test_the_search_reaches_what_singles_cannot(target: Cookie) -> None:
+    found = search(DRAFT, target, CHEWY, Kit())
+    assert found is not None
+    single = advice(DRAFT, target, CHEWY, Kit())[0]
+    assert found.to_steps < min(0.5, 0.5 * single.to_steps)
+    told = forecast(bake_case(found.draft, CHEWY, Kit())).cookie  # type: ignore[arg-type]
+    assert told == found.cookie
+    assert compare(told, target).rms_steps == pytest.approx(found.to_steps)
+
+
+def test_the_search_keeps_what_is_locked_and_breaks_no_need() -> None:
+    found = search(DRAFT, SMALL, CHEWY, Kit(), ("eggs", "butter", "oven"))
+    assert found is not None
+    before = {x.id: x for x in DRAFT.formula.lines}
+    flour = {d: d.formula.flour_g for d in (DRAFT, found.draft)}
+    for x in found.draft.formula.lines:
+        if x.role in ("egg", "fat"):
+            was = before[x.id].grams or 0.0
+            assert (x.grams or 0.0) / (flour[found.draft] or 1) == pytest.approx(was / (flour[DRAFT] or 1), rel=0.02)
+        assert marks(x.ingredient, Wanted(tuple(NEEDS))) == marks(before[x.id].ingredient, Wanted(tuple(NEEDS)))
+    assert found.draft.process.oven_c == DRAFT.process.oven_c
+    assert {x.id for x in found.draft.formula.lines} == set(before)
+
+
+def test_what_comes_out_of_the_search_can_be_weighed() -> None:
+    found = search(DRAFT, WIDE, CHEWY, Kit())
+    assert found is not None
+    for x, was in zip(found.draft.formula.lines, DRAFT.formula.lines, strict=True):
+        if x.grams != was.grams and x.grams is not None:
+            assert x.grams == round(x.grams, 1 if x.grams < 20.0 else 0)
+    assert ((found.draft.process.minutes or 0.0) * 2.0).is_integer()
+
+
+def test_what_stays_out_of_reach_is_named() -> None:
+    """Nothing bakes 200 mm wide, 40 mm tall, pale and shattering at once."""
+    found = search(DRAFT, Cookie(diameter_mm=200.0, height_mm=40.0, rim_crisp=100.0, crust_l=80.0), CHEWY, Kit())
+    assert found is not None
+    assert found.out_of_reach
+
+
+def test_on_target_or_all_locked_there_is_nothing_to_search() -> None:
+    now = Cookie(**{a.key: getattr(forecast(bake_case(DRAFT, CHEWY, Kit())).cookie, a.key) for a in ATTRIBUTES})  # type: ignore[arg-type]
+    assert search(DRAFT, now, CHEWY, Kit()) is None
+    assert search(DRAFT, SMALL, CHEWY, Kit(), tuple(LOCKS)) is None
+    assert search(DRAFT, Cookie(), CHEWY, Kit()) is None
+
+
+@pytest.mark.parametrize("count", [1, 3, 9])
+def test_beginnings_are_spread_evenly_over_every_lever(count: int) -> None:
+    """Each half of each lever's way holds about half the points, and no two points are the same."""
+    points = evenly(48, count)
+    assert points.shape == (48, count)
+    assert ((points >= 0.0) & (points < 1.0)).all()
+    for n in range(count):
+        assert 19 <= int((points[:, n] < 0.5).sum()) <= 29
+    assert len({tuple(p) for p in points.round(9)}) == 48

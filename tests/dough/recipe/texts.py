@@ -1,0 +1,123 @@
+"""Reading the recipe files beside this one, and judging what the reader made of them line by line."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from pathlib import Path
+
+from dough.facts.kitchen_measures import Habit
+from dough.recipe.lines import Understood
+from dough.recipe.text import RecipeText, read_recipe
+
+HERE = Path(__file__).parent
+
+
+@dataclass(frozen=True)
+class Expected:
+    ids: tuple[str, ...]
+    grams: float | None
+    span: tuple[float, float] | None
+    filling: str
+    asks: frozenset[str]
+    steps: tuple[str, ...]
+
+
+@dataclass(frozen=True)
+class Case:
+    name: str
+    habit: Habit
+    text: str
+    lines: tuple[Expected, ...]
+    facts: dict[str, list[str]]
+
+
+def cases(folder: str) -> list[Case]:
+    return [_case(p) for p in sorted((HERE / folder).glob("*.txt"))]
+
+
+def _case(path: Path) -> Case:
+    head, body = path.read_text(encoding="utf-8").split("\n---\n", 1)
+    text, _, wanted = body.rpartition("\n---\n")
+    lines, facts = [], {}
+    for row in wanted.strip().splitlines():
+        if "|" in row:
+            lines.append(_expected(row))
+        else:
+            key, *rest = row.split()
+            facts[key] = rest
+    return Case(path.stem, Habit(head.split(":")[1].strip()), text, tuple(lines), facts)
+
+
+def _expected(row: str) -> Expected:
+    ids, grams, filling, asks, steps, *_ = [c.strip() for c in row.split("|")] + [""] * 5
+    span = tuple(float(x) for x in grams.split("..")) if ".." in grams else None
+    return Expected(
+        tuple(x.strip() for x in ids.split(",")),
+        None if span or grams == "?" else float(grams),
+        (span[0], span[1]) if span else None,
+        filling,
+        frozenset(asks.split()),
+        tuple(s.strip() for s in steps.split(",") if s.strip()),
+    )
+
+
+def problems(want: Expected, got: Understood) -> list[str]:
+    """What is wrong with a line; empty when it is right."""
+    found = []
+    if want.ids == ("?",):
+        if "ingredient" not in got.asks:
+            found.append(f"took it for {got.ingredient_id} without asking")
+    elif got.ingredient_id not in want.ids:
+        found.append(f"ingredient {got.ingredient_id or 'none'}, wanted {'/'.join(want.ids)}")
+    if want.grams is not None and (got.grams is None or abs(got.grams - want.grams) > 0.02 * want.grams):
+        found.append(f"{got.grams} g, wanted {want.grams}")
+    if want.span and (
+        got.range_g is None or any(abs(a - b) > 0.02 * b for a, b in zip(got.range_g, want.span, strict=True))
+    ):
+        found.append(f"range {got.range_g}, wanted {want.span}")
+    if want.filling and got.filling != want.filling:
+        found.append(f"filling {got.filling or 'none'}, wanted {want.filling}")
+    if frozenset(got.asks) != want.asks:
+        found.append(f"asks {sorted(got.asks)}, wanted {sorted(want.asks)}")
+    if want.steps and got.step not in want.steps:
+        found.append(f"step {got.step}, wanted {'/'.join(want.steps)}")
+    return found
+
+
+def judge(case: Case) -> tuple[int, int, list[str]]:
+    """(lines right, lines wanted, what was wrong). A line too many or too few counts as wrong."""
+    read = read_recipe(case.text, case.habit)
+    wrong, right = [], 0
+    got = list(read.lines)
+    for want in case.lines:
+        best = next((g for g in got if not problems(want, g)), None)
+        if best is not None:
+            right += 1
+            got.remove(best)
+        else:
+            near = next((g for g in got if g.ingredient_id in want.ids), None)
+            why = f"{'; '.join(problems(want, near))} in {near.text}" if near else "not found"
+            wrong.append(f"{case.name}: {want.ids}: {why}")
+    for extra in got:
+        if not any(extra.text in w for w in wrong):
+            wrong.append(f"{case.name}: also read {extra.text!r} as {extra.ingredient_id or 'unknown'} {extra.asks}")
+    wrong += [f"{case.name}: {p}" for p in _facts(case, read)]
+    return right, len(case.lines), wrong
+
+
+def _facts(case: Case, read: RecipeText) -> list[str]:
+    found = []
+    if "oven" in case.facts:
+        value = float(case.facts["oven"][0])
+        wanted = round((value - 32) / 1.8) if case.facts["oven"][1] == "F" else value
+        if read.bake.oven_c != wanted or read.bake.fan != ("fan" in case.facts["oven"]):
+            found.append(f"oven {read.bake.oven_c} fan {read.bake.fan}, wanted {wanted}")
+    if "minutes" in case.facts:
+        low, *high = [float(x) for x in case.facts["minutes"]]
+        if read.bake.minutes != (low, (high or [low])[0]):
+            found.append(f"minutes {read.bake.minutes}, wanted {case.facts['minutes']}")
+    if "makes" in case.facts and read.bake.makes != int(case.facts["makes"][0]):
+        found.append(f"makes {read.bake.makes}")
+    if "portion" in case.facts and read.bake.portion_g != float(case.facts["portion"][0]):
+        found.append(f"portion {read.bake.portion_g}")
+    return found
