@@ -13,7 +13,7 @@ application = get_asgi_application()
 
 # Loaded before the first request, so that no cook waits for it.
 from dough.bake.batch import warm  # noqa: E402
-from kitchen.api.reference import reference_out  # noqa: E402
+from kitchen.api.reference.routes import reference_out  # noqa: E402
 
 warm()
 reference_out()

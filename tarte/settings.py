@@ -109,7 +109,7 @@ CONTENT_SECURITY_POLICY = {
 }
 DATA_UPLOAD_MAX_MEMORY_SIZE = 1_000_000
 FILE_UPLOAD_HANDLERS = [
-    "kitchen.pictures.CappedUpload",
+    "kitchen.photos.pictures.CappedUpload",
     "django.core.files.uploadhandler.MemoryFileUploadHandler",
     "django.core.files.uploadhandler.TemporaryFileUploadHandler",
 ]

@@ -10,9 +10,10 @@ from django.db import transaction
 
 from dough.facts.errors import EntryError
 from dough.photo.measure import Outline, PhotoReading, look, read_outlines, read_photo
-from kitchen import pictures
-from kitchen.actions.base import Action, MissingError, dough_for_reading
+from kitchen.actions.base import Action
 from kitchen.models import Photo
+from kitchen.photos import pictures
+from kitchen.reading.doughs import MissingError, dough_for_reading
 
 MOST_PHOTOS = 500
 Array = np.ndarray[Any, np.dtype[np.float64]]

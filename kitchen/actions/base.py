@@ -9,6 +9,7 @@ from django.contrib.auth.models import AbstractBaseUser, AnonymousUser, User
 
 from dough.facts.errors import EntryError
 from kitchen.models import Dough
+from kitchen.reading.doughs import dough_for_reading, name_of
 
 Actor = User | AnonymousUser | AbstractBaseUser
 MAX_NAME = 80
@@ -16,10 +17,6 @@ MAX_NAME = 80
 
 class RefusedError(Exception):
     """The actor may not do this."""
-
-
-class MissingError(Exception):
-    """The thing acted on is not there. The message is a sentence for the cook."""
 
 
 class StaleError(Exception):
@@ -31,10 +28,6 @@ class StaleError(Exception):
             "saved over theirs. Choose which to keep."
         )
         self.current = current
-
-
-def name_of(user: User) -> str:
-    return user.first_name or user.username
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -49,14 +42,6 @@ class Action:
         if not isinstance(self.actor, User) or not self.actor.is_active:
             raise RefusedError("Sign in first.")
         return self.actor
-
-
-def dough_for_reading(dough_id: int) -> Dough:
-    """A dough that is not deleted. Raises MissingError."""
-    found = Dough.objects.select_related("saved_by", "draft_parent").filter(pk=dough_id, deleted_at=None).first()
-    if found is None:
-        raise MissingError("There is no such dough on the shelf. It may have been deleted.")
-    return found
 
 
 def dough_for_writing(dough_id: int, revision: int) -> Dough:

@@ -12,8 +12,9 @@ from dough.accounts.butter.creaming import mixer
 from dough.accounts.butter.feel import Season, degrees_of
 from dough.facts.entry import FIELDS, read
 from dough.facts.errors import EntryError
-from kitchen.actions.base import Action, MissingError, dough_for_reading
+from kitchen.actions.base import Action
 from kitchen.models import ButterOut, ButterReading, MixerReading
+from kitchen.reading.doughs import MissingError, dough_for_reading
 
 #: The furthest back a moment may lie, and how far a clock may run ahead.
 FURTHEST, AHEAD = timedelta(days=2), timedelta(minutes=2)

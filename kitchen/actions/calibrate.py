@@ -9,10 +9,11 @@ from django.db.models import Max
 
 from dough.facts.errors import EntryError
 from dough.judgement.learning.fit import learn
-from kitchen.actions.base import Action, MissingError
-from kitchen.learning import BY_HAND, considered
+from kitchen.actions.base import Action
+from kitchen.documents.lesson import LessonDoc
 from kitchen.models import Calibration, Kitchen
-from kitchen.taught import LessonDoc
+from kitchen.reading.doughs import MissingError
+from kitchen.reading.logged_bakes import BY_HAND, considered
 
 MOVED = "What is in force was changed meanwhile. Look again at what it says now, then choose."
 

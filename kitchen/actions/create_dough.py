@@ -13,9 +13,11 @@ from dough.draft.target import Target
 from dough.facts.cookie import Cookie
 from dough.facts.errors import EntryError
 from dough.facts.styles import style
-from kitchen.actions.base import Action, clean_name, dough_for_reading
-from kitchen.documents import DraftDoc, TargetDoc
+from kitchen.actions.base import Action, clean_name
+from kitchen.documents.draft import DraftDoc
+from kitchen.documents.target import TargetDoc
 from kitchen.models import Dough, Version
+from kitchen.reading.doughs import dough_for_reading
 
 
 @dataclass(frozen=True, kw_only=True)

@@ -12,10 +12,12 @@ from dough.counsel.swaps.follow import Follow, follow, swapped
 from dough.draft.check import check_draft, check_target
 from dough.facts.errors import EntryError
 from dough.facts.styles import style
-from kitchen.actions.base import Action, MissingError, clean_name, dough_for_reading, dough_for_writing
-from kitchen.documents import DraftDoc, TargetDoc
+from kitchen.actions.base import Action, clean_name, dough_for_writing
+from kitchen.documents.draft import DraftDoc
+from kitchen.documents.target import TargetDoc
 from kitchen.models import Dough
-from kitchen.pantry import wanted
+from kitchen.reading.doughs import MissingError, dough_for_reading
+from kitchen.reading.this_kitchen import wanted
 
 
 @dataclass(frozen=True, kw_only=True)

@@ -8,8 +8,7 @@ from django.db import transaction
 
 from dough.facts.errors import EntryError
 from kitchen.actions.base import Action, dough_for_writing
-from kitchen.documents import DraftDoc
-from kitchen.models import Dough, Version
+from kitchen.models import Version
 
 MAX_NOTE = 400
 
@@ -49,12 +48,3 @@ class FreezeVersion(Action):
             dough.saved_by = cook
             dough.save()
             return version
-
-
-def draft_differs(dough: Dough) -> bool:
-    """True when the draft holds something its parent version does not."""
-    parent = dough.draft_parent
-    if parent is None:
-        return bool(dough.draft.get("lines"))
-    # Read before they are compared: a version kept by an earlier Tarte lacks what came later.
-    return DraftDoc.model_validate(parent.formula) != DraftDoc.model_validate(dough.draft)

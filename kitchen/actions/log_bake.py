@@ -14,10 +14,12 @@ from dough.facts.entry import read_named
 from dough.facts.errors import EntryError, Questions
 from dough.facts.ingredients import ingredient
 from dough.judgement.trials.measure import Measured, check, doubts, read_list
-from kitchen.actions.base import Action, MissingError, dough_for_reading
-from kitchen.documents import MeasuredDoc, Typed
+from kitchen.actions.base import Action
+from kitchen.documents.base import Typed
+from kitchen.documents.measured import MeasuredDoc
+from kitchen.documents.own_ingredient import find
 from kitchen.models import Bake, Batch, Dough, Oven, Photo, Tray, Version
-from kitchen.pantry import find
+from kitchen.reading.doughs import MissingError, dough_for_reading
 
 MAX_NOTES = 2000
 Kit = TypeVar("Kit", Oven, Tray)

@@ -6,9 +6,10 @@ from dataclasses import dataclass
 
 from django.db import transaction
 
-from kitchen.actions.base import Action, MissingError, clean_name
+from kitchen.actions.base import Action, clean_name
+from kitchen.documents.own_ingredient import PREFIX, FromBlend, FromLabel, ToProtein, make
 from kitchen.models import OwnIngredient
-from kitchen.pantry import PREFIX, FromBlend, FromLabel, ToProtein, make
+from kitchen.reading.doughs import MissingError
 
 
 @dataclass(frozen=True, kw_only=True)

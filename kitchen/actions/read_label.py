@@ -12,8 +12,8 @@ from dough.facts.errors import EntryError
 from dough.facts.ingredients import ingredient
 from dough.facts.needs import NAMES, ORIGINS
 from kitchen.actions.base import Action
+from kitchen.documents.own_ingredient import find
 from kitchen.models import SupplierLabel
-from kitchen.pantry import find
 
 
 @dataclass(frozen=True, kw_only=True)

@@ -6,8 +6,9 @@ from dataclasses import dataclass
 
 from django.db import transaction
 
-from kitchen.actions.base import Action, MissingError, dough_for_writing
+from kitchen.actions.base import Action, dough_for_writing
 from kitchen.models import Dough, Version
+from kitchen.reading.doughs import MissingError
 
 
 @dataclass(frozen=True, kw_only=True)

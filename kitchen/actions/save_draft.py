@@ -10,7 +10,8 @@ from dough.draft.check import check_draft, check_target
 from dough.facts.errors import EntryError
 from dough.facts.styles import style
 from kitchen.actions.base import Action, clean_name, dough_for_writing
-from kitchen.documents import DraftDoc, TargetDoc
+from kitchen.documents.draft import DraftDoc
+from kitchen.documents.target import TargetDoc
 from kitchen.models import Dough, Oven, Tray
 
 

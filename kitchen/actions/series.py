@@ -10,9 +10,10 @@ from django.db import transaction
 from dough.facts.entry import read_named
 from dough.facts.errors import EntryError
 from dough.judgement.trials.measure import read_list
-from kitchen.actions.base import Action, MissingError, dough_for_reading
-from kitchen.documents import Typed
+from kitchen.actions.base import Action
+from kitchen.documents.base import Typed
 from kitchen.models import Series
+from kitchen.reading.doughs import MissingError, dough_for_reading
 
 MOST_SERIES = 100
 #: What a run may measure: the box's field, and whether several readings go in.

@@ -7,8 +7,9 @@ from dataclasses import dataclass
 from django.db import transaction
 
 from dough.facts.regions import region
-from kitchen.actions.base import Action, MissingError
+from kitchen.actions.base import Action
 from kitchen.models import Kitchen
+from kitchen.reading.doughs import MissingError
 
 
 @dataclass(frozen=True, kw_only=True)

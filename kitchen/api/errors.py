@@ -11,9 +11,10 @@ from ninja import NinjaAPI, Schema
 from ninja.errors import AuthenticationError, HttpError, ValidationError
 
 from dough.facts.errors import EntryError, EntryErrors, Questions
-from kitchen.actions.base import MissingError, RefusedError, StaleError
-from kitchen.api.schemas import DoughOut
-from kitchen.api.views import dough_out
+from kitchen.actions.base import RefusedError, StaleError
+from kitchen.api.doughs.schemas import DoughOut
+from kitchen.api.doughs.views import dough_out
+from kitchen.reading.doughs import MissingError
 
 
 class FieldError(Schema):

@@ -16,7 +16,8 @@ from kitchen.actions.create_dough import CreateDough
 from kitchen.actions.freeze_version import FreezeVersion
 from kitchen.actions.log_bake import BakeEntry, LogBake, NewBatch
 from kitchen.actions.save_draft import SaveDraft
-from kitchen.documents import DraftDoc, TargetDoc
+from kitchen.documents.draft import DraftDoc
+from kitchen.documents.target import TargetDoc
 from kitchen.models import Batch, Dough, Kitchen, Oven, Tray, Version
 
 SOURCE = Path(__file__).with_name("lantern_row.json")

@@ -10,7 +10,7 @@ from kitchen.models.frozen import Frozen
 
 class Calibration(Frozen):
     """One adopted lesson. left_out are the bakes a cook chose not to count; lesson is the document of
-    ``kitchen.learning``; what is in force hangs at the kitchen."""
+    ``kitchen.reading.logged_bakes``; what is in force hangs at the kitchen."""
 
     number = models.PositiveIntegerField(unique=True)
     left_out = models.JSONField(default=list)

@@ -9,7 +9,7 @@ from kitchen.models.frozen import Frozen
 
 
 class OwnIngredient(Frozen):
-    """One version of an ingredient of the cook's own. recipe is how it was made up (kitchen/pantry.py)."""
+    """One version of an ingredient of the cook's own. recipe is how it was made up, a document of kitchen/documents."""
 
     key = models.CharField(max_length=40)
     version = models.PositiveIntegerField()

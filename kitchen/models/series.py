@@ -10,7 +10,7 @@ from kitchen.models.dough import Dough
 
 class Series(models.Model):
     """A plan of runs and what came out of them so far; plan is a document of
-    ``kitchen.series_levels``, results are readings by run.
+    ``kitchen.reading.series_levels``, results are readings by run.
 
     base is the draft it starts from; revision counts writes to the results.
     """

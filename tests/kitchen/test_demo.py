@@ -8,11 +8,13 @@ import pytest
 
 from dough.draft.difference import difference
 from dough.facts.scatter import AS_USUAL
-from kitchen.api.bake_views import bake_out
-from kitchen.api.views import latest_bakes, shelf_item, style_of
+from kitchen.api.bakes.views import bake_out
+from kitchen.api.doughs.views import shelf_item
 from kitchen.demo.load import load_demo
-from kitchen.documents import DraftDoc, TargetDoc
+from kitchen.documents.draft import DraftDoc
+from kitchen.documents.target import TargetDoc
 from kitchen.models import Dough, Kitchen
+from kitchen.reading.doughs import latest_bakes, style_of
 from tests.conftest import NOW
 
 

@@ -7,9 +7,9 @@ from typing import Any
 import pytest
 from django.test import Client
 
-from kitchen.actions.freeze_version import draft_differs
 from kitchen.models import Dough, Version
 from kitchen.models.frozen import FrozenError
+from kitchen.reading.doughs import draft_differs
 from tests.conftest import send
 
 

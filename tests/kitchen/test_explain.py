@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from kitchen.explain import _plain, sections
+from kitchen.reading.model_text import _plain, sections
 
 
 def test_emphasis_goes_and_the_names_of_colour_axes_stay() -> None:

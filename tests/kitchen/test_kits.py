@@ -12,10 +12,10 @@ from dough.bake.taught import GENERAL
 from dough.facts.styles import styles
 from dough.judgement.learning.fit import learn
 from dough.judgement.learning.logged import Logged, Reading
-from kitchen.documents import DraftDoc
-from kitchen.kits import draft_case, kit_for, plain_kit
+from kitchen.documents.draft import DraftDoc
+from kitchen.documents.lesson import LessonDoc
 from kitchen.models import Calibration, Dough, Kitchen, Oven, Tray
-from kitchen.taught import LessonDoc
+from kitchen.reading.kit import draft_case, kit_for, plain_kit
 from tests.conftest import NOW
 
 pytestmark = pytest.mark.django_db

@@ -7,9 +7,9 @@ from typing import Any
 import pytest
 from django.test import Client
 
-from kitchen import learning
 from kitchen.models import Bake, Dough, Kitchen, Oven, Tray
-from kitchen.taught import in_force, taught
+from kitchen.reading import logged_bakes as learning
+from kitchen.reading.calibration import in_force, taught
 from tests.conftest import bake_body, send
 
 pytestmark = pytest.mark.django_db

@@ -8,9 +8,9 @@ from django.contrib.auth.models import User
 from django.test import Client
 
 from kitchen.actions.create_dough import CreateDough
-from kitchen.documents import DraftDoc
+from kitchen.documents.draft import DraftDoc
+from kitchen.documents.own_ingredient import find
 from kitchen.models import Dough, Kitchen, OwnIngredient, SupplierLabel
-from kitchen.pantry import find
 from tests.conftest import NOW, send
 
 LABEL = {"fat": 1.3, "carbohydrate": 71, "protein": 11}

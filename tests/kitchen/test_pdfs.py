@@ -10,8 +10,8 @@ from django.test import Client
 
 from dough.facts.ingredients import Role, ingredient
 from dough.photo import card
-from kitchen.card_pdf import card_pdf
 from kitchen.models import Dough
+from kitchen.prints.photo_card import card_pdf
 from tests.conftest import send
 
 pytestmark = pytest.mark.django_db

@@ -21,7 +21,7 @@ from dough.photo.measure import read_photo
 from kitchen.actions import add_photo
 from kitchen.actions.create_dough import CreateDough
 from kitchen.models import Dough, Photo
-from kitchen.pictures import MAX_BYTES
+from kitchen.photos.pictures import MAX_BYTES
 from tests.conftest import NOW, bake_body, send
 
 pytestmark = pytest.mark.django_db

@@ -9,7 +9,7 @@ from django.test import Client
 
 from dough.facts.scatter import USUAL
 from kitchen.models import Dough, Oven
-from kitchen.scatter import kitchen_scatter
+from kitchen.reading.scatter import kitchen_scatter
 from tests.conftest import bake_body, send
 
 pytestmark = pytest.mark.django_db

@@ -7,9 +7,9 @@ from typing import Any
 import pytest
 from django.test import Client
 
-from kitchen.learning import considered, unlearned
 from kitchen.models import Dough, Oven
-from kitchen.scatter import kitchen_scatter
+from kitchen.reading.logged_bakes import considered, unlearned
+from kitchen.reading.scatter import kitchen_scatter
 from tests.conftest import send
 
 pytestmark = pytest.mark.django_db

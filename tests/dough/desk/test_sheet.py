@@ -6,7 +6,7 @@ from dataclasses import replace
 
 from dough.accounts.formula import Draft, Formula, Line, Method, Process, Step
 from dough.desk.bench_sheet import bench_sheet
-from kitchen.sheet_pdf import sheet_pdf
+from kitchen.prints.bench_sheet import sheet_pdf
 
 LINES = (
     Line("a", "ap", 320.0, Step.DRY, 320.0, range_g=(300.0, 340.0)),

@@ -1,0 +1,368 @@
+"""Doughs: the shelf, one dough, its draft, its versions."""
+
+from __future__ import annotations
+
+import re
+from dataclasses import replace
+from typing import Literal
+
+from django.http import HttpRequest, HttpResponse
+from django.utils import timezone
+from ninja import Router, Status
+from pydantic import BaseModel, Field
+
+from dough.accounts.formula import Step
+from dough.accounts.needs.said import LABELS_DECIDE
+from dough.desk.bench_sheet import Sheet, bench_sheet
+from dough.draft.check import check_target
+from dough.draft.target import Target, adopt, from_style, set_field, set_need, set_wish
+from dough.draft.texture_map import from_words, in_hand, nudged, place_of, put_down
+from dough.facts.entry import read_named
+from dough.facts.styles import style
+from dough.formats.formula_file import FormulaFile
+from dough.formats.writing import write
+from dough.judgement.trials.measure import read_list
+from kitchen.actions.create_dough import CreateDough
+from kitchen.actions.delete_dough import DeleteDough, RestoreDough
+from kitchen.actions.freeze_version import FreezeVersion
+from kitchen.actions.return_to_version import ReturnToVersion
+from kitchen.actions.save_draft import SaveDraft
+from kitchen.api.doughs.schemas import DoughOut, ShelfItem
+from kitchen.api.doughs.views import dough_out, shelf_item
+from kitchen.api.errors import PROBLEMS
+from kitchen.documents.base import Strict, Typed
+from kitchen.documents.draft import DraftDoc
+from kitchen.documents.target import CookieDoc, TargetDoc
+from kitchen.models import Dough, Version
+from kitchen.prints.bench_sheet import sheet_pdf
+from kitchen.reading.doughs import MissingError, dough_for_reading, draft_differs, latest_bakes, measured_cookie
+from kitchen.reading.this_kitchen import wanted
+
+router = Router(tags=["doughs"])
+
+
+class NewDough(Strict):
+    name: str = Field(max_length=400)
+    start: str = Field(max_length=20)
+    style: str = Field(default="", max_length=20)
+    draft: DraftDoc | None = None
+    copy_of: int | None = None
+    version: int | None = None
+
+
+class SheetLineOut(BaseModel):
+    step: Step
+    name: str
+    amount: str
+    note: str
+    marks: list[str]
+
+
+class SheetOut(BaseModel):
+    """The bench sheet of one batch, with room for what was really done."""
+
+    title: str
+    subtitle: str
+    lines: list[SheetLineOut]
+    steps: list[str]
+    checks: list[str]
+    cautions: list[str]
+    allergens: list[str]
+    labels: str
+
+
+class TrailPoint(BaseModel):
+    label: str
+    crisp: float
+    height_mm: float
+
+
+class MeaningOut(BaseModel):
+    word: str
+    words: str
+
+
+class WrittenOut(BaseModel):
+    """A file to hand over, and what its format leaves out."""
+
+    filename: str
+    media: str
+    text: str
+    dropped: list[str]
+
+
+class DraftIn(Strict):
+    revision: int = Field(ge=0, le=2**31 - 1)
+    name: str = Field(max_length=400)
+    style: str = Field(default="", max_length=20)
+    draft: DraftDoc
+    target: TargetDoc
+
+
+class KeepIn(Strict):
+    revision: int = Field(ge=0, le=2**31 - 1)
+    note: str = Field(max_length=4000)
+
+
+class RevisionIn(Strict):
+    revision: int = Field(ge=0, le=2**31 - 1)
+
+
+class PlaceDoc(Strict):
+    """A place on the texture map: crisp 0 to 100, height in mm."""
+
+    crisp: float
+    height_mm: float
+
+
+class InHandDoc(Strict):
+    """A cookie that was measured: what was typed, several widths and heights apart by spaces or commas."""
+
+    diameters: str = Field(default="", max_length=200)
+    heights: str = Field(default="", max_length=200)
+    stack_of: Typed = None
+    mass_g: Typed = None
+    age_h: Typed = None
+    source: str = Field(default="", max_length=80)
+    scores: CookieDoc = CookieDoc()
+
+
+class WishOut(TargetDoc):
+    """A target with what each word was taken to mean, words nobody knows, and the style that filled the rest."""
+
+    meanings: list[MeaningOut] = []
+    unknown: list[str] = []
+    filled_from: str = ""
+
+
+class WishIn(Strict):
+    """Less or more of something by so many percent of what 100 g of the draft holds; null takes it back."""
+
+    need: str = Field(max_length=20)
+    by_pct: Typed = None
+    from_per_100g: float | None = None
+
+
+class NudgeIn(Strict):
+    """Steps on the map from where the target stands."""
+
+    across: int = Field(default=0, ge=-50, le=50)
+    up: int = Field(default=0, ge=-50, le=50)
+
+
+class TargetEdit(Strict):
+    """Set one field from what was typed, or take a style's typical cookie, a place on the map or steps on it, words, a
+    cookie in hand; or switch a need."""
+
+    target: TargetDoc
+    field: str | None = Field(default=None, max_length=30)
+    value: Typed = None
+    style: str | None = Field(default=None, max_length=20)
+    place: PlaceDoc | None = None
+    nudge: NudgeIn | None = None
+    words: str | None = Field(default=None, max_length=400)
+    in_hand: InHandDoc | None = None
+    need: str | None = Field(default=None, max_length=20)
+    wanted: bool = True
+    wish: WishIn | None = None
+
+
+@router.get("", response={200: list[ShelfItem], **PROBLEMS})
+def shelf(request: HttpRequest) -> list[ShelfItem]:
+    """The doughs on the shelf, in the order they were put there."""
+    return [shelf_item(d) for d in Dough.objects.filter(deleted_at=None).select_related("draft_parent")]
+
+
+@router.post("", response={201: DoughOut, **PROBLEMS})
+def create(request: HttpRequest, payload: NewDough) -> Status[DoughOut]:
+    """A new dough from the base ratio, a style, a recipe that was looked through, any version, or an empty page."""
+    action = CreateDough(
+        actor=request.user,
+        now=timezone.now(),
+        name=payload.name,
+        start=payload.start,
+        style=payload.style,
+        draft=payload.draft,
+        copy_of=payload.copy_of,
+        version=payload.version,
+    )
+    return Status(201, dough_out(action.execute()))
+
+
+@router.post("/target-edit", response={200: WishOut, **PROBLEMS})
+def edit_target(request: HttpRequest, payload: TargetEdit) -> WishOut:
+    """Work out a target from what was typed; nothing is saved."""
+    old: Target = payload.target.to_core()
+    target, wish = old, None
+    if payload.style:
+        target = adopt(old, from_style(style(payload.style)))
+    if payload.place:
+        target = put_down(target, payload.place.crisp, payload.place.height_mm)
+    if payload.nudge:
+        target = nudged(target, payload.nudge.across, payload.nudge.up)
+    if payload.words is not None:
+        wish = from_words(payload.words)
+        target = adopt(old, wish.target)
+    if payload.in_hand:
+        target = adopt(old, _in_hand(payload.in_hand))
+    if payload.need:
+        target = set_need(target, payload.need, payload.wanted)
+    if payload.wish:
+        by = read_named(payload.wish.by_pct, "by_pct", f"target.{payload.wish.need}")
+        target = set_wish(target, payload.wish.need, by, payload.wish.from_per_100g)
+    if payload.field:
+        target = set_field(target, payload.field, payload.value)
+    check_target(target)
+    return WishOut(
+        **TargetDoc.of(target).model_dump(),
+        meanings=[MeaningOut(word=m.word, words=m.words) for m in wish.meanings] if wish else [],
+        unknown=list(wish.unknown) if wish else [],
+        filled_from=wish.filled_from if wish else "",
+    )
+
+
+def _in_hand(doc: InHandDoc) -> Target:
+    """Read what was measured of a cookie in hand: the mean of its widths, and of its heights or a stack's share."""
+    widths = read_list(doc.diameters, "diameter_mm", "target.diameters")
+    heights = read_list(doc.heights, "height_mm", "target.heights")
+    stack = read_named(doc.stack_of, "stack_of", "target.stack_of")
+    height = sum(heights) / len(heights) / (stack or 1.0) if heights else None
+    cookie = replace(
+        doc.scores.to_core(),
+        diameter_mm=round(sum(widths) / len(widths), 1) if widths else None,
+        height_mm=round(height, 2) if height is not None else None,
+    )
+    mass = read_named(doc.mass_g, "portion_g", "target.mass_g")
+    return in_hand(cookie, mass, read_named(doc.age_h, "eat_age_h", "target.age_h"), doc.source)
+
+
+@router.get("/{dough_id}/trail", response={200: list[TrailPoint], **PROBLEMS})
+def trail(request: HttpRequest, dough_id: int) -> list[TrailPoint]:
+    """Where the measured bakes stand on the texture map, oldest first; those without height or texture are left out."""
+    found = dough_for_reading(dough_id)
+    points = []
+    for bake in latest_bakes(found):
+        place = place_of(measured_cookie(bake))
+        if place is not None:
+            points.append(TrailPoint(label=f"bake {bake.number}", crisp=place.crisp, height_mm=place.height_mm))
+    return points
+
+
+@router.get("/{dough_id}", response={200: DoughOut, **PROBLEMS})
+def read(request: HttpRequest, dough_id: int) -> DoughOut:
+    """One dough with its draft, target and list of versions."""
+    return dough_out(dough_for_reading(dough_id))
+
+
+@router.put("/{dough_id}/draft", response={200: DoughOut, **PROBLEMS})
+def save(request: HttpRequest, dough_id: int, payload: DraftIn) -> DoughOut:
+    """Save name, style, target and draft; 409 with what is there now when the revision is stale."""
+    action = SaveDraft(
+        actor=request.user,
+        now=timezone.now(),
+        dough_id=dough_id,
+        revision=payload.revision,
+        name=payload.name,
+        style=payload.style,
+        draft=payload.draft,
+        target=payload.target,
+    )
+    return dough_out(action.execute())
+
+
+@router.post("/{dough_id}/versions", response={201: DoughOut, **PROBLEMS})
+def keep(request: HttpRequest, dough_id: int, payload: KeepIn) -> Status[DoughOut]:
+    """Keep the draft as the next numbered version."""
+    action = FreezeVersion(
+        actor=request.user, now=timezone.now(), dough_id=dough_id, revision=payload.revision, note=payload.note
+    )
+    return Status(201, dough_out(action.execute().dough))
+
+
+@router.get("/{dough_id}/versions/{number}", response={200: DraftDoc, **PROBLEMS})
+def version(request: HttpRequest, dough_id: int, number: int) -> DraftDoc:
+    """The formula and process of one frozen version."""
+    found = Version.objects.filter(dough=dough_for_reading(dough_id), number=number).first()
+    if found is None:
+        raise MissingError(f"This dough has no version {number}.")
+    return DraftDoc.model_validate(found.formula)
+
+
+@router.post("/{dough_id}/versions/{number}/return", response={200: DoughOut, **PROBLEMS})
+def go_back(request: HttpRequest, dough_id: int, number: int, payload: RevisionIn) -> DoughOut:
+    """Make a version the draft again and go on from it."""
+    action = ReturnToVersion(
+        actor=request.user, now=timezone.now(), dough_id=dough_id, revision=payload.revision, number=number
+    )
+    return dough_out(action.execute())
+
+
+@router.get("/{dough_id}/write/{kind}", response={200: WrittenOut, **PROBLEMS})
+def write_out(
+    request: HttpRequest, dough_id: int, kind: Literal["formula", "recipe", "table", "markdown"]
+) -> WrittenOut:
+    """The draft as a file of an open format, with what that format cannot hold."""
+    found = dough_for_reading(dough_id)
+    draft = DraftDoc.model_validate(found.draft).to_core()
+    target = TargetDoc.model_validate(found.target).to_core()
+    file = FormulaFile(found.name, draft, found.style, target.cookie, None, 1.0, "")
+    written = write(kind, file)
+    return WrittenOut(
+        filename=f"{_plain_name(found.name)}.{written.ending}",
+        media=written.media,
+        text=written.text,
+        dropped=list(written.dropped),
+    )
+
+
+@router.get("/{dough_id}/sheet", response={200: SheetOut, **PROBLEMS})
+def sheet(request: HttpRequest, dough_id: int) -> SheetOut:
+    """The bench sheet of the draft."""
+    found = _sheet(dough_for_reading(dough_id))
+    return SheetOut(
+        title=found.title,
+        subtitle=found.subtitle,
+        lines=[SheetLineOut.model_validate(x, from_attributes=True) for x in found.lines],
+        steps=list(found.steps),
+        checks=list(found.checks),
+        cautions=list(found.cautions),
+        allergens=list(found.allergens),
+        labels=LABELS_DECIDE,
+    )
+
+
+@router.get("/{dough_id}/sheet.pdf", response={200: None, **PROBLEMS})
+def sheet_file(request: HttpRequest, dough_id: int) -> HttpResponse:
+    """The same as a PDF."""
+    found = dough_for_reading(dough_id)
+    answer = HttpResponse(sheet_pdf(_sheet(found)), content_type="application/pdf")
+    answer["Content-Disposition"] = f'inline; filename="{_plain_name(found.name)}.pdf"'
+    return answer
+
+
+def _sheet(found: Dough) -> Sheet:
+    differs = draft_differs(found)
+    kept = f"version {found.draft_parent.number}" if found.draft_parent else "no version yet"
+    return bench_sheet(
+        found.name,
+        f"draft from {kept}" if differs and found.draft_parent else kept,
+        DraftDoc.model_validate(found.draft).to_core(),
+        wanted(TargetDoc.model_validate(found.target).needs),
+    )
+
+
+def _plain_name(name: str) -> str:
+    return re.sub(r"[^a-z0-9]+", "-", name.lower()).strip("-") or "dough"
+
+
+@router.delete("/{dough_id}", response={200: DoughOut, **PROBLEMS})
+def delete(request: HttpRequest, dough_id: int, payload: RevisionIn) -> DoughOut:
+    """Take a dough off the shelf; it can be put back."""
+    action = DeleteDough(actor=request.user, now=timezone.now(), dough_id=dough_id, revision=payload.revision)
+    return dough_out(action.execute())
+
+
+@router.post("/{dough_id}/restore", response={200: DoughOut, **PROBLEMS})
+def restore(request: HttpRequest, dough_id: int) -> DoughOut:
+    """Put a deleted dough back on the shelf."""
+    return dough_out(RestoreDough(actor=request.user, now=timezone.now(), dough_id=dough_id).execute())

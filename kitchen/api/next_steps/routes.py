@@ -1,0 +1,238 @@
+"""What to change next: single levers, pairs, and the whole target searched for."""
+
+from __future__ import annotations
+
+from django.http import HttpRequest, HttpResponse
+from ninja import Router
+from pydantic import BaseModel, Field
+
+from dough.accounts.formula import Draft
+from dough.accounts.ratios import nearest_style
+from dough.accounts.sweetness import sweet_per_100g, sweeter_pct
+from dough.bake.intake import Kit
+from dough.counsel.next_steps.levers import LOCKS, Tray
+from dough.counsel.next_steps.ranking import Advice, Change, Move, advice, distance, pairs
+from dough.counsel.next_steps.search import Reached, search
+from dough.desk.preview import cookie_outline
+from dough.draft.check import check_draft, check_target
+from dough.draft.target import Target
+from dough.facts.cookie import Cookie, is_empty
+from dough.facts.errors import EntryError
+from dough.facts.styles import Style, style
+from kitchen.api.doughs.views import points
+from kitchen.api.errors import PROBLEMS
+from kitchen.api.kit import KitDoc
+from kitchen.api.preview.routes import sent
+from kitchen.api.preview.schemas import Point
+from kitchen.documents.base import Strict
+from kitchen.documents.draft import DraftDoc
+from kitchen.documents.target import CookieDoc
+from kitchen.models import Tray as TrayRow
+from kitchen.reading.scatter import kitchen_scatter
+
+router = Router(tags=["next"])
+
+
+class NextIn(Strict):
+    """locks are what may not be touched: eggs, butter, sugar, flour, liquid, leavening, portion, oven, minutes, dough
+    temperature, method, tray."""
+
+    draft: DraftDoc
+    target: CookieDoc
+    style: str = Field(default="", max_length=20)
+    kit: KitDoc = KitDoc()
+    locks: list[str] = Field(default=[], max_length=20)
+
+
+class AdviceEdit(BaseModel):
+    """The preview's edit that makes the change: a role's percent, a line's grams, or a process field."""
+
+    op: str
+    role: str = ""
+    percent: float = 0.0
+    line: str = ""
+    grams: float = 0.0
+    field: str = ""
+    value: str | float | int | None = None
+
+
+class LeverMoveOut(BaseModel):
+    key: str
+    name: str
+    unit: str
+    before: float | None
+    after: float | None
+
+
+class EffectRangeOut(BaseModel):
+    """One attribute's change with its range, in its unit."""
+
+    key: str
+    label: str
+    unit: str
+    digits: int
+    value: float
+    low: float
+    high: float
+
+
+class AdviceOut(BaseModel):
+    """One lever, or a pair, at its best size. steps are clear misses from the target, before and after. bakes is how
+    many of each version it takes to show. draft is the whole changed draft of a pair; a single has its edit."""
+
+    key: str
+    moves: list[LeverMoveOut]
+    from_steps: float
+    to_steps: float
+    effect: str
+    changes: list[EffectRangeOut]
+    side_effects: list[str]
+    mind: str
+    sweeter_pct: float | None
+    ease: int
+    bakes: int
+    outline: list[Point]
+    edit: AdviceEdit | None
+    draft: DraftDoc | None
+
+
+class NextOut(BaseModel):
+    """reason says why there is nothing to rank."""
+
+    distance: float | None
+    reason: str
+    basis: str
+    advice: list[AdviceOut]
+    pairs: list[AdviceOut]
+    target_outline: list[Point]
+    locks: list[str]
+
+
+class SearchOut(BaseModel):
+    """What the search found; reason says why nothing."""
+
+    reason: str
+    moves: list[LeverMoveOut]
+    draft: DraftDoc | None
+    from_steps: float
+    to_steps: float
+    changes: list[EffectRangeOut]
+    side_effects: list[str]
+    out_of_reach: list[str]
+    outline: list[Point]
+
+
+@router.post("", response={200: NextOut, **PROBLEMS})
+def rank(request: HttpRequest, payload: NextIn) -> HttpResponse:
+    """Every single lever that brings the forecast nearer to the target, most first, and pairs that do better."""
+    draft, wanted, used, kit = _asked(payload)
+    if isinstance(used, str):
+        return sent(_nothing(used))
+    away = distance(draft, wanted, used, kit)
+    if away is None:
+        return sent(_nothing("There is no forecast to move: see the cookie for why."))
+    locks = tuple(payload.locks)
+    scatter, sweet = kitchen_scatter(), sweet_per_100g(draft.formula.lines)
+    singles = advice(draft, wanted, used, kit, locks, _trays(payload.kit), scatter)
+    both = pairs(draft, wanted, used, kit, singles, scatter)
+    reason = "" if singles else "No single change brings the forecast nearer. Bake this one, or look at the target."
+    return sent(
+        NextOut(
+            distance=away,
+            reason=reason,
+            basis=kit.taught.words,
+            advice=[_advice(a, used, sweet) for a in singles],
+            pairs=[_advice(a, used, sweet) for a in both],
+            target_outline=points(cookie_outline(wanted, used)),
+            locks=list(LOCKS),
+        )
+    )
+
+
+@router.post("/search", response={200: SearchOut, **PROBLEMS})
+def find(request: HttpRequest, payload: NextIn) -> HttpResponse:
+    """The smallest change of everything unlocked that should bake the whole target."""
+    draft, wanted, used, kit = _asked(payload)
+    if isinstance(used, str):
+        return sent(_not_found(used))
+    found = search(draft, wanted, used, kit, tuple(payload.locks))
+    if found is None:
+        return sent(
+            _not_found("Nothing nearer was found with what is free to move. Unlock something, or bake this one.")
+        )
+    return sent(_search(found, used))
+
+
+def _asked(payload: NextIn) -> tuple[Draft, Cookie, Style | str, Kit]:
+    """What was asked, or in words why nothing can be said."""
+    draft, wanted = payload.draft.to_core(), payload.target.to_core()
+    check_draft(draft)
+    check_target(Target(wanted))
+    unknown = set(payload.locks) - set(LOCKS)
+    if unknown:
+        raise EntryError("locks", f"“{sorted(unknown)[0][:30]}” is not something that can be locked.")
+    used: Style | str | None = style(payload.style) if payload.style else nearest_style(draft.formula)
+    if is_empty(wanted):
+        used = "Set a target first: next is what leads to it."
+    return draft, wanted, used or "Add flour, sugar and fat to see a forecast.", payload.kit.to_core()
+
+
+def _trays(now: KitDoc) -> tuple[Tray, ...]:
+    """The kitchen's other trays, each with what bakes have taught of it."""
+    found = []
+    for t in TrayRow.objects.exclude(pk=now.tray_id or 0):
+        other = now.model_copy(update={"tray_id": t.pk, "tray_conductance": t.conductance})
+        found.append(Tray(t.pk, t.name, other.to_core()))
+    return tuple(found)
+
+
+def _nothing(reason: str) -> NextOut:
+    return NextOut(
+        distance=None, reason=reason, basis="", advice=[], pairs=[], target_outline=[], locks=list(LOCKS)
+    )  # fmt: skip
+
+
+def _not_found(reason: str) -> SearchOut:
+    return SearchOut(
+        reason=reason, moves=[], draft=None, from_steps=0.0, to_steps=0.0, changes=[], side_effects=[],
+        out_of_reach=[], outline=[],
+    )  # fmt: skip
+
+
+def _search(r: Reached, used: Style) -> SearchOut:
+    return SearchOut(
+        reason="", moves=[_move(m) for m in r.moves], draft=DraftDoc.of(r.draft), from_steps=r.from_steps,
+        to_steps=r.to_steps, changes=_changes(r.changes), side_effects=list(r.side_effects),
+        out_of_reach=list(r.out_of_reach), outline=points(cookie_outline(r.cookie, used)),
+    )  # fmt: skip
+
+
+def _advice(a: Advice, used: Style, now: float | None) -> AdviceOut:
+    single = len(a.moves) == 1
+    minds = [m.lever.mind for m in a.moves if m.lever.mind]
+    return AdviceOut(
+        key="+".join(m.lever.key for m in a.moves), moves=[_move(m) for m in a.moves], from_steps=a.from_steps,
+        to_steps=a.to_steps, effect=a.effect, changes=_changes(a.changes), side_effects=list(a.side_effects),
+        mind="; ".join(dict.fromkeys(minds)), sweeter_pct=sweeter_pct(now, sweet_per_100g(a.draft.formula.lines)),
+        ease=max(m.lever.ease for m in a.moves), bakes=a.bakes,
+        outline=points(cookie_outline(a.cookie, used)),
+        edit=AdviceEdit.model_validate(_edit(a.edit)) if single else None,
+        draft=None if single else DraftDoc.of(a.draft),
+    )  # fmt: skip
+
+
+def _move(m: Move) -> LeverMoveOut:
+    after = m.after if m.lever.graded else None
+    return LeverMoveOut(key=m.lever.key, name=m.lever.name, unit=m.lever.unit, before=m.before, after=after)
+
+
+def _changes(found: tuple[Change, ...]) -> list[EffectRangeOut]:
+    return [
+        EffectRangeOut(key=c.attribute.key, label=c.attribute.label, unit=c.attribute.unit, digits=c.attribute.digits,
+                  value=c.value, low=c.low, high=c.high)
+        for c in found
+    ]  # fmt: skip
+
+
+def _edit(made: dict[str, object]) -> dict[str, object]:
+    return {"grams" if k == "text" else k: v for k, v in made.items() if k != "unit"}

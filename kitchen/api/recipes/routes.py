@@ -1,0 +1,186 @@
+"""Recipes as they come in: read, looked through, answered line by line. Nothing is kept here."""
+
+from __future__ import annotations
+
+from typing import Literal
+
+from django.http import HttpRequest
+from ninja import Router
+from pydantic import BaseModel, Field
+
+from dough.accounts.formula import Step
+from dough.facts.ingredients import Confidence, table
+from dough.facts.kitchen_measures import Habit, Quantity, fillings
+from dough.formats.opening import open_recipe
+from dough.recipe.amounts import amount_at, tidy
+from dough.recipe.lines import Understood, ask_words, choices, counted, understood
+from dough.recipe.names import Match, search
+from dough.recipe.text import guess_habit
+from kitchen.api.errors import PROBLEMS
+from kitchen.documents.base import Strict
+from kitchen.documents.draft import DraftDoc
+from kitchen.reading.this_kitchen import cups
+
+router = Router(tags=["recipes"])
+
+
+class QuantityDoc(Strict):
+    low: float = Field(ge=0, le=1e8)
+    high: float = Field(ge=0, le=1e8)
+    unit: str = Field(max_length=8)
+    heap: str = Field(default="", max_length=10)
+    piece: str = Field(default="", max_length=20)
+
+
+class ChoiceOut(BaseModel):
+    id: str
+    name: str
+
+
+class AskOut(BaseModel):
+    """A question that stands in a line's way, with the answers it knows."""
+
+    code: str
+    question: str
+    choices: list[ChoiceOut]
+
+
+class RecipeLineOut(BaseModel):
+    text: str
+    ingredient: str
+    named: str
+    quantities: list[QuantityDoc]
+    grams: float | None
+    low_g: float | None
+    high_g: float | None
+    range_g: list[float] | None
+    filling: str
+    fillings: list[str]
+    step: Step
+    asks: list[AskOut]
+    notes: list[str]
+    how: str
+    confidence: Confidence
+
+
+class RecipeOut(BaseModel):
+    """draft is there for a formula file, which says more than its lines."""
+
+    kind: str
+    title: str
+    habit: Habit
+    lines: list[RecipeLineOut]
+    aside: list[str]
+    oven_c: float | None
+    oven_said: str
+    fan: bool
+    minutes: list[float] | None
+    makes: int | None
+    portion_g: float | None
+    draft: DraftDoc | None
+    style: str
+
+
+class ReadIn(Strict):
+    text: str = Field(max_length=400_000)
+    habit: Literal["us", "metric", "au"] | None = None
+
+
+class AnswerIn(Strict):
+    """A line with what the cook has said about it; answered names the questions that are settled."""
+
+    text: str = Field(max_length=2000)
+    ingredient: str = Field(max_length=80)
+    quantities: list[QuantityDoc] = Field(max_length=8)
+    amount: str = Field(default="", max_length=80)
+    filling: str = Field(default="", max_length=30)
+    step: Step
+    habit: Habit
+    answered: list[str] = Field(default=[], max_length=10)
+
+
+class FoundOut(BaseModel):
+    id: str
+    by: str
+
+
+@router.post("/read", response={200: RecipeOut, **PROBLEMS})
+def read(request: HttpRequest, payload: ReadIn) -> RecipeOut:
+    """Read a recipe in any of the formats; without a habit it is guessed from the text and said."""
+    habit = Habit(payload.habit) if payload.habit else guess_habit(payload.text)
+    opened = open_recipe(payload.text, habit, cups())
+    recipe, bake = opened.recipe, opened.recipe.bake
+    return RecipeOut(
+        kind=opened.kind,
+        title=recipe.title,
+        habit=recipe.habit,
+        lines=[_line_out(x) for x in recipe.lines],
+        aside=list(recipe.aside),
+        oven_c=bake.oven_c,
+        oven_said=bake.oven_said,
+        fan=bake.fan,
+        minutes=list(bake.minutes) if bake.minutes else None,
+        makes=bake.makes,
+        portion_g=bake.portion_g,
+        draft=DraftDoc.of(opened.file.draft) if opened.file else None,
+        style=opened.file.style if opened.file else "",
+    )
+
+
+@router.post("/line", response={200: RecipeLineOut, **PROBLEMS})
+def answer(request: HttpRequest, payload: AnswerIn) -> RecipeLineOut:
+    """One line again, with what the cook said: another ingredient, an amount, a way of filling."""
+    item = table().get(payload.ingredient)
+    quantities = tuple(Quantity(q.low, q.high, q.unit, q.heap, q.piece) for q in payload.quantities)
+    if payload.amount.strip():
+        found = amount_at(tidy(payload.amount), 0)
+        unit = found.quantity.unit if found else ""
+        quantities = ()
+        if found is not None:
+            q = Quantity(found.quantity.low, found.quantity.high, unit or "g", found.quantity.heap)
+            bare = Quantity(q.low, q.high, "", q.heap) if not unit else q
+            whole = counted(bare, payload.ingredient, payload.amount)
+            quantities = (whole if whole.unit else q,)
+    elif "unit" in payload.answered:
+        quantities = tuple(Quantity(q.low, q.high, q.unit or "g", q.heap, q.piece) for q in quantities)
+    match = Match(item.id if item else "", item.name if item else "", "", "", (), (), 1.0)
+    line = understood(payload.text, match, quantities, payload.filling, payload.habit, payload.step, cups())
+    asks = tuple(a for a in line.asks if a not in payload.answered or (a in ("amount", "unit") and line.grams is None))
+    return _line_out(line, asks)
+
+
+@router.get("/find", response={200: list[FoundOut], **PROBLEMS})
+def find(request: HttpRequest, name: str = "") -> list[FoundOut]:
+    """Ingredients by any common name, best first."""
+    return [FoundOut(id=i, by=by) for i, by in search(name[:80])]
+
+
+def _line_out(x: Understood, asks: tuple[str, ...] | None = None) -> RecipeLineOut:
+    item = table().get(x.ingredient_id)
+    ways = [name for name, _ in fillings(item) if name] if item and x.measured_by_volume else []
+    return RecipeLineOut(
+        text=x.text,
+        ingredient=x.ingredient_id,
+        named=x.named,
+        quantities=[QuantityDoc(low=q.low, high=q.high, unit=q.unit, heap=q.heap, piece=q.piece) for q in x.quantities],
+        grams=x.grams,
+        low_g=x.low_g,
+        high_g=x.high_g,
+        range_g=list(x.range_g) if x.range_g else None,
+        filling=x.filling,
+        fillings=ways,
+        step=x.step,
+        asks=[
+            AskOut(code=a, question=ask_words(x, a), choices=_choices(a, ways))
+            for a in (x.asks if asks is None else asks)
+        ],
+        notes=list(x.notes),
+        how=x.how,
+        confidence=x.confidence,
+    )
+
+
+def _choices(code: str, ways: list[str]) -> list[ChoiceOut]:
+    if code == "filling":
+        return [ChoiceOut(id=w, name=w) for w in ways]
+    return [ChoiceOut(id=i, name=table()[i].name) for i in choices(code)]

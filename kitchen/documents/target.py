@@ -1,0 +1,71 @@
+"""A wanted cookie as it is stored and sent."""
+
+from __future__ import annotations
+
+from typing import Annotated
+
+from annotated_types import Len
+from pydantic import StringConstraints
+
+from dough.draft.target import Target
+from dough.facts.cookie import Cookie
+from dough.facts.needs import Wish, wish
+from kitchen.documents.base import Strict
+
+
+class CookieDoc(Strict):
+    diameter_mm: float | None = None
+    height_mm: float | None = None
+    rim_crisp: float | None = None
+    middle_soft: float | None = None
+    bite_chewy: float | None = None
+    crumb_cakey: float | None = None
+    crust_l: float | None = None
+
+    def to_core(self) -> Cookie:
+        return Cookie(**self.model_dump())
+
+    @classmethod
+    def of(cls, cookie: Cookie) -> CookieDoc:
+        return cls.model_validate(cookie, from_attributes=True)
+
+
+class WishDoc(Strict):
+    """Less or more of something: by so many percent of from_per_100g (g, for sodium mg, in 100 g)."""
+
+    need: Annotated[str, StringConstraints(max_length=20)]
+    by_pct: float
+    from_per_100g: float
+
+    def to_core(self) -> Wish:
+        return wish(self.need, self.by_pct, self.from_per_100g)
+
+
+class TargetDoc(Strict):
+    cookie: CookieDoc = CookieDoc()
+    portion_g: float | None = None
+    source: Annotated[str, StringConstraints(max_length=120)] = "not set"
+    style_id: str | None = None
+    count: float | None = None
+    eat_age_h: float | None = None
+    needs: Annotated[list[str], Len(0, 40)] = []
+    wishes: Annotated[list[WishDoc], Len(0, 6)] = []
+
+    def to_core(self) -> Target:
+        return Target(
+            self.cookie.to_core(), self.portion_g, self.source, self.style_id, self.count, self.eat_age_h,
+            tuple(self.needs), tuple(w.to_core() for w in self.wishes),
+        )  # fmt: skip
+
+    @classmethod
+    def of(cls, target: Target) -> TargetDoc:
+        return cls(
+            cookie=CookieDoc.of(target.cookie),
+            portion_g=target.portion_g,
+            source=target.source[:120],
+            style_id=target.style_id,
+            count=target.count,
+            eat_age_h=target.eat_age_h,
+            needs=list(target.needs),
+            wishes=[WishDoc.model_validate(w, from_attributes=True) for w in target.wishes],
+        )

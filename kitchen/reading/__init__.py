@@ -1,0 +1,1 @@
+"""Questions to the database, answered as core types."""

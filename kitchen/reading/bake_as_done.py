@@ -1,0 +1,52 @@
+"""A logged bake as the core's own: what was really weighed and done."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+from dough.accounts.formula import USUAL_STEP, Draft, Formula, Line
+from dough.bake.intake import Kit
+from dough.bake.taught import GENERAL, Taught
+from dough.facts.ingredients import ingredient
+from kitchen.documents.draft import DraftDoc
+from kitchen.documents.own_ingredient import find
+from kitchen.models import Bake
+from kitchen.reading.calibration import taught
+
+
+def as_baked(bake: Bake) -> Draft:
+    """The version's draft with the batch's real weights and the bake's real process put in."""
+    plan = DraftDoc.model_validate(bake.batch.version.formula).to_core()
+    lines = tuple(replace(x, grams=bake.batch.weighed.get(x.id, x.grams)) for x in plan.formula.lines)
+    lines += tuple(_added(n, ident, grams) for n, (ident, grams) in enumerate(bake.batch.additions))
+    real = {
+        "butter_temp_c": bake.batch.butter_temp_c,
+        "dough_temp_c": bake.dough_temp_c if bake.dough_temp_c is not None else bake.batch.dough_temp_c,
+        "rest_h": bake.age_h,
+        "portion_g": bake.portion_g,
+        "oven_c": bake.oven_c,
+        "fan": bake.fan,
+        "minutes": bake.minutes,
+    }
+    process = plan.process
+    for name, value in real.items():
+        if value is not None:
+            changes: dict[str, object] = {name: value}
+            process = replace(process, **changes)  # type: ignore[arg-type]
+    return Draft(Formula(lines), process)
+
+
+def _added(n: int, ident: str, grams: float) -> Line:
+    row = find(ident) or ingredient(ident)
+    return Line(f"added-{n}", ident, grams, USUAL_STEP[row.role], ingredient_version=row.version, own=find(ident))
+
+
+def kit_of(bake: Bake, known: Taught = GENERAL) -> Kit:
+    """The bake's oven and tray, with what is known of them."""
+    offset = bake.oven.offset_k if bake.oven else None
+    return Kit(offset, bake.tray.conductance if bake.tray else 1.0, known)
+
+
+def taught_about(bake: Bake) -> Taught:
+    """What the calibration in force knows of the bake's oven, tray and dough."""
+    return taught(bake.oven_id, bake.tray_id, bake.batch.version.dough_id)

@@ -1,0 +1,130 @@
+"""From the bakes of the kitchen to what the calibration wants, and why a bake does not count."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+from datetime import date
+
+from dough.accounts.ratios import nearest_style
+from dough.bake.contract import BakeCase
+from dough.bake.inputs import check_inputs
+from dough.bake.intake import NoCase, bake_case, bake_inputs
+from dough.facts.errors import EntryErrors
+from dough.facts.styles import Style, styles
+from dough.judgement.learning.logged import Logged, readings
+from dough.judgement.trials.measure import Measured
+from kitchen.documents.draft import DraftDoc
+from kitchen.documents.measured import MeasuredDoc
+from kitchen.models import Bake, Calibration, Oven, Series, Tray
+from kitchen.reading.bake_as_done import as_baked, kit_of
+from kitchen.reading.calibration import in_force, lesson_of
+from kitchen.reading.kit import plain_kit
+from kitchen.reading.series_levels import Level, levels_of, style_of_series
+
+#: So many of the latest bakes are looked at: older ones tell of a kitchen that has changed, and each costs time.
+MOST_BAKES = 30
+BY_HAND = "left out by hand"
+
+
+@dataclass(frozen=True)
+class Considered:
+    """A bake, or a level of a series, with what it says, or why it does not count (then logged is None).
+
+    number is the bake's; words say which level of which series it is instead. version is the kept version a bake is
+    of: bakes of one version in one oven are repeats of each other.
+    """
+
+    ident: int
+    dough_id: int
+    dough: str
+    number: int
+    words: str
+    baked_on: date
+    oven: str | None
+    tray: str | None
+    version: int | None
+    logged: Logged | None
+    why: str
+
+
+def considered(left_out: set[int]) -> list[Considered]:
+    """The latest bakes and measured levels of the whole kitchen, newest first."""
+    rows = (
+        Bake.objects.filter(corrected_by=None, batch__version__dough__deleted_at=None)
+        .select_related("batch__version__dough", "oven", "tray", "logged_by")
+        .order_by("-baked_on", "-id")[:MOST_BAKES]
+    )
+    found = [_bake(b, left_out) for b in rows]
+    found += [_level(s, x, left_out) for s in measured_series() for x in levels_of(s, style_of_series(s))]
+    return sorted(found, key=lambda c: (c.baked_on, c.ident), reverse=True)[:MOST_BAKES]
+
+
+def measured_series() -> Iterator[Series]:
+    """Series of which something was measured."""
+    rows = Series.objects.filter(dough__deleted_at=None).exclude(results={}).select_related("dough")
+    yield from rows.order_by("-id")[:MOST_BAKES]
+
+
+def unlearned() -> int:
+    """How many of the latest bakes and levels that measured something the calibration in force neither rests on nor
+    was told to leave out; older ones are not looked at any more."""
+    now = in_force()
+    known = set(lesson_of(now).bakes) | set(Calibration.objects.get(pk=now).left_out) if now is not None else set()
+    rows = Bake.objects.filter(corrected_by=None, batch__version__dough__deleted_at=None)
+    latest = rows.order_by("-baked_on", "-id").values_list("baked_on", "pk", "measured")[:MOST_BAKES]
+    found = [(day, pk, any(v not in (None, [], "eye") for v in m.values())) for day, pk, m in latest]
+    found += [(s.made_at.date(), x.ident, True) for s in measured_series() for x in levels_of(s, style_of_series(s))]
+    newest = sorted(found, reverse=True)[:MOST_BAKES]
+    return sum(said and ident not in known for _, ident, said in newest)
+
+
+def case_of(bake: Bake) -> BakeCase | NoCase:
+    """The bake as it was done, with general parameters."""
+    draft = as_baked(bake)
+    style: Style | None = styles().get(bake.batch.version.dough.style) or nearest_style(draft.formula)
+    if style is None:
+        return NoCase("its flour is unknown, so there is nothing to forecast")
+    return bake_case(draft, style, kit_of(bake))
+
+
+def _bake(b: Bake, left_out: set[int]) -> Considered:
+    dough, version = b.batch.version.dough, b.batch.version_id
+    measured = MeasuredDoc.model_validate(b.measured).to_core()
+    logged, why = _logged(b.pk, dough.pk, b.oven_id, b.tray_id, measured, case_of(b), left_out)
+    oven, tray = b.oven.name if b.oven else None, b.tray.name if b.tray else None
+    return Considered(b.pk, dough.pk, dough.name, b.number, "", b.baked_on, oven, tray, version, logged, why)
+
+
+def _level(series: Series, level: Level, left_out: set[int]) -> Considered:
+    doc = DraftDoc.model_validate(series.base)
+    p, style = doc.process, style_of_series(series)
+    case: BakeCase | NoCase = NoCase("its level can't be made of the dough any more")
+    if level.draft is not None:
+        used = style or nearest_style(level.draft.formula)
+        case = bake_case(level.draft, used, plain_kit(doc)) if used else NoCase("its flour is unknown")
+    logged, why = _logged(level.ident, series.dough_id, p.oven_id, p.tray_id, level.measured, case, left_out)
+    oven = Oven.objects.filter(pk=p.oven_id or 0).values_list("name", flat=True).first()
+    tray = Tray.objects.filter(pk=p.tray_id or 0).values_list("name", flat=True).first()
+    made = series.made_at.date()
+    return Considered(
+        level.ident, series.dough_id, series.dough.name, 0, level.words, made, oven, tray, None, logged, why
+    )
+
+
+def _logged(
+    ident: int, dough: int, oven: int | None, tray: int | None, measured: Measured, case: BakeCase | NoCase,
+    left_out: set[int],
+) -> tuple[Logged | None, str]:  # fmt: skip
+    if ident in left_out:
+        return None, BY_HAND
+    said = readings(measured)
+    if not said:
+        return None, "nothing was measured"
+    if isinstance(case, NoCase):
+        return None, case.because
+    try:
+        check_inputs(bake_inputs(case))
+    except EntryErrors as errors:
+        return None, f"beyond what the model knows: {errors.items[0].message}"
+    return Logged(ident, dough, oven, tray, case, said), ""
