@@ -6,9 +6,9 @@ import json
 import sys
 
 from cli.report import forecast_document, forecast_lines
-from dough.accounts.ratios import nearest_style
 from dough.bake.detail import detail
-from dough.bake.intake import Kit, NoCase, bake_case
+from dough.bake.draft_setting import Setting
+from dough.bake.intake import Kit, NoCase
 from dough.facts.errors import EntryErrors
 from dough.facts.styles import styles
 from dough.formats.formula_file import FormulaFile, read_formula
@@ -36,9 +36,7 @@ def forecast(document: object, as_json: bool) -> int:
     file = read_document(document, as_json)
     if file is None:
         return PROBLEMS
-    style = styles().get(file.style) or nearest_style(file.draft.formula)
-    kit = Kit(file.offset_k, file.tray_conductance)
-    case = bake_case(file.draft, style, kit) if style else NoCase("Add flour, sugar and fat to see a forecast.")
+    case = Setting.of(file.draft, styles().get(file.style), Kit(file.offset_k, file.tray_conductance)).case()
     if isinstance(case, NoCase):
         return _refuse([("lines", case.because)], as_json)
     try:

@@ -1,6 +1,8 @@
 """The ASGI entry that uvicorn serves."""
 
+import atexit
 import gc
+import logging
 import os
 import warnings
 
@@ -20,3 +22,7 @@ reference_out()
 # What is loaded by now stays: the collector need not walk the compiler's many objects between answers.
 gc.collect()
 gc.freeze()
+
+log = logging.getLogger("tarte")
+log.info("started")
+atexit.register(log.info, "stopped")

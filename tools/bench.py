@@ -19,6 +19,7 @@ from playwright.sync_api import Page, ViewportSize
 from dough.accounts.formula import Draft, Formula, Line, Process, Step
 from dough.bake.batch import bake
 from dough.bake.contract import BakeCase
+from dough.bake.draft_setting import Setting
 from dough.bake.intake import Kit, bake_case
 from dough.bake.model import forecast
 from dough.bake.outputs import endings
@@ -32,6 +33,7 @@ from dough.facts.cookie import Cookie
 from dough.facts.needs import Wanted
 from dough.facts.styles import styles
 from dough.judgement.learning.fit import learn
+from dough.judgement.learning.reference import Reference
 from dough.photo.camera import Camera, picture, scene_of
 from dough.photo.measure import look, read_photo
 from tests.dough.judgement.learning.kitchens import SimulatedKitchen
@@ -138,7 +140,7 @@ def swaps() -> None:
                 put_together(draft, {**first, ident: rule}, (), style, others)
 
     summary(f"swaps: each of {count} candidates solved", [clock(each) for _ in range(5)], 300)
-    whole = [clock(lambda: study(draft, NEEDS, (), {}, style, Kit())) for _ in range(5)]
+    whole = [clock(lambda: study(Setting.of(draft, style, Kit()), NEEDS, (), {})) for _ in range(5)]
     summary("swaps: candidates forecast and ranked too", whole)
 
 
@@ -146,17 +148,22 @@ def teaching() -> None:
     """What a cook waits for after a bake: the calibration, a photo, what to change next, the search."""
     style = styles()["chewy"]
     draft = from_style_formula(style)[0]
-    bakes = [replace(SimulatedKitchen(np.random.default_rng(n // 4)).log(n % 4), ident=n) for n in range(20)]
+    bakes = [
+        replace(SimulatedKitchen(np.random.default_rng(n // 4)).log(n % 4), ident=Reference("bake", n))
+        for n in range(20)
+    ]
     learn(bakes[:3])
     summary("learn: 3 bakes", [clock(lambda: learn(bakes[:3])) for _ in range(8)], 1000)
     summary("learn: 20 bakes", [clock(lambda: learn(bakes)) for _ in range(5)], 1000)
     target = Cookie(diameter_mm=95.0, height_mm=9.0, rim_crisp=80.0, middle_soft=45.0, crust_l=58.0)
 
+    now = Setting.of(draft, style)
+
     def ranking() -> None:
-        pairs(draft, target, style, Kit(), advice(draft, target, style, Kit()))
+        pairs(now, target, advice(now, target))
 
     summary("next: singles and pairs ranked", [clock(ranking) for _ in range(10)], 1000)
-    summary("next: whole target searched", [clock(lambda: search(draft, target, style, Kit())) for _ in range(8)], 2000)
+    summary("next: whole target searched", [clock(lambda: search(now, target)) for _ in range(8)], 2000)
     rng = np.random.default_rng(1)
     case = bake_case(draft, style, Kit())
     assert isinstance(case, BakeCase)

@@ -4,16 +4,14 @@ from __future__ import annotations
 
 from statistics import fmean
 
-from dough.accounts.formula import Draft
 from dough.accounts.label import Loss
-from dough.accounts.ratios import nearest_style
-from dough.bake.intake import Kit, NoCase, bake_case
-from dough.bake.model import NO_MOVES, Z80, forecast_or_reason
+from dough.bake.draft_setting import Setting
+from dough.bake.intake import NoCase
+from dough.bake.model import NO_MOVES, Z80
 from dough.bake.taught import GENERAL, spread_of
-from dough.facts.styles import Style
 
 
-def loss_of(draft: Draft, style: Style | None, kit: Kit, measured: list[float]) -> Loss | None:
+def loss_of(setting: Setting, measured: list[float]) -> Loss | None:
     """Mean of the measured bake losses, percent of the dough; without any the forecast's, which says so (±, 80 %).
 
     None where neither is known.
@@ -21,8 +19,7 @@ def loss_of(draft: Draft, style: Style | None, kit: Kit, measured: list[float]) 
     if measured:
         count = "a bake" if len(measured) == 1 else f"{len(measured)} bakes"
         return Loss(fmean(measured), f"weighed before and after in {count} of this dough")
-    used = style or nearest_style(draft.formula)
-    answer = forecast_or_reason(bake_case(draft, used, kit) if used else NoCase(""))
+    answer = setting.forecast()
     if isinstance(answer, NoCase):
         return None
     return Loss(

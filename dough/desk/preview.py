@@ -10,13 +10,12 @@ from dataclasses import dataclass
 from dough.accounts.composition import Composition, Total, composition, percent_of, pieces
 from dough.accounts.formula import Draft, Line, Place
 from dough.accounts.needs.verdict import Mark, Standing, marks, state_of
-from dough.accounts.ratios import nearest_style
 from dough.accounts.safety import acrylamide, words
 from dough.accounts.sweetness import sweet_g
 from dough.accounts.wide_base import wide_base_g
 from dough.bake.contract import Forecast
-from dough.bake.intake import Kit, NoCase, bake_case
-from dough.bake.model import forecast_or_reason
+from dough.bake.draft_setting import Setting
+from dough.bake.intake import NoCase
 from dough.desk.outline import FULLNESS_CUT, FULLNESS_DROP, outline
 from dough.draft.check import check_draft
 from dough.draft.edit import FLOUR_UNKNOWN, NO_FLOUR, line_percent
@@ -81,17 +80,17 @@ class Preview:
     needs_state: Standing | None = None
 
 
-def preview(draft: Draft, wanted: Cookie, style: Style | None, kit: Kit, wanted_needs: Wanted = NOTHING) -> Preview:
+def preview(setting: Setting, wanted: Cookie, wanted_needs: Wanted = NOTHING) -> Preview:
     """Work out everything a draft shows. Raises EntryErrors for lines that cannot be kept.
 
     Without a style the nearest drop style stands in for what the process leaves open, and says so.
     """
+    draft, style = setting.draft, setting.chosen
     check_draft(draft)
+    used = setting.style
     formula = draft.formula
     comp = composition(formula)
-    used = style or nearest_style(formula)
-    case = bake_case(draft, used, kit) if used else NoCase("Add flour, sugar and fat to see a forecast.")
-    answer = forecast_or_reason(case)
+    answer = setting.forecast()
     forecast = None if isinstance(answer, NoCase) else answer
     roles = balance(formula, style)
     return Preview(

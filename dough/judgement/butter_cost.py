@@ -13,13 +13,12 @@ from dough.accounts.butter.feel import Season, feel_at
 from dough.accounts.butter.zones import zone_for
 from dough.accounts.formula import Draft, Process
 from dough.bake.contract import BakeCase
-from dough.bake.intake import Kit, bake_case
+from dough.bake.draft_setting import Setting
 from dough.bake.model import forecasts
 from dough.facts.cookie import Cookie
 from dough.facts.errors import EntryErrors
 from dough.facts.ingredients import Role
-from dough.facts.styles import Style
-from dough.judgement.effects import difference_words, forecast_cookie
+from dough.judgement.effects import difference_words
 
 TEMPS_C = (4.0, 8.0, 11.0, 14.0, 16.0, 18.0, 19.0, 20.0, 21.0, 22.0, 23.5, 25.0, 27.0, 30.0)
 
@@ -53,11 +52,12 @@ def with_butter_at(draft: Draft, temp_c: float) -> Draft:
     return replace(draft, process=replace(p, butter_temp_c=round(temp_c, 1), dough_temp_c=dough))
 
 
-def costs(draft: Draft, style: Style, kit: Kit, temps: tuple[float, ...] = TEMPS_C) -> tuple[Cost, ...]:
+def costs(setting: Setting, temps: tuple[float, ...] = TEMPS_C) -> tuple[Cost, ...]:
     """The forecast along the strip; empty where there is none for this draft."""
+    draft = setting.draft
     zone = zone_for(draft.process.method, draft.formula)
     middle = (zone.low_c + zone.high_c) / 2
-    cases = [bake_case(with_butter_at(draft, t), style, kit) for t in (middle, *temps)]
+    cases = [setting.with_draft(with_butter_at(draft, t)).case() for t in (middle, *temps)]
     real = [c for c in cases if isinstance(c, BakeCase)]
     if len(real) < len(cases):
         return ()
@@ -80,16 +80,16 @@ def verdict(temp_c: float, draft: Draft, season: Season) -> str:
     return f"right for this method: {feel.feel}."
 
 
-def effect_of(draft: Draft, process: Process, style: Style | None, kit: Kit) -> str:
+def effect_of(setting: Setting, process: Process) -> str:
     """What the forecast does when the process is changed to this one, in words; empty without a forecast."""
-    now = forecast_cookie(draft, style, kit)
-    then = forecast_cookie(replace(draft, process=process), style, kit)
+    now = setting.cookie()
+    then = setting.with_draft(replace(setting.draft, process=process)).cookie()
     return difference_words(now, then) if now and then else ""
 
 
-def effect_of_dough_at(draft: Draft, dough_c: float, style: Style | None, kit: Kit) -> str:
+def effect_of_dough_at(setting: Setting, dough_c: float) -> str:
     """What a mixed dough of this temperature does; a rested one is asked about its temperature at the oven."""
-    p = draft.process
+    p = setting.draft.process
     if p.rest_h or p.chill_h:
         return "nothing yet: it is rested, so its temperature at the oven counts, not this one"
-    return effect_of(draft, replace(p, dough_temp_c=round(dough_c, 1)), style, kit)
+    return effect_of(setting, replace(p, dough_temp_c=round(dough_c, 1)))

@@ -2,14 +2,12 @@
 
 from __future__ import annotations
 
-from dough.accounts.formula import Draft
-from dough.accounts.ratios import nearest_style
 from dough.bake.contract import BakeCase, Forecast
-from dough.bake.intake import Kit, NoCase, bake_case
+from dough.bake.draft_setting import Setting
+from dough.bake.intake import NoCase
 from dough.bake.model import forecast_or_reason, forecasts
 from dough.facts.cookie import BY_KEY, Cookie
 from dough.facts.errors import EntryError, EntryErrors
-from dough.facts.styles import Style
 from dough.judgement.findings.apply import apply
 from dough.judgement.findings.model import Remedy
 
@@ -17,22 +15,15 @@ from dough.judgement.findings.model import Remedy
 TOLD = (("diameter_mm", 0.3), ("height_mm", 0.1), ("rim_crisp", 2.0), ("middle_soft", 2.0), ("crust_l", 0.7))
 
 
-def forecast_cookie(draft: Draft, style: Style | None, kit: Kit) -> Cookie | None:
-    """The forecast cookie of a draft, by the nearest style where none is named; None without a forecast."""
-    used = style or nearest_style(draft.formula)
-    answer = forecast_or_reason(bake_case(draft, used, kit) if used else NoCase(""))
-    return None if isinstance(answer, NoCase) else answer.cookie
-
-
-def remedy_words(draft: Draft, remedy: Remedy, style: Style | None, kit: Kit, now: Cookie | None) -> str:
+def remedy_words(setting: Setting, remedy: Remedy, now: Cookie | None) -> str:
     """What the forecast does once a remedy is taken; empty where there is nothing to compare."""
     if now is None:
         return ""
     try:
-        changed = apply(draft, remedy)
+        changed = apply(setting.draft, remedy)
     except (EntryError, EntryErrors):
         return ""
-    then = forecast_cookie(changed, style, kit)
+    then = setting.with_draft(changed).cookie()
     return difference_words(now, then) if then else ""
 
 
@@ -48,13 +39,11 @@ def difference_words(now: Cookie, then: Cookie) -> str:
     return ", ".join(words) or "nothing you would see"
 
 
-def forecasts_of(drafts: list[Draft], style: Style | None, kits: list[Kit]) -> list[Forecast | None]:
-    """Forecasts of many drafts, each with its kit, in one batch; None where there is none."""
-    if style is None:
-        return [None] * len(drafts)
-    cases = [bake_case(d, style, k) for d, k in zip(drafts, kits, strict=True)]
+def forecasts_of(settings: list[Setting]) -> list[Forecast | None]:
+    """Forecasts of many settings in one batch; None where there is none."""
+    cases = [x.case() for x in settings]
     real = [(i, c) for i, c in enumerate(cases) if isinstance(c, BakeCase)]
-    found: list[Forecast | None] = [None] * len(drafts)
+    found: list[Forecast | None] = [None] * len(cases)
     try:
         for (i, _), f in zip(real, forecasts([c for _, c in real]) if real else [], strict=True):
             found[i] = f

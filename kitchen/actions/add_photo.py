@@ -6,11 +6,11 @@ from dataclasses import asdict, dataclass
 from typing import Any
 
 import numpy as np
-from django.db import transaction
+from django.contrib.auth.models import User
 
 from dough.facts.errors import EntryError
-from dough.photo.measure import Outline, PhotoReading, look, read_outlines, read_photo
-from kitchen.actions.base import Action
+from dough.photo.measure import Outline, PhotoReading, Sheet, look, read_outlines, read_photo
+from kitchen.actions.base import Before, Done, LongAction
 from kitchen.models import Photo
 from kitchen.photos import pictures
 from kitchen.reading.doughs import MissingError, dough_for_reading
@@ -20,7 +20,7 @@ Array = np.ndarray[Any, np.dtype[np.float64]]
 
 
 @dataclass(frozen=True, kw_only=True)
-class AddPhoto(Action):
+class AddPhoto(LongAction[Photo, "tuple[Sheet, PhotoReading] | None"]):
     """A picture sent, or drawn by the simulated camera. The same key sent again answers with the photo there is."""
 
     dough_id: int
@@ -28,25 +28,27 @@ class AddPhoto(Action):
     picture: Array
     simulated: bool = False
 
-    def execute(self) -> Photo:
-        cook = self.cook()
+    def work_out(self) -> tuple[Sheet, PhotoReading] | None:
+        if self._there() is not None:
+            return None
+        sheet = look(self.picture)
+        return sheet, read_photo(sheet)
+
+    def settle(self, cook: User, found: tuple[Sheet, PhotoReading] | None) -> Done[Photo] | Before[Photo]:
         again = self._there()
         if again is not None:
-            return again
-        # Measuring takes long: it is done before the write lock is held; what came meanwhile is looked for after.
-        sheet = look(self.picture)
-        reading = read_photo(sheet)
-        with transaction.atomic():
-            again = self._there()
-            if again is not None:
-                return again
-            name = pictures.keep(self.picture)
-            pictures.keep_sheet(name, sheet.coded)
-            return Photo.objects.create(
-                dough_id=self.dough_id, key=self.key, name=name, width=self.picture.shape[1],
-                height=self.picture.shape[0], simulated=self.simulated, result=as_document(reading),
-                added_at=self.now, added_by=cook,
-            )  # fmt: skip
+            return Before(again)
+        if found is None:
+            raise MissingError("That photo has just been taken away. Send it again.")
+        sheet, reading = found
+        name = pictures.keep(self.picture)
+        pictures.keep_sheet(name, sheet.coded)
+        photo = Photo.objects.create(
+            dough_id=self.dough_id, key=self.key, name=name, width=self.picture.shape[1],
+            height=self.picture.shape[0], simulated=self.simulated, result=as_document(reading),
+            added_at=self.now, added_by=cook,
+        )  # fmt: skip
+        return Done(photo, photo, f"added photo {photo.pk}", photo.dough)
 
     def _there(self) -> Photo | None:
         """The photo this key has brought already; None where there is room for a new one."""
@@ -60,7 +62,7 @@ class AddPhoto(Action):
 
 
 @dataclass(frozen=True, kw_only=True)
-class CorrectOutlines(Action):
+class CorrectOutlines(LongAction[Photo, dict[str, Any]]):
     """Outlines drawn by hand, and which of them count; the picture is measured anew inside them."""
 
     photo_id: int
@@ -68,20 +70,21 @@ class CorrectOutlines(Action):
     outlines: tuple[Outline, ...]
     counts: tuple[bool, ...]
 
-    def execute(self) -> Photo:
-        self.cook()
+    def work_out(self) -> dict[str, Any]:
         photo = photo_for_reading(self.photo_id)
         reading = read_outlines(look(pictures.opened(pictures.kept(photo.name))), list(self.outlines))
         document = as_document(reading)
         for cookie, counts in zip(document["cookies"], self.counts, strict=True):
             cookie["counts"] = counts
-        with transaction.atomic():
-            photo = photo_for_reading(self.photo_id)
-            if photo.revision != self.revision:
-                raise EntryError("revision", "Someone corrected this photo's outlines meanwhile. Look at theirs first.")
-            photo.result, photo.revision = document, self.revision + 1
-            photo.save(update_fields=["result", "revision"])
-        return photo
+        return document
+
+    def settle(self, cook: User, found: dict[str, Any]) -> Done[Photo]:
+        photo = photo_for_reading(self.photo_id)
+        if photo.revision != self.revision:
+            raise EntryError("revision", "Someone corrected this photo's outlines meanwhile. Look at theirs first.")
+        photo.result, photo.revision = found, self.revision + 1
+        photo.save(update_fields=["result", "revision"])
+        return Done(photo, photo, f"corrected the outlines of photo {photo.pk}", photo.dough)
 
 
 def photo_for_reading(photo_id: int) -> Photo:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from django.db import transaction
+from django.contrib.auth.models import User
 
 from dough.accounts.formula import Draft
 from dough.draft.check import check_draft
@@ -13,7 +13,7 @@ from dough.draft.target import Target
 from dough.facts.cookie import Cookie
 from dough.facts.errors import EntryError
 from dough.facts.styles import style
-from kitchen.actions.base import Action, clean_name
+from kitchen.actions.base import Action, Done, clean_name
 from kitchen.documents.draft import DraftDoc
 from kitchen.documents.target import TargetDoc
 from kitchen.models import Dough, Version
@@ -21,7 +21,7 @@ from kitchen.reading.doughs import dough_for_reading
 
 
 @dataclass(frozen=True, kw_only=True)
-class CreateDough(Action):
+class CreateDough(Action[Dough]):
     """start is base_ratio, style, recipe, version or empty; style names the style for the second, draft is
     the recipe as looked through, copy_of and version say which version is copied (none: the draft)."""
 
@@ -32,20 +32,21 @@ class CreateDough(Action):
     copy_of: int | None = None
     version: int | None = None
 
-    def execute(self) -> Dough:
-        cook = self.cook()
-        name = clean_name(self.name)
+    def check(self) -> None:
+        clean_name(self.name)
+
+    def change(self, cook: User) -> Done[Dough]:
         draft, target = self._start()
-        with transaction.atomic():
-            return Dough.objects.create(
-                name=name,
-                style=self.style or self._copied_style(),
-                draft=DraftDoc.of(draft).model_dump(mode="json"),
-                target=TargetDoc.of(target).model_dump(mode="json"),
-                created_at=self.now,
-                saved_at=self.now,
-                saved_by=cook,
-            )
+        made = Dough.objects.create(
+            name=clean_name(self.name),
+            style=self.style or self._copied_style(),
+            draft=DraftDoc.of(draft).model_dump(mode="json"),
+            target=TargetDoc.of(target).model_dump(mode="json"),
+            created_at=self.now,
+            saved_at=self.now,
+            saved_by=cook,
+        )
+        return Done(made, made, f"put it on the shelf: {made.name}", made)
 
     def _start(self) -> tuple[Draft, Target]:
         if self.style:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass, replace
 
-from django.db import transaction
+from django.contrib.auth.models import User
 
 from dough.accounts.ratios import nearest_style
 from dough.counsel.swaps.candidates import broken
@@ -12,7 +12,7 @@ from dough.counsel.swaps.follow import Follow, follow, swapped
 from dough.draft.check import check_draft, check_target
 from dough.facts.errors import EntryError
 from dough.facts.styles import style
-from kitchen.actions.base import Action, clean_name, dough_for_writing
+from kitchen.actions.base import Action, Done, clean_name, dough_for_writing, save_dough
 from kitchen.documents.draft import DraftDoc
 from kitchen.documents.target import TargetDoc
 from kitchen.models import Dough
@@ -21,7 +21,7 @@ from kitchen.reading.this_kitchen import wanted
 
 
 @dataclass(frozen=True, kw_only=True)
-class MakeDietVersion(Action):
+class MakeDietVersion(Action[Dough]):
     """A sibling of the dough as it stands, with the swaps its target's needs and wishes ask for, as picked."""
 
     dough_id: int
@@ -29,38 +29,39 @@ class MakeDietVersion(Action):
     target: TargetDoc
     picks: dict[str, str]
 
-    def execute(self) -> Dough:
-        cook = self.cook()
-        name = clean_name(self.name)
+    def check(self) -> None:
+        clean_name(self.name)
         target = self.target.to_core()
         check_target(target)
         if not target.needs and not target.wishes:
             raise EntryError("needs", "Switch on a need first: a diet version meets one its parent does not.")
-        with transaction.atomic():
-            parent = dough_for_reading(self.dough_id)
-            if parent.follows_id is not None:
-                raise EntryError("name", "This is a diet version itself. Make the new one from the dough it follows.")
-            draft = DraftDoc.model_validate(parent.draft).to_core()
-            check_draft(draft)
-            used = style(parent.style) if parent.style else nearest_style(draft.formula)
-            made = swapped(draft, wanted(target.needs), target.wishes, self.picks, used)
-            left = broken(made.formula.lines, wanted(target.needs))
-            if left:
-                names = ", ".join(x.ingredient.name for x in left[:4])
-                raise EntryError("needs", f"Still in it against a need: {names}. Pick what stands in for it first.")
-            return Dough.objects.create(
-                name=name,
-                style=parent.style,
-                draft=DraftDoc.of(made).model_dump(mode="json"),
-                target=TargetDoc.of(replace(target, source=target.source)).model_dump(mode="json"),
-                follows=parent,
-                followed=parent.draft,
-                followed_at=self.now,
-                picks=self.picks,
-                created_at=self.now,
-                saved_at=self.now,
-                saved_by=cook,
-            )
+
+    def change(self, cook: User) -> Done[Dough]:
+        target = self.target.to_core()
+        parent = dough_for_reading(self.dough_id)
+        if parent.follows_id is not None:
+            raise EntryError("name", "This is a diet version itself. Make the new one from the dough it follows.")
+        draft = DraftDoc.model_validate(parent.draft).to_core()
+        check_draft(draft)
+        used = style(parent.style) if parent.style else nearest_style(draft.formula)
+        made = swapped(draft, wanted(target.needs), target.wishes, self.picks, used)
+        left = broken(made.formula.lines, wanted(target.needs))
+        if left:
+            names = ", ".join(x.ingredient.name for x in left[:4])
+            raise EntryError("needs", f"Still in it against a need: {names}. Pick what stands in for it first.")
+        made_dough = Dough.objects.create(
+            name=clean_name(self.name),
+            style=parent.style,
+            draft=DraftDoc.of(made).model_dump(mode="json"),
+            target=TargetDoc.of(replace(target, source=target.source)).model_dump(mode="json"),
+            follows=parent,
+            followed=parent.draft,
+            picks=self.picks,
+            created_at=self.now,
+            saved_at=self.now,
+            saved_by=cook,
+        )
+        return Done(made_dough, made_dough, f"made a diet version of {parent.name}", made_dough)
 
 
 def following(sibling: Dough, take: frozenset[str] | None = None) -> Follow:
@@ -78,29 +79,23 @@ def following(sibling: Dough, take: frozenset[str] | None = None) -> Follow:
 
 
 @dataclass(frozen=True, kw_only=True)
-class FollowParent(Action):
+class FollowParent(Action[Dough]):
     """Take over the named changes of the parent; the rest is known from now on and not asked again."""
 
     dough_id: int
     revision: int
     take: tuple[str, ...]
 
-    def execute(self) -> Dough:
-        cook = self.cook()
-        with transaction.atomic():
-            sibling = dough_for_writing(self.dough_id, self.revision)
-            found = following(sibling, frozenset(self.take))
-            known = {c.key for c in found.changes}
-            if strange := [k for k in self.take if k not in known]:
-                raise EntryError("take", f"“{strange[0][:40]}” is no longer among what would follow. Look again.")
-            check_draft(found.draft)
-            if sibling.follows is None:
-                raise MissingError("This dough follows no other.")
-            sibling.draft = DraftDoc.of(found.draft).model_dump(mode="json")
-            sibling.followed = sibling.follows.draft
-            sibling.followed_at = self.now
-            sibling.revision += 1
-            sibling.saved_at = self.now
-            sibling.saved_by = cook
-            sibling.save()
-            return sibling
+    def change(self, cook: User) -> Done[Dough]:
+        sibling = dough_for_writing(self.dough_id, self.revision)
+        found = following(sibling, frozenset(self.take))
+        known = {c.key for c in found.changes}
+        if strange := [k for k in self.take if k not in known]:
+            raise EntryError("take", f"“{strange[0][:40]}” is no longer among what would follow. Look again.")
+        check_draft(found.draft)
+        if sibling.follows is None:
+            raise MissingError("This dough follows no other.")
+        sibling.draft = DraftDoc.of(found.draft).model_dump(mode="json")
+        sibling.followed = sibling.follows.draft
+        save_dough(sibling, cook, self.now)
+        return Done(sibling, sibling, f"took over {len(self.take)} changes of its parent", sibling)

@@ -7,14 +7,13 @@ from datetime import date, timedelta
 from typing import Any, TypeVar
 
 from django.contrib.auth.models import User
-from django.db import transaction
 from django.db.models import Max
 
 from dough.facts.entry import read_named
 from dough.facts.errors import EntryError, Questions
 from dough.facts.ingredients import ingredient
 from dough.judgement.trials.measure import Measured, check, doubts, read_list
-from kitchen.actions.base import Action
+from kitchen.actions.base import Action, Before, Done
 from kitchen.documents.base import Typed
 from kitchen.documents.measured import MeasuredDoc
 from kitchen.documents.own_ingredient import find
@@ -76,7 +75,7 @@ class BakeEntry:
 
 
 @dataclass(frozen=True, kw_only=True)
-class LogBake(Action):
+class LogBake(Action[Bake]):
     """A bake of an existing batch (batch_id) or of a new one. replaces is the bake it corrects. Readings far from the
     others are asked about, unless the entry says it is sure of them.
 
@@ -89,19 +88,19 @@ class LogBake(Action):
     bake: BakeEntry
     replaces_id: int | None = None
 
-    def execute(self) -> Bake:
-        cook = self.cook()
-        with transaction.atomic():
-            dough = dough_for_reading(self.dough_id)
-            again = Bake.objects.filter(key=self.bake.key).first()
-            if again is not None:
-                if again.batch.version.dough_id != dough.pk:
-                    raise EntryError("key", "That entry was logged for another dough. Log this bake as a new one.")
-                return again
-            measured = self._measured()
-            replaces = self._replaces(dough)
-            batch = self._batch(dough, cook)
-            return self._create(dough, batch, replaces, measured, cook)
+    def change(self, cook: User) -> Done[Bake] | Before[Bake]:
+        dough = dough_for_reading(self.dough_id)
+        again = Bake.objects.filter(key=self.bake.key).first()
+        if again is not None:
+            if again.batch.version.dough_id != dough.pk:
+                raise EntryError("key", "That entry was logged for another dough. Log this bake as a new one.")
+            return Before(again)
+        measured = self._measured()
+        replaces = self._replaces(dough)
+        batch = self._batch(dough, cook)
+        made = self._create(dough, batch, replaces, measured, cook)
+        words = f"corrected bake {made.number}" if replaces else f"logged bake {made.number}"
+        return Done(made, made, words, dough)
 
     def _create(self, dough: Dough, batch: Batch, replaces: Bake | None, measured: Measured, cook: User) -> Bake:
         entry = self.bake

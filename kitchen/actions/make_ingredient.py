@@ -4,42 +4,42 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from django.db import transaction
+from django.contrib.auth.models import User
 
-from kitchen.actions.base import Action, clean_name
+from kitchen.actions.base import Action, Done, clean_name
 from kitchen.documents.own_ingredient import PREFIX, FromBlend, FromLabel, ToProtein, make
 from kitchen.models import OwnIngredient
 from kitchen.reading.doughs import MissingError
 
 
 @dataclass(frozen=True, kw_only=True)
-class MakeIngredient(Action):
+class MakeIngredient(Action[OwnIngredient]):
     """key names the ingredient to change; without one a new ingredient is made. Earlier versions stay."""
 
     name: str
     recipe: FromLabel | FromBlend | ToProtein
     key: str = ""
 
-    def execute(self) -> OwnIngredient:
-        cook = self.cook()
-        name = clean_name(self.name)
-        make("own-check", name, 1, self.recipe)
-        with transaction.atomic():
-            version = 1
-            key = self.key
-            if key:
-                last = OwnIngredient.objects.filter(key=key).last()
-                if last is None:
-                    raise MissingError("That ingredient is not in the pantry.")
-                version = last.version + 1
-            else:
-                count = OwnIngredient.objects.values("key").distinct().count()
-                key = f"{PREFIX}{count + 1}"
-            return OwnIngredient.objects.create(
-                key=key,
-                version=version,
-                name=name,
-                recipe=self.recipe.model_dump(mode="json"),
-                made_at=self.now,
-                made_by=cook,
-            )
+    def check(self) -> None:
+        make("own-check", clean_name(self.name), 1, self.recipe)
+
+    def change(self, cook: User) -> Done[OwnIngredient]:
+        version = 1
+        key = self.key
+        if key:
+            last = OwnIngredient.objects.filter(key=key).last()
+            if last is None:
+                raise MissingError("That ingredient is not in the pantry.")
+            version = last.version + 1
+        else:
+            count = OwnIngredient.objects.values("key").distinct().count()
+            key = f"{PREFIX}{count + 1}"
+        made = OwnIngredient.objects.create(
+            key=key,
+            version=version,
+            name=clean_name(self.name),
+            recipe=self.recipe.model_dump(mode="json"),
+            made_at=self.now,
+            made_by=cook,
+        )
+        return Done(made, made, f"kept {made.name} in the pantry")

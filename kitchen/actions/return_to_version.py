@@ -4,32 +4,27 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from django.db import transaction
+from django.contrib.auth.models import User
 
-from kitchen.actions.base import Action, dough_for_writing
+from kitchen.actions.base import Action, Done, dough_for_writing, save_dough
 from kitchen.models import Dough, Version
 from kitchen.reading.doughs import MissingError
 
 
 @dataclass(frozen=True, kw_only=True)
-class ReturnToVersion(Action):
+class ReturnToVersion(Action[Dough]):
     """Refuses a stale revision. Every version stays; what the draft held is for the screen's undo to give back."""
 
     dough_id: int
     revision: int
     number: int
 
-    def execute(self) -> Dough:
-        cook = self.cook()
-        with transaction.atomic():
-            dough = dough_for_writing(self.dough_id, self.revision)
-            version = Version.objects.filter(dough=dough, number=self.number).first()
-            if version is None:
-                raise MissingError(f"This dough has no version {self.number}.")
-            dough.draft = version.formula
-            dough.draft_parent = version
-            dough.revision += 1
-            dough.saved_at = self.now
-            dough.saved_by = cook
-            dough.save()
-            return dough
+    def change(self, cook: User) -> Done[Dough]:
+        dough = dough_for_writing(self.dough_id, self.revision)
+        version = Version.objects.filter(dough=dough, number=self.number).first()
+        if version is None:
+            raise MissingError(f"This dough has no version {self.number}.")
+        dough.draft = version.formula
+        dough.draft_parent = version
+        save_dough(dough, cook, self.now)
+        return Done(dough, version, f"went back to version {version.number}", dough)

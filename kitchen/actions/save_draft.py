@@ -4,19 +4,19 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from django.db import transaction
+from django.contrib.auth.models import User
 
 from dough.draft.check import check_draft, check_target
 from dough.facts.errors import EntryError
 from dough.facts.styles import style
-from kitchen.actions.base import Action, clean_name, dough_for_writing
+from kitchen.actions.base import Action, Done, clean_name, dough_for_writing, save_dough
 from kitchen.documents.draft import DraftDoc
 from kitchen.documents.target import TargetDoc
 from kitchen.models import Dough, Oven, Tray
 
 
 @dataclass(frozen=True, kw_only=True)
-class SaveDraft(Action):
+class SaveDraft(Action[Dough]):
     """Refuses a stale revision with what is there now; nothing is silently overwritten."""
 
     dough_id: int
@@ -26,25 +26,22 @@ class SaveDraft(Action):
     draft: DraftDoc
     target: TargetDoc
 
-    def execute(self) -> Dough:
-        cook = self.cook()
-        name = clean_name(self.name)
+    def check(self) -> None:
+        clean_name(self.name)
         check_draft(self.draft.to_core())
         check_target(self.target.to_core())
         if self.style:
             style(self.style)
+
+    def change(self, cook: User) -> Done[Dough]:
         self._check_kit()
-        with transaction.atomic():
-            dough = dough_for_writing(self.dough_id, self.revision)
-            dough.name = name
-            dough.style = self.style
-            dough.draft = self.draft.model_dump(mode="json")
-            dough.target = self.target.model_dump(mode="json")
-            dough.revision += 1
-            dough.saved_at = self.now
-            dough.saved_by = cook
-            dough.save()
-            return dough
+        dough = dough_for_writing(self.dough_id, self.revision)
+        dough.name = clean_name(self.name)
+        dough.style = self.style
+        dough.draft = self.draft.model_dump(mode="json")
+        dough.target = self.target.model_dump(mode="json")
+        save_dough(dough, cook, self.now)
+        return Done(dough, dough, "saved the draft", dough)
 
     def _check_kit(self) -> None:
         process = self.draft.process

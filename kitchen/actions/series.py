@@ -5,12 +5,12 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Any
 
-from django.db import transaction
+from django.contrib.auth.models import User
 
 from dough.facts.entry import read_named
 from dough.facts.errors import EntryError
 from dough.judgement.trials.measure import read_list
-from kitchen.actions.base import Action
+from kitchen.actions.base import Action, Done
 from kitchen.documents.base import Typed
 from kitchen.models import Series
 from kitchen.reading.doughs import MissingError, dough_for_reading
@@ -24,7 +24,7 @@ MEASURES = {
 
 
 @dataclass(frozen=True, kw_only=True)
-class PlanSeries(Action):
+class PlanSeries(Action[Series]):
     """Keep a plan. name is what it asks; base the draft's document it starts from."""
 
     dough_id: int
@@ -32,22 +32,22 @@ class PlanSeries(Action):
     base: dict[str, Any]
     plan: dict[str, Any]
 
-    def execute(self) -> Series:
-        cook = self.cook()
-        name = self.name.strip()
-        if not name:
+    def check(self) -> None:
+        if not self.name.strip():
             raise EntryError("name", "Say what the series asks, for instance “how much sugar for the rim”.")
-        with transaction.atomic():
-            dough = dough_for_reading(self.dough_id)
-            if dough.series.count() >= MOST_SERIES:
-                raise EntryError("name", f"{MOST_SERIES} series are kept of this dough; that is the most.")
-            return Series.objects.create(
-                dough=dough, name=name[:120], base=self.base, plan=self.plan, made_at=self.now, made_by=cook
-            )
+
+    def change(self, cook: User) -> Done[Series]:
+        dough = dough_for_reading(self.dough_id)
+        if dough.series.count() >= MOST_SERIES:
+            raise EntryError("name", f"{MOST_SERIES} series are kept of this dough; that is the most.")
+        made = Series.objects.create(
+            dough=dough, name=self.name.strip()[:120], base=self.base, plan=self.plan, made_at=self.now, made_by=cook
+        )
+        return Done(made, made, f"planned the series {made.name}", dough)
 
 
 @dataclass(frozen=True, kw_only=True)
-class MeasureRun(Action):
+class MeasureRun(Action[Series]):
     """What one run measured, as typed; empty boxes are unknown. revision is the one the cook saw."""
 
     series_id: int
@@ -55,23 +55,19 @@ class MeasureRun(Action):
     order: int
     typed: dict[str, Typed]
 
-    def execute(self) -> Series:
-        self.cook()
-        with transaction.atomic():
-            series = series_for_reading(self.series_id)
-            if series.revision != self.revision:
-                raise EntryError(
-                    "revision", "Someone wrote to this series meanwhile. Look at theirs, then enter yours."
-                )
-            if not any(r["order"] == self.order for r in series.plan["runs"]):
-                raise MissingError("There is no such run in this series.")
-            unknown = set(self.typed) - set(MEASURES)
-            if unknown:
-                raise EntryError("typed", f"“{sorted(unknown)[0][:30]}” is not something a run measures.")
-            series.results = {**series.results, str(self.order): _read(self.typed)}
-            series.revision += 1
-            series.save(update_fields=["results", "revision"])
-        return series
+    def change(self, cook: User) -> Done[Series]:
+        series = series_for_reading(self.series_id)
+        if series.revision != self.revision:
+            raise EntryError("revision", "Someone wrote to this series meanwhile. Look at theirs, then enter yours.")
+        if not any(r["order"] == self.order for r in series.plan["runs"]):
+            raise MissingError("There is no such run in this series.")
+        unknown = set(self.typed) - set(MEASURES)
+        if unknown:
+            raise EntryError("typed", f"“{sorted(unknown)[0][:30]}” is not something a run measures.")
+        series.results = {**series.results, str(self.order): _read(self.typed)}
+        series.revision += 1
+        series.save(update_fields=["results", "revision"])
+        return Done(series, series, f"measured run {self.order} of {series.name}", series.dough)
 
 
 def series_for_reading(series_id: int) -> Series:

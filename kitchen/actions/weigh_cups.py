@@ -4,18 +4,18 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from django.db import transaction
+from django.contrib.auth.models import User
 
 from dough.facts.errors import EntryError
 from dough.facts.ingredients import ingredient
 from dough.facts.kitchen_measures import ML, Habit, fillings
 from dough.judgement.trials.measure import read_list
-from kitchen.actions.base import Action
+from kitchen.actions.base import Action, Done
 from kitchen.models import CupWeighing
 
 
 @dataclass(frozen=True, kw_only=True)
-class WeighCups(Action):
+class WeighCups(Action[CupWeighing]):
     """typed holds the weights in grams apart by spaces or commas; three tell how well the cup repeats."""
 
     ingredient_id: str
@@ -23,8 +23,7 @@ class WeighCups(Action):
     typed: str
     habit: Habit
 
-    def execute(self) -> CupWeighing:
-        cook = self.cook()
+    def change(self, cook: User) -> Done[CupWeighing]:
         item = ingredient(self.ingredient_id)
         ways = [name for name, _ in fillings(item)]
         if self.filling not in ways:
@@ -36,12 +35,12 @@ class WeighCups(Action):
             raise EntryError(
                 "grams", f"{min(grams):g} and {max(grams):g} g differ too much. Fill all three the same way."
             )
-        with transaction.atomic():
-            return CupWeighing.objects.create(
-                ingredient=item.id,
-                filling=self.filling,
-                cup_ml=ML[self.habit]["cup"],
-                grams=list(grams),
-                weighed_at=self.now,
-                weighed_by=cook,
-            )
+        weighed = CupWeighing.objects.create(
+            ingredient=item.id,
+            filling=self.filling,
+            cup_ml=ML[self.habit]["cup"],
+            grams=list(grams),
+            weighed_at=self.now,
+            weighed_by=cook,
+        )
+        return Done(weighed, weighed, f"weighed cups of {item.name}")

@@ -5,24 +5,28 @@ from __future__ import annotations
 from pydantic import BaseModel
 
 from dough.judgement.learning.lesson import Lesson
+from dough.judgement.learning.reference import read_reference
 
 
 class LessonDoc(BaseModel):
     """A lesson as it is kept (see ``dough.judgement.learning.lesson.Lesson``)."""
 
-    names: list[tuple[str, int, str]]
+    names: list[tuple[str, int | str, str]]
     mean: list[float]
     covariance: list[list[float]]
-    bakes: list[int]
+    bakes: list[str]
     scores: list[tuple[int, str, float, float]]
     baked: list[tuple[int | None, int]]
 
     def to_core(self) -> Lesson:
         return Lesson(
-            tuple(self.names), tuple(self.mean), tuple(map(tuple, self.covariance)), tuple(self.bakes),
-            tuple(self.scores), tuple(self.baked),
+            tuple(self.names), tuple(self.mean), tuple(map(tuple, self.covariance)),
+            tuple(map(read_reference, self.bakes)), tuple(self.scores), tuple(self.baked),
         )  # fmt: skip
 
     @classmethod
     def of(cls, lesson: Lesson) -> LessonDoc:
-        return cls.model_validate(lesson, from_attributes=True)
+        return cls(
+            names=list(lesson.names), mean=list(lesson.mean), covariance=list(map(list, lesson.covariance)),
+            bakes=[b.text for b in lesson.bakes], scores=list(lesson.scores), baked=list(lesson.baked),
+        )  # fmt: skip

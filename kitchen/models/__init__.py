@@ -4,6 +4,8 @@ from kitchen.models.bake import Bake, Batch
 from kitchen.models.butter import ButterOut, ButterReading, MixerReading
 from kitchen.models.cups import CupWeighing
 from kitchen.models.dough import Dough, Version
+from kitchen.models.event import Event
+from kitchen.models.foretold import Foretold
 from kitchen.models.kitchen import Kitchen, Oven, Tray
 from kitchen.models.learning import Calibration
 from kitchen.models.pantry import OwnIngredient
@@ -19,6 +21,8 @@ __all__ = [
     "Calibration",
     "CupWeighing",
     "Dough",
+    "Event",
+    "Foretold",
     "Kitchen",
     "MixerReading",
     "Oven",

@@ -18,13 +18,11 @@ class Dough(models.Model):
 
     name = models.CharField(max_length=80)
     style = models.CharField(max_length=20, blank=True)
-    needs = models.JSONField(default=list)
     target = models.JSONField(default=dict)
     draft = models.JSONField(default=dict)
     draft_parent = models.ForeignKey("Version", null=True, blank=True, on_delete=models.PROTECT, related_name="+")
     follows = models.ForeignKey("self", null=True, blank=True, on_delete=models.PROTECT, related_name="diet_versions")
     followed = models.JSONField(default=dict)
-    followed_at = models.DateTimeField(null=True, blank=True)
     picks = models.JSONField(default=dict)
     revision = models.PositiveIntegerField(default=1)
     created_at = models.DateTimeField()

@@ -6,19 +6,20 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from datetime import date
 
-from dough.accounts.ratios import nearest_style
 from dough.bake.contract import BakeCase
+from dough.bake.draft_setting import Setting
 from dough.bake.inputs import check_inputs
-from dough.bake.intake import NoCase, bake_case, bake_inputs
+from dough.bake.intake import NoCase, bake_inputs
 from dough.facts.errors import EntryErrors
-from dough.facts.styles import Style, styles
+from dough.facts.styles import styles
 from dough.judgement.learning.logged import Logged, readings
+from dough.judgement.learning.reference import Reference, read_reference
 from dough.judgement.trials.measure import Measured
 from kitchen.documents.draft import DraftDoc
 from kitchen.documents.measured import MeasuredDoc
 from kitchen.models import Bake, Calibration, Oven, Series, Tray
-from kitchen.reading.bake_as_done import as_baked, kit_of
 from kitchen.reading.calibration import in_force, lesson_of
+from kitchen.reading.forecasts import case_of
 from kitchen.reading.kit import plain_kit
 from kitchen.reading.series_levels import Level, levels_of, style_of_series
 
@@ -35,7 +36,7 @@ class Considered:
     of: bakes of one version in one oven are repeats of each other.
     """
 
-    ident: int
+    ident: Reference
     dough_id: int
     dough: str
     number: int
@@ -46,9 +47,10 @@ class Considered:
     version: int | None
     logged: Logged | None
     why: str
+    bake: Bake | None = None
 
 
-def considered(left_out: set[int]) -> list[Considered]:
+def considered(left_out: set[Reference]) -> list[Considered]:
     """The latest bakes and measured levels of the whole kitchen, newest first."""
     rows = (
         Bake.objects.filter(corrected_by=None, batch__version__dough__deleted_at=None)
@@ -66,43 +68,41 @@ def measured_series() -> Iterator[Series]:
     yield from rows.order_by("-id")[:MOST_BAKES]
 
 
+def left_out_of(calibration: Calibration) -> set[Reference]:
+    """The bakes and levels a cook chose not to count in it."""
+    return {read_reference(x) for x in calibration.left_out}
+
+
 def unlearned() -> int:
     """How many of the latest bakes and levels that measured something the calibration in force neither rests on nor
     was told to leave out; older ones are not looked at any more."""
     now = in_force()
-    known = set(lesson_of(now).bakes) | set(Calibration.objects.get(pk=now).left_out) if now is not None else set()
+    known = set(lesson_of(now).bakes) | left_out_of(Calibration.objects.get(pk=now)) if now is not None else set()
     rows = Bake.objects.filter(corrected_by=None, batch__version__dough__deleted_at=None)
     latest = rows.order_by("-baked_on", "-id").values_list("baked_on", "pk", "measured")[:MOST_BAKES]
-    found = [(day, pk, any(v not in (None, [], "eye") for v in m.values())) for day, pk, m in latest]
+    found = [(day, Reference("bake", pk), any(v not in (None, [], "eye") for v in m.values())) for day, pk, m in latest]
     found += [(s.made_at.date(), x.ident, True) for s in measured_series() for x in levels_of(s, style_of_series(s))]
     newest = sorted(found, reverse=True)[:MOST_BAKES]
     return sum(said and ident not in known for _, ident, said in newest)
 
 
-def case_of(bake: Bake) -> BakeCase | NoCase:
-    """The bake as it was done, with general parameters."""
-    draft = as_baked(bake)
-    style: Style | None = styles().get(bake.batch.version.dough.style) or nearest_style(draft.formula)
-    if style is None:
-        return NoCase("its flour is unknown, so there is nothing to forecast")
-    return bake_case(draft, style, kit_of(bake))
-
-
-def _bake(b: Bake, left_out: set[int]) -> Considered:
+def _bake(b: Bake, left_out: set[Reference]) -> Considered:
     dough, version = b.batch.version.dough, b.batch.version_id
     measured = MeasuredDoc.model_validate(b.measured).to_core()
-    logged, why = _logged(b.pk, dough.pk, b.oven_id, b.tray_id, measured, case_of(b), left_out)
+    ident = Reference("bake", b.pk)
+    logged, why = _logged(
+        ident, dough.pk, b.oven_id, b.tray_id, measured, case_of(b, styles().get(dough.style), general=True), left_out
+    )
     oven, tray = b.oven.name if b.oven else None, b.tray.name if b.tray else None
-    return Considered(b.pk, dough.pk, dough.name, b.number, "", b.baked_on, oven, tray, version, logged, why)
+    return Considered(ident, dough.pk, dough.name, b.number, "", b.baked_on, oven, tray, version, logged, why, b)
 
 
-def _level(series: Series, level: Level, left_out: set[int]) -> Considered:
+def _level(series: Series, level: Level, left_out: set[Reference]) -> Considered:
     doc = DraftDoc.model_validate(series.base)
     p, style = doc.process, style_of_series(series)
     case: BakeCase | NoCase = NoCase("its level can't be made of the dough any more")
     if level.draft is not None:
-        used = style or nearest_style(level.draft.formula)
-        case = bake_case(level.draft, used, plain_kit(doc)) if used else NoCase("its flour is unknown")
+        case = Setting.of(level.draft, style, plain_kit(doc.to_core().process)).case()
     logged, why = _logged(level.ident, series.dough_id, p.oven_id, p.tray_id, level.measured, case, left_out)
     oven = Oven.objects.filter(pk=p.oven_id or 0).values_list("name", flat=True).first()
     tray = Tray.objects.filter(pk=p.tray_id or 0).values_list("name", flat=True).first()
@@ -113,8 +113,8 @@ def _level(series: Series, level: Level, left_out: set[int]) -> Considered:
 
 
 def _logged(
-    ident: int, dough: int, oven: int | None, tray: int | None, measured: Measured, case: BakeCase | NoCase,
-    left_out: set[int],
+    ident: Reference, dough: int, oven: int | None, tray: int | None, measured: Measured, case: BakeCase | NoCase,
+    left_out: set[Reference],
 ) -> tuple[Logged | None, str]:  # fmt: skip
     if ident in left_out:
         return None, BY_HAND

@@ -6,7 +6,7 @@ import re
 from functools import cache
 from pathlib import Path
 
-MODEL = Path(__file__).resolve().parent.parent / "docs" / "model.md"
+MODEL = Path(__file__).resolve().parents[2] / "docs" / "model.md"
 #: The evidence tables are for the page on paper; the screen shows the words before them.
 LAST = "## Evidence"
 

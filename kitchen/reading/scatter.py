@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
-from dough.bake.model import forecasts
+from dough.bake.contract import Forecast
 from dough.facts.scatter import SIZES, USUAL, Scatter, away, learned
-from dough.judgement.learning.logged import Logged
-from kitchen.reading.logged_bakes import considered
+from kitchen.reading.forecasts import told
+from kitchen.reading.logged_bakes import Considered, considered
 
 
 def kitchen_scatter() -> Scatter:
@@ -13,19 +13,21 @@ def kitchen_scatter() -> Scatter:
 
     Other weights, ages and minutes than planned are in the forecast, so bakes need not be alike to the minute.
     """
-    groups: dict[tuple[int, int | None, int | None], list[Logged]] = {}
+    groups: dict[tuple[int, int | None, int | None], list[Considered]] = {}
     for c in considered(set()):
         if c.logged is not None and c.version is not None:
-            groups.setdefault((c.version, c.logged.oven, c.logged.tray), []).append(c.logged)
-    repeated = [g for g in groups.values() if len(g) > 1]
-    told = iter(forecasts([x.case for g in repeated for x in g]) if repeated else [])
-    return learned([[_away(x, next(told).ends) for x in g] for g in repeated])
+            groups.setdefault((c.version, c.logged.oven, c.logged.tray), []).append(c)
+    return learned([[_away(c) for c in g] for g in groups.values() if len(g) > 1])
 
 
-def _away(bake: Logged, told: dict[str, float]) -> dict[str, float]:
-    said = {key: r.value for key, r in bake.readings.items() if key in USUAL and key in told}
+def _away(c: Considered) -> dict[str, float]:
+    if c.logged is None or c.bake is None:
+        return {}
+    answer = told(c.bake, c.logged.case, None)
+    ends = answer.ends if isinstance(answer, Forecast) else {}
+    said = {key: r.value for key, r in c.logged.readings.items() if key in USUAL and key in ends}
     return {
-        key: away(key, value, told[key])
+        key: away(key, value, ends[key])
         for key, value in said.items()
-        if key not in SIZES or (value > 0.0 and told[key] > 0.0)
+        if key not in SIZES or (value > 0.0 and ends[key] > 0.0)
     }

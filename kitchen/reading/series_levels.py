@@ -10,13 +10,12 @@ from dough.accounts.ratios import nearest_style
 from dough.counsel.series.design import Plan, drafts_of
 from dough.facts.errors import EntryErrors
 from dough.facts.styles import Style, styles
+from dough.judgement.learning.reference import Reference
 from dough.judgement.trials.measure import Measured
 from kitchen.documents.draft import DraftDoc
 from kitchen.documents.series import plan_of
 from kitchen.models import Series
 
-#: More levels than a series can have, and more rounds, so that a number tells series, level and rounds measured.
-LEVELS, ROUNDS = 64, 128
 SINGLE = ("crust_l", "rim_crisp", "middle_soft", "bite_chewy", "crumb_cakey")
 
 
@@ -28,10 +27,10 @@ def level_words(made: Plan, levels: tuple[int, ...]) -> str:
 
 @dataclass(frozen=True, slots=True)
 class Level:
-    """One level of a series over all rounds measured so far. ident is below zero, so that it is never a bake's, and
-    another one once another round is measured; draft is None where the level can no longer be made of the base."""
+    """One level of a series over all rounds measured so far. ident is another one
+    once another round is measured; draft is None where the level can no longer be made of the base."""
 
-    ident: int
+    ident: Reference
     words: str
     draft: Draft | None
     measured: Measured
@@ -50,10 +49,10 @@ def levels_of(series: Series, style: Style | None) -> list[Level]:
     except EntryErrors:
         drafts = {}
     found = []
-    for n, split in enumerate(made.splits[:LEVELS]):
+    for n, split in enumerate(made.splits):
         mine = [results[r.order] for r in made.runs if r.levels == split.levels and r.order in results]
         if mine:
-            ident = -((series.pk * LEVELS + n) * ROUNDS + min(len(mine), ROUNDS - 1))
+            ident = Reference("series", series.pk, n, len(mine))
             words = f"series “{series.name}”, {level_words(made, split.levels)}"
             found.append(Level(ident, words, drafts.get(split.levels), _measured(mine)))
     return found

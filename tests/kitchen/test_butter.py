@@ -12,11 +12,9 @@ from django.utils import timezone
 from kitchen.models import ButterOut, ButterReading, Dough, MixerReading
 from tests.conftest import send
 
-KIT = {"offset_k": None, "tray_conductance": 1.0}
-
 
 def ask(client: Client, what: str, dough: Dough, **more: Any) -> Any:
-    return send(client, "POST", f"/butter/{what}", {"draft": dough.draft, "style": dough.style, "kit": KIT, **more})
+    return send(client, "POST", f"/butter/{what}", {"draft": dough.draft, "style": dough.style, **more})
 
 
 def take_out(client: Client, dough: Dough, minutes_ago: float = 40, **more: Any) -> Any:

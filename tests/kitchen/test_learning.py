@@ -22,7 +22,7 @@ def look(client: Client, **body: Any) -> Any:
 
 
 @pytest.fixture
-def bakes(client: Client, kept: Dough) -> list[int]:
+def bakes(client: Client, kept: Dough) -> list[str]:
     """Three bakes, paler and wetter than the forecast: the oven is cold."""
     ids, oven, tray = [], Oven.objects.get(), Tray.objects.get()
     for n, minutes in enumerate((11, 12, 13)):
@@ -33,7 +33,7 @@ def bakes(client: Client, kept: Dough) -> list[int]:
         )  # fmt: skip
         answer = send(client, "POST", f"/doughs/{kept.pk}/bakes", body)
         assert answer.status_code == 201, answer.json()
-        ids.append(answer.json()["id"])
+        ids.append(f"bake-{answer.json()['id']}")
     return ids
 
 
@@ -41,7 +41,7 @@ def oven(found: Any) -> Any:
     return next(u for u in found["unknowns"] if u["key"] == "oven_k")
 
 
-def test_nothing_is_learned_until_someone_says_so(client: Client, kept: Dough, bakes: list[int]) -> None:
+def test_nothing_is_learned_until_someone_says_so(client: Client, kept: Dough, bakes: list[str]) -> None:
     before = send(client, "GET", f"/doughs/{kept.pk}/bakes").json()["bakes"][0]["forecast"]["cookie"]
     found = look(client)
     assert found["in_force"] is None
@@ -52,26 +52,26 @@ def test_nothing_is_learned_until_someone_says_so(client: Client, kept: Dough, b
     assert send(client, "GET", f"/doughs/{kept.pk}/bakes").json()["bakes"][0]["forecast"]["cookie"] == before
 
 
-def test_once_adopted_every_forecast_follows(client: Client, kept: Dough, bakes: list[int]) -> None:
+def test_once_adopted_every_forecast_follows(client: Client, kept: Dough, bakes: list[str]) -> None:
     adopted = send(client, "POST", "/learning", {"left_out": [], "seen": None}).json()
     assert adopted["in_force"]["bakes"] == 3
     assert adopted["unlearned"] == 0
-    kit = {"oven_id": Oven.objects.get().pk, "tray_id": Tray.objects.get().pk, "dough_id": kept.pk}
+    process = {**kept.draft["process"], "oven_id": Oven.objects.get().pk, "tray_id": Tray.objects.get().pk}
     question = {"draft": kept.draft, "target": {}, "style": kept.style}
+    here = {**question, "draft": {**kept.draft, "process": process}, "dough_id": kept.pk}
     general = send(client, "POST", "/preview", question).json()["forecast"]
-    learned = send(client, "POST", "/preview", {**question, "kit": kit}).json()["forecast"]
+    learned = send(client, "POST", "/preview", here).json()["forecast"]
     assert learned["cookie"]["crust_l"] > general["cookie"]["crust_l"] + 2.0
     assert "learned" in learned["method_words"]
-    detail = send(client, "POST", "/preview/detail", {**question, "kit": kit}).json()
+    detail = send(client, "POST", "/preview/detail", here).json()
     assert "Learned from 3 bakes of this kitchen: 3 in this oven, 3 of this dough." in detail["basis"]
     wide, narrow = (
-        send(client, "POST", "/preview/detail", {**question, "kit": k}).json()["estimates"]["diameter_mm"]
-        for k in ({}, kit)
+        send(client, "POST", "/preview/detail", q).json()["estimates"]["diameter_mm"] for q in (question, here)
     )
     assert narrow["high"] - narrow["low"] < 0.8 * (wide["high"] - wide["low"])
 
 
-def test_lineage_and_series_follow_what_was_learned_too(client: Client, kept: Dough, bakes: list[int]) -> None:
+def test_lineage_and_series_follow_what_was_learned_too(client: Client, kept: Dough, bakes: list[str]) -> None:
     """A draft planned for the cold oven: what a series' levels and a version should bake is paler once it is known."""
     process = {**kept.draft["process"], "oven_id": Oven.objects.get().pk, "tray_id": Tray.objects.get().pk}
     planned = {**kept.draft, "process": process}
@@ -95,7 +95,7 @@ def test_lineage_and_series_follow_what_was_learned_too(client: Client, kept: Do
     assert apart > 0.5, "the version planned for that oven is told paler than the one that named none"
 
 
-def test_a_bake_can_be_left_out_and_says_so(client: Client, bakes: list[int]) -> None:
+def test_a_bake_can_be_left_out_and_says_so(client: Client, bakes: list[str]) -> None:
     found = look(client, left_out=[bakes[0]])
     row = next(b for b in found["bakes"] if b["id"] == bakes[0])
     assert (row["counts"], row["by_hand"], row["why"]) == (False, True, "left out by hand")
@@ -106,7 +106,7 @@ def test_a_bake_can_be_left_out_and_says_so(client: Client, bakes: list[int]) ->
     assert look(client)["left_out"] == [bakes[0]]
 
 
-def test_what_is_not_learned_yet_is_counted(client: Client, kept: Dough, bakes: list[int]) -> None:
+def test_what_is_not_learned_yet_is_counted(client: Client, kept: Dough, bakes: list[str]) -> None:
     def count() -> int:
         return int(send(client, "GET", "/kitchen").json()["unlearned"])
 
@@ -120,7 +120,7 @@ def test_what_is_not_learned_yet_is_counted(client: Client, kept: Dough, bakes: 
 
 
 def test_bakes_too_old_to_be_looked_at_are_not_asked_for(
-    client: Client, bakes: list[int], monkeypatch: pytest.MonkeyPatch
+    client: Client, bakes: list[str], monkeypatch: pytest.MonkeyPatch
 ) -> None:
     """A kitchen with many bakes learns from the latest; the older ones must not stay marked as new for ever."""
     monkeypatch.setattr(learning, "MOST_BAKES", 2)
@@ -129,7 +129,7 @@ def test_bakes_too_old_to_be_looked_at_are_not_asked_for(
     assert learning.unlearned() == look(client)["unlearned"] == 0
 
 
-def test_it_can_be_gone_back_from_and_to(client: Client, bakes: list[int]) -> None:
+def test_it_can_be_gone_back_from_and_to(client: Client, bakes: list[str]) -> None:
     first = send(client, "POST", "/learning", {"left_out": [], "seen": None}).json()["in_force"]["id"]
     second = send(client, "POST", "/learning", {"left_out": [bakes[0]], "seen": first}).json()["in_force"]["id"]
     back = send(client, "POST", "/learning/return", {"to": first, "seen": second}).json()
@@ -140,7 +140,7 @@ def test_it_can_be_gone_back_from_and_to(client: Client, bakes: list[int]) -> No
     assert send(client, "POST", "/learning/return", {"to": 999, "seen": None}).status_code == 404
 
 
-def test_two_cooks_at_once_do_not_pass_over_each_other(client: Client, bakes: list[int]) -> None:
+def test_two_cooks_at_once_do_not_pass_over_each_other(client: Client, bakes: list[str]) -> None:
     assert send(client, "POST", "/learning", {"left_out": [], "seen": None}).status_code == 200
     late = send(client, "POST", "/learning", {"left_out": [bakes[0]], "seen": None})
     assert late.status_code == 422
@@ -150,28 +150,28 @@ def test_two_cooks_at_once_do_not_pass_over_each_other(client: Client, bakes: li
     assert kitchen.calibration.left_out == []
 
 
-def test_with_every_bake_left_out_there_is_nothing_to_learn(client: Client, bakes: list[int]) -> None:
+def test_with_every_bake_left_out_there_is_nothing_to_learn(client: Client, bakes: list[str]) -> None:
     answer = send(client, "POST", "/learning", {"left_out": bakes, "seen": None})
     assert answer.status_code == 422
     assert "at least one" in answer.json()["message"]
 
 
 def test_a_bake_that_measured_nothing_or_was_corrected_does_not_count(
-    client: Client, kept: Dough, bakes: list[int]
+    client: Client, kept: Dough, bakes: list[str]
 ) -> None:
     send(
         client, "POST", f"/doughs/{kept.pk}/bakes", bake_body(key="nothing-said", measured={}, diameters="", heights="")
     )
-    batch = Bake.objects.get(pk=bakes[0]).batch_id
-    send(client, "POST", f"/doughs/{kept.pk}/bakes",
-         bake_body(key="the-correction", batch=None, batch_id=batch, replaces=bakes[0], diameters="81"))  # fmt: skip
+    first = Bake.objects.order_by("pk")[0]
+    again = bake_body(key="the-correction", batch=None, batch_id=first.batch_id, replaces=first.pk, diameters="81")
+    send(client, "POST", f"/doughs/{kept.pk}/bakes", again)
     found = look(client)
     ids = [b["id"] for b in found["bakes"]]
     assert bakes[0] not in ids
     assert "nothing was measured" in [b["why"] for b in found["bakes"]]
 
 
-def test_what_to_measure_next_is_told_for_the_draft(client: Client, kept: Dough, bakes: list[int]) -> None:
+def test_what_to_measure_next_is_told_for_the_draft(client: Client, kept: Dough, bakes: list[str]) -> None:
     told = look(client, dough_id=kept.pk)["teaches"]
     assert len(told) == 6
     assert told[0]["share"] == 1.0

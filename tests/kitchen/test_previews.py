@@ -9,7 +9,7 @@ from django.db import connection
 from django.test import Client
 from django.test.utils import CaptureQueriesContext
 
-from kitchen.models import Dough
+from kitchen.models import Dough, Oven
 from tests.conftest import send
 
 
@@ -103,7 +103,9 @@ def detail(client: Client, dough: Dough, **more: Any) -> Any:
 
 def test_the_detail_says_what_it_rests_on(client: Client, dough: Dough) -> None:
     assert "no bake of this oven" in detail(client, dough)["basis"]
-    assert "noted offset" in detail(client, dough, kit={"offset_k": 6.0, "tray_conductance": 1.0})["basis"]
+    Oven.objects.update(offset_k=6.0)
+    process = {**dough.draft["process"], "oven_id": Oven.objects.get().pk}
+    assert "noted offset" in detail(client, dough, draft={**dough.draft, "process": process})["basis"]
 
 
 def test_the_detail_has_window_egg_line_ranges_and_the_bake_to_scrub(client: Client, dough: Dough) -> None:

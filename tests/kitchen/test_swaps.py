@@ -10,11 +10,9 @@ from django.test import Client
 from kitchen.models import Dough, SupplierLabel
 from tests.conftest import bake_body, send
 
-KIT = {"offset_k": None, "tray_conductance": 1.0}
-
 
 def study(client: Client, dough: Dough, needs: list[str], **more: Any) -> Any:
-    body = {"draft": dough.draft, "needs": needs, "style": dough.style, "kit": KIT, **more}
+    body = {"draft": dough.draft, "needs": needs, "style": dough.style, **more}
     return send(client, "POST", "/swaps/study", body)
 
 

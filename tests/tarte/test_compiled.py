@@ -14,7 +14,7 @@ def test_a_changed_source_gets_a_folder_of_its_own(tmp_path: Path, monkeypatch: 
     sources.mkdir()
     (sources / "march.py").write_text("a = 1\n")
     (sources / "heat.py").write_text("b = 1\n")
-    monkeypatch.setattr(compiled, "SOURCES", sources)
+    monkeypatch.setattr(compiled, "SOURCES", tuple(sorted(sources.glob("*.py"))))
     monkeypatch.delenv("NUMBA_CACHE_DIR", raising=False)
     first = compiled.use_cache(tmp_path)
     monkeypatch.delenv("NUMBA_CACHE_DIR")

@@ -15,13 +15,12 @@ import numpy as np
 
 from dough.accounts.formula import Draft
 from dough.bake.contract import BakeCase, Forecast
-from dough.bake.intake import Kit, bake_case
+from dough.bake.draft_setting import Setting
 from dough.bake.model import Z80, forecasts
 from dough.counsel.next_steps.levers import Lever, Tray, levers, unlocked, values_of
 from dough.facts.cookie import ATTRIBUTES, Attribute, Cookie
 from dough.facts.errors import EntryError, EntryErrors
 from dough.facts.scatter import AS_USUAL, Scatter
-from dough.facts.styles import Style
 from dough.judgement.distance import compare
 from dough.judgement.effects import difference_words, forecasts_of
 
@@ -99,34 +98,35 @@ class Advice:
 
 @dataclass(frozen=True, slots=True)
 class _Try:
-    """A changed draft, the sizes that made it, and the kit it is baked with."""
+    """A changed draft, the sizes that made it, in its setting."""
 
     sizes: tuple[tuple[Lever, float], ...]
-    draft: Draft
-    kit: Kit
+    setting: Setting
 
 
 def advice(
-    draft: Draft, target: Cookie, style: Style, kit: Kit, locks: tuple[str, ...] = (), trays: tuple[Tray, ...] = (),
+    setting: Setting, target: Cookie, locks: tuple[str, ...] = (), trays: tuple[Tray, ...] = (),
     scatter: Scatter = AS_USUAL,
 ) -> tuple[Advice, ...]:  # fmt: skip
     """Every lever that no lock holds and that brings the forecast nearer to the target, most first.
 
     Empty without a forecast or a target. Raises KeyError for a lock that is not known.
     """
-    now = forecasts_of([draft], style, [kit])[0]
+    now = forecasts_of([setting])[0]
     closeness = compare(now.cookie, target).rms_steps if now else None
-    if now is None or closeness is None:
+    if now is None or closeness is None or setting.style is None:
         return ()
-    tries = [t for lever in unlocked(levers(draft, style, trays), locks) for t in _tries(draft, lever, kit)]
-    return _ranked(draft, target, style, kit, now, closeness, tries, scatter)
+    tries = [
+        t for lever in unlocked(levers(setting.draft, setting.style, trays), locks) for t in _tries(setting, lever)
+    ]
+    return _ranked(setting, target, now, closeness, tries, scatter)
 
 
 def pairs(
-    draft: Draft, target: Cookie, style: Style, kit: Kit, singles: tuple[Advice, ...], scatter: Scatter = AS_USUAL
+    setting: Setting, target: Cookie, singles: tuple[Advice, ...], scatter: Scatter = AS_USUAL
 ) -> tuple[Advice, ...]:
     """Two levers together that come clearly nearer than the better of them, most first; up to five."""
-    now = forecasts_of([draft], style, [kit])[0]
+    now = forecasts_of([setting])[0]
     closeness = compare(now.cookie, target).rms_steps if now else None
     if now is None or closeness is None:
         return ()
@@ -136,40 +136,40 @@ def pairs(
         for one, other in itertools.product(PAIR_SHARES, PAIR_SHARES):
             sizes = tuple((m.lever, s * m.size if m.lever.graded else m.size) for s, m in ((one, a), (other, b)))
             try:
-                changed = b.lever.apply(a.lever.apply(draft, sizes[0][1]), sizes[1][1])
+                changed = b.lever.apply(a.lever.apply(setting.draft, sizes[0][1]), sizes[1][1])
             except (EntryError, EntryErrors):
                 continue
-            tries.append(_Try(sizes, changed, a.lever.kit or b.lever.kit or kit))
+            tries.append(_Try(sizes, setting.with_draft(changed, a.lever.kit or b.lever.kit)))
     better = {a.lever.key: a.to_steps for a in singles}
-    found = _ranked(draft, target, style, kit, now, closeness, tries, scatter)
+    found = _ranked(setting, target, now, closeness, tries, scatter)
     worth = [a for a in found if a.to_steps <= min(better[m.lever.key] for m in a.moves) - PAIR_WORTH]
     return tuple(worth[:5])
 
 
-def distance(draft: Draft, target: Cookie, style: Style, kit: Kit) -> float | None:
+def distance(setting: Setting, target: Cookie) -> float | None:
     """How far the forecast is from the target, clear misses (root mean square); None without either."""
-    now = forecasts_of([draft], style, [kit])[0]
+    now = forecasts_of([setting])[0]
     return None if now is None else compare(now.cookie, target).rms_steps
 
 
-def _tries(draft: Draft, lever: Lever, kit: Kit) -> list[_Try]:
+def _tries(setting: Setting, lever: Lever) -> list[_Try]:
     found = []
     for share in SHARES if lever.graded else (1.0,):
         try:
-            changed = lever.apply(draft, share * lever.step)
+            changed = lever.apply(setting.draft, share * lever.step)
         except (EntryError, EntryErrors):
             continue
-        found.append(_Try(((lever, share * lever.step),), changed, lever.kit or kit))
+        found.append(_Try(((lever, share * lever.step),), setting.with_draft(changed, lever.kit)))
     return found
 
 
 def _ranked(
-    draft: Draft, target: Cookie, style: Style, kit: Kit, now: Forecast, was: float, tries: list[_Try],
+    setting: Setting, target: Cookie, now: Forecast, was: float, tries: list[_Try],
     scatter: Scatter,
 ) -> tuple[Advice, ...]:  # fmt: skip
     """The best size of each lever or pair, those worth a bake, most first."""
     best: dict[tuple[str, ...], tuple[float, _Try, Forecast]] = {}
-    told = forecasts_of([t.draft for t in tries], style, [t.kit for t in tries])
+    told = forecasts_of([t.setting for t in tries])
     for t, f in zip(tries, told, strict=True):
         to = compare(f.cookie, target).rms_steps if f else None
         key = tuple(lever.key for lever, _ in t.sizes)
@@ -178,22 +178,22 @@ def _ranked(
     worth = sorted(
         (x for x in best.values() if was - x[0] >= WORTH), key=lambda x: (x[0], sum(lv.ease for lv, _ in x[1].sizes))
     )
-    spreads = spreads_of(draft, style, kit, [(t.draft, t.kit) for _, t, _ in worth])
+    spreads = spreads_of(setting, [t.setting for _, t, _ in worth])
     return tuple(
-        _advice(draft, t, was, to, now, f, target, moves, scatter)
+        _advice(setting.draft, t, was, to, now, f, target, moves, scatter)
         for (to, t, f), moves in zip(worth, spreads, strict=True)
     )
 
 
-def spreads_of(draft: Draft, style: Style, kit: Kit, tries: list[tuple[Draft, Kit]]) -> list[dict[str, float]]:
+def spreads_of(setting: Setting, tries: list[Setting]) -> list[dict[str, float]]:
     """One sd of each change's effect, by attribute, from what is not known of the kitchen: an effect differs from
     kitchen to kitchen. Every draft must have a forecast."""
-    drafts: list[tuple[Draft, Kit]] = [(draft, kit), *tries]
+    drafts = [setting, *tries]
     cases = []
-    for d, k in drafts:
-        case = bake_case(d, style, k)
+    for x in drafts:
+        case, k = x.case(), x.kit
         assert isinstance(case, BakeCase)  # each was forecast before
-        cases += [replace(case, taught=replace(k.taught, learned=x)) for x in (k.taught.learned, *k.taught.shifted())]
+        cases += [replace(case, taught=replace(k.taught, learned=m)) for m in (k.taught.learned, *k.taught.shifted())]
     try:
         told = forecasts(cases)
     except EntryErrors:
@@ -219,11 +219,11 @@ def _advice(
     spread: dict[str, float],
     scatter: Scatter,
 ) -> Advice:  # fmt: skip
-    moves = tuple(Move(lever, size, *values_of(lever, draft, t.draft)) for lever, size in t.sizes)
+    moves = tuple(Move(lever, size, *values_of(lever, draft, t.setting.draft)) for lever, size in t.sizes)
     changes = changes_of(now.cookie, then.cookie, spread)
     return Advice(
         moves, was, to, then.cookie, difference_words(now.cookie, then.cookie), changes,
-        side_effects(now.cookie, then.cookie, target), bakes_to_show(changes, now.cookie, scatter), t.draft,
+        side_effects(now.cookie, then.cookie, target), bakes_to_show(changes, now.cookie, scatter), t.setting.draft,
     )  # fmt: skip
 
 

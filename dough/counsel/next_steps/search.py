@@ -13,13 +13,12 @@ from typing import Any
 import numpy as np
 
 from dough.accounts.formula import Draft
-from dough.bake.intake import Kit
+from dough.bake.draft_setting import Setting
 from dough.counsel.next_steps.levers import Lever, levers, unlocked, values_of
 from dough.counsel.next_steps.ranking import Change, Move, changes_of, side_effects, spreads_of
 from dough.draft import edit
 from dough.facts.cookie import ATTRIBUTES, Cookie
 from dough.facts.errors import EntryError, EntryErrors
-from dough.facts.styles import Style
 from dough.judgement.distance import compare
 from dough.judgement.effects import forecasts_of
 
@@ -52,24 +51,25 @@ class Reached:
     out_of_reach: tuple[str, ...]
 
 
-def search(draft: Draft, target: Cookie, style: Style, kit: Kit, locks: tuple[str, ...] = ()) -> Reached | None:
+def search(setting: Setting, target: Cookie, locks: tuple[str, ...] = ()) -> Reached | None:
     """The smallest change that should bake the target; None without a forecast, a target or a free lever.
 
     No ingredient is added or left out, so no need is broken by it. Raises KeyError for a lock that is not known.
     """
     from scipy.optimize import least_squares
 
-    now = forecasts_of([draft], style, [kit])[0]
+    draft, style = setting.draft, setting.style
+    now = forecasts_of([setting])[0]
     was = compare(now.cookie, target).rms_steps if now else None
     # The flour's own amount only makes more or less of the same once every other line is free.
-    free = [x for x in unlocked(levers(draft, style), (*locks, "flour")) if x.graded]
+    free = [x for x in unlocked(levers(draft, style), (*locks, "flour")) if x.graded] if style else []
     if now is None or was is None or not free:
         return None
     wanted = [(a.key, a.step, v) for a in ATTRIBUTES if (v := getattr(target, a.key)) is not None]
 
     def rows(points: list[Array]) -> list[Array]:
         drafts = [moved(draft, free, p) for p in points]
-        told = forecasts_of([d or draft for d in drafts], style, [kit] * len(drafts))
+        told = forecasts_of([setting.with_draft(d or draft) for d in drafts])
         found = []
         for p, d, f in zip(points, drafts, told, strict=True):
             ok = d is not None and f is not None
@@ -93,14 +93,14 @@ def search(draft: Draft, target: Cookie, style: Style, kit: Kit, locks: tuple[st
     )
     point = np.where(np.abs(found.x) < LEAST, 0.0, found.x)
     changed = _rounded(draft, moved(draft, free, point) or draft, free, point)
-    then = forecasts_of([changed], style, [kit])[0]
+    then = forecasts_of([setting.with_draft(changed)])[0]
     to = compare(then.cookie, target).rms_steps if then else None
     if then is None or to is None or to >= was:
         return None
     moves = tuple(
         Move(x, float(p) * x.step, *values_of(x, draft, changed)) for x, p in zip(free, point, strict=True) if p != 0.0
     )
-    spread = spreads_of(draft, style, kit, [(changed, kit)])[0]
+    spread = spreads_of(setting, [setting.with_draft(changed)])[0]
     reach = compare(then.cookie, target).misses
     return Reached(
         moves, changed, was, to, then.cookie, changes_of(now.cookie, then.cookie, spread),

@@ -12,10 +12,9 @@ from dataclasses import dataclass
 from dough.accounts.formula import USUAL_STEP, Draft, Line
 from dough.accounts.needs.brings import brings
 from dough.accounts.needs.verdict import Mark, Standing, marks, unsure
-from dough.accounts.ratios import nearest_style
 from dough.bake.contract import Forecast
-from dough.bake.intake import Kit, NoCase, bake_case
-from dough.bake.model import forecast_or_reason
+from dough.bake.draft_setting import Setting
+from dough.bake.intake import NoCase
 from dough.counsel.swaps.candidates import KEEP, OUT, candidates, labels_to_read, suits
 from dough.counsel.swaps.ledger import FUNCTIONS, Entry, entries, flour_of, ledger, per_100
 from dough.counsel.swaps.plan import Plan, Solved, Way, make, put_together
@@ -106,12 +105,10 @@ class Study:
 
 
 def study(
-    draft: Draft,
+    setting: Setting,
     needs: Wanted,
     wishes: tuple[Wish, ...],
     picked: Mapping[str, str],
-    style: Style | None,
-    kit: Kit,
     tried: Mapping[str, str] | None = None,
     region: str = USUAL,
 ) -> Study:
@@ -122,12 +119,12 @@ def study(
     as a food in the region is not offered.
     """
     tried = tried or {}
-    used = style or nearest_style(draft.formula)
+    draft, used = setting.draft, setting.style
     marked = [(x, found) for x in draft.formula.lines if (found := marks(x.ingredient, needs))]
     pools = {x.id: (*candidates(x, needs), KEEP) for x, _ in marked}
     chosen = {x.id: first_choice(pools[x.id], picked.get(x.id), found, used, draft) for x, found in marked}
     ways = _ways(draft, needs, wishes, picked, region)
-    now = _forecast(draft, used, kit)
+    now = _forecast(setting)
     known = [x for x, _ in marked if x.grams is not None]
     ranks: dict[str, tuple[Candidate, ...]] = {}
     # Once around to choose what was left open, each beside the others as they then stand; then again for the
@@ -136,7 +133,7 @@ def study(
     for choosing in (True, False):
         base = put_together(draft, chosen, ways, used).amounts
         for x in [k for k in known if k.id in stale]:
-            ranks[x.id] = _ranked(draft, needs, x, pools[x.id], chosen, ways, used, kit, now, tried, base)
+            ranks[x.id] = _ranked(setting, needs, x, pools[x.id], chosen, ways, now, tried, base)
             stale.discard(x.id)
             best = next((c.rule for c in ranks[x.id] if c.rule is not KEEP), None)
             left_open = choosing and x.id not in picked and chosen[x.id] is not KEEP
@@ -155,10 +152,10 @@ def study(
         for x, found in marked
     )  # fmt: skip
     plan = make(draft, needs, chosen, ways, used)
-    after = _forecast(plan.draft, used, kit)
+    after = _forecast(setting.with_draft(plan.draft))
     return Study(
-        lines, _way_studies(draft, needs, wishes, chosen, ways, used, kit, now, region), plan, now, after,
-        _why_none(draft, used, kit) if now is None else "", used,
+        lines, _way_studies(setting, needs, wishes, chosen, ways, now, region), plan, now, after,
+        _why_none(setting) if now is None else "", used,
     )  # fmt: skip
 
 
@@ -200,21 +197,20 @@ def first_choice(
 
 
 def _ranked(
-    draft: Draft,
+    setting: Setting,
     needs: Wanted,
     line: Line,
     pool: tuple[Rule, ...],
     chosen: Mapping[str, Rule],
     ways: tuple[tuple[Wish, Reduction | None], ...],
-    style: Style | None,
-    kit: Kit,
     now: Forecast | None,
     tried: Mapping[str, str],
     base: Amounts,
 ) -> tuple[Candidate, ...]:
+    draft, style = setting.draft, setting.style
     others = {k: v for k, v in base.items() if k != line.id}
     plans = [put_together(draft, {**chosen, line.id: rule}, ways, style, others) for rule in pool]
-    cookies = _cookies([p.draft for p in plans], style, kit)
+    cookies = _cookies(setting, [p.draft for p in plans])
     before = now.cookie if now else None
     found = [
         _candidate(rule, plan, cookie, disturbance(before, cookie), line, needs, style, draft, tried, chosen)
@@ -341,14 +337,14 @@ def _way_pool(wish: Wish, needs: Wanted, region: str) -> list[Reduction]:
 
 
 def _way_studies(
-    draft: Draft, needs: Wanted, wishes: tuple[Wish, ...], chosen: Mapping[str, Rule],
-    ways: tuple[tuple[Wish, Reduction | None], ...], style: Style | None, kit: Kit, now: Forecast | None, region: str,
+    setting: Setting, needs: Wanted, wishes: tuple[Wish, ...], chosen: Mapping[str, Rule],
+    ways: tuple[tuple[Wish, Reduction | None], ...], now: Forecast | None, region: str,
 ) -> tuple[WayStudy, ...]:  # fmt: skip
     found = []
     for wish in wishes:
         pool = _way_pool(wish, needs, region)
-        plans = [put_together(draft, chosen, _instead(ways, wish, w), style) for w in pool]
-        cookies = _cookies([p.draft for p in plans], style, kit)
+        plans = [put_together(setting.draft, chosen, _instead(ways, wish, w), setting.style) for w in pool]
+        cookies = _cookies(setting, [p.draft for p in plans])
         before = now.cookie if now else None
         views = tuple(
             (w, next(x for x in p.ways if x.wish.need == wish.need), disturbance(before, c))
@@ -365,19 +361,15 @@ def _instead(
     return tuple((x, way if x is wish else w) for x, w in ways)
 
 
-def _forecast(draft: Draft, style: Style | None, kit: Kit) -> Forecast | None:
-    if style is None:
-        return None
-    answer = forecast_or_reason(bake_case(draft, style, kit))
+def _forecast(setting: Setting) -> Forecast | None:
+    answer = setting.forecast()
     return None if isinstance(answer, NoCase) else answer
 
 
-def _why_none(draft: Draft, style: Style | None, kit: Kit) -> str:
-    if style is None:
-        return "Add flour, sugar and fat to see a forecast."
-    answer = forecast_or_reason(bake_case(draft, style, kit))
+def _why_none(setting: Setting) -> str:
+    answer = setting.forecast()
     return answer.because if isinstance(answer, NoCase) else ""
 
 
-def _cookies(drafts: list[Draft], style: Style | None, kit: Kit) -> list[Cookie | None]:
-    return [f.cookie if f else None for f in forecasts_of(drafts, style, [kit] * len(drafts))]
+def _cookies(setting: Setting, drafts: list[Draft]) -> list[Cookie | None]:
+    return [f.cookie if f else None for f in forecasts_of([setting.with_draft(d) for d in drafts])]

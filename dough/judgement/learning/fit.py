@@ -153,9 +153,9 @@ def _names(bakes: Sequence[Logged]) -> list[Name]:
 def _theta_name(theta: str, b: Logged) -> Name:
     """Whose figure it is: the oven's, the tray's, or the kitchen's. An oven or tray not noted is only this bake's."""
     if theta == "oven_k":
-        return ("oven", b.oven if b.oven is not None else -b.ident, theta)
+        return ("oven", b.oven if b.oven is not None else b.ident.text, theta)
     if theta == "bottom":
-        return ("tray", b.tray if b.tray is not None else -b.ident, theta)
+        return ("tray", b.tray if b.tray is not None else b.ident.text, theta)
     return ("kitchen", 0, theta)
 
 

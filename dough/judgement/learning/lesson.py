@@ -21,10 +21,12 @@ from dough.bake.taught import (
     Taught,
     moved,
 )  # fmt: skip
+from dough.judgement.learning.reference import Reference
 
 Array = np.ndarray[Any, np.dtype[np.float64]]
 #: Whose ("kitchen", "oven", "tray" or "own"), which one (0 for the kitchen), and what.
-Name = tuple[str, int, str]
+#: An oven or tray that was not noted goes by its bake's reference.
+Name = tuple[str, int | str, str]
 
 
 @dataclass(frozen=True, slots=True)
@@ -38,7 +40,7 @@ class Lesson:
     names: tuple[Name, ...]
     mean: tuple[float, ...]
     covariance: tuple[tuple[float, ...], ...]
-    bakes: tuple[int, ...]
+    bakes: tuple[Reference, ...]
     scores: tuple[tuple[int, str, float, float], ...]
     baked: tuple[tuple[int | None, int], ...] = ()
 
@@ -81,7 +83,7 @@ class Lesson:
 
 def names_of(oven: int | None, tray: int | None, dough: int | None) -> list[Name]:
     """The ten unknowns that stand behind one bake, in the order of ``Taught.root``. No number is 0."""
-    whose = {"oven_k": ("oven", oven or 0), "bottom": ("tray", tray or 0)}
+    whose: dict[str, tuple[str, int | str]] = {"oven_k": ("oven", oven or 0), "bottom": ("tray", tray or 0)}
     return [(*whose.get(t, ("kitchen", 0)), t) for t in THETA] + [("own", dough or 0, n) for n in OWN]
 
 

@@ -8,6 +8,7 @@ from dataclasses import dataclass
 from dough.bake.contract import BakeCase
 from dough.bake.taught import SCATTER, SCORE_SCATTER, SCORES
 from dough.facts.scatter import USUAL
+from dough.judgement.learning.reference import Reference
 from dough.judgement.trials.measure import Measured
 
 #: How sure one careful reading is, one sd: mm, points of loss, K, L* (practice, M; a shade picked from a strip on a
@@ -27,9 +28,9 @@ class Reading:
 
 @dataclass(frozen=True, slots=True)
 class Logged:
-    """One bake. ident, dough, oven and tray are numbers of the kitchen's; None where the oven or tray is not noted."""
+    """One bake or level of a series. dough, oven and tray are the kitchen's numbers; None where not noted."""
 
-    ident: int
+    ident: Reference
     dough: int
     oven: int | None
     tray: int | None

@@ -16,6 +16,7 @@ from dough.facts.scatter import USUAL
 from dough.judgement.learning.fit import System, learn
 from dough.judgement.learning.lesson import Lesson
 from dough.judgement.learning.logged import READ_SD, Logged
+from dough.judgement.learning.reference import Reference
 
 Array = np.ndarray[Any, np.dtype[np.float64]]
 #: A reading further off than this, in sd and without its own bake in the fit, is pointed out.
@@ -29,7 +30,7 @@ class Check:
     """One reading of one bake in its unit: measured, and forecast by general parameters, by the lesson, and by a
     lesson without this bake; far says that the last is off by more than readings usually are."""
 
-    ident: int
+    ident: Reference
     key: str
     measured: float
     general: float

@@ -12,24 +12,21 @@ from dough.accounts.gas import Raising, lifts, raising
 from dough.accounts.scaling import Part, split, whole_sizes
 from dough.accounts.sources import sources
 from dough.accounts.toppings import coverage
-from dough.bake.intake import Kit
+from dough.bake.draft_setting import Setting
 from dough.bake.sugars import sugar_state
-from dough.draft.check import check_draft
 from dough.facts.cookie import Cookie
 from dough.facts.errors import EntryError
 from dough.facts.ingredients import Confidence, Role
 from dough.facts.kitchen_measures import Habit
-from dough.facts.styles import Style, style
-from dough.judgement.effects import forecast_cookie, remedy_words
+from dough.judgement.effects import remedy_words
 from dough.judgement.findings.find import findings
 from dough.judgement.findings.model import Finding
 from dough.recipe.amounts import tidy
 from dough.recipe.lines import read_line
+from kitchen.api.asked import Asked
 from kitchen.api.errors import PROBLEMS
-from kitchen.api.kit import KitDoc
 from kitchen.api.preview.routes import sent
 from kitchen.documents.base import Strict
-from kitchen.documents.draft import DraftDoc
 
 router = Router(tags=["bench"])
 
@@ -194,10 +191,7 @@ class SplitIn(Strict):
     add: str = Field(default="", max_length=120)
 
 
-class BenchIn(Strict):
-    draft: DraftDoc
-    style: str = Field(default="", max_length=20)
-    kit: KitDoc = KitDoc()
+class BenchIn(Asked):
     habit: Habit = Habit.METRIC
     wanted_ml: float | None = Field(default=None, ge=0, le=1e6)
     packet_line: str = Field(default="", max_length=40)
@@ -208,20 +202,19 @@ class BenchIn(Strict):
 @router.post("", response={200: BenchOut, **PROBLEMS})
 def bench(request: HttpRequest, payload: BenchIn) -> HttpResponse:
     """Everything the drawer shows for a draft; nothing is kept."""
-    draft = payload.draft.to_core()
-    check_draft(draft)
-    chosen = style(payload.style) if payload.style else None
+    setting = payload.setting()
+    draft = setting.draft
     contact = draft.process.contact_share_pct / 100.0
     account = raising(draft.formula, contact)
     wanted = payload.wanted_ml if payload.wanted_ml is not None else (account.ml if account else 0.0)
     portion = draft.process.portion_g
     keep = 1.0 - draft.process.bowl_loss_pct / 100.0
     divided, problem = _split(draft, payload.split, payload.habit)
-    now = forecast_cookie(draft, chosen, payload.kit.to_core())
+    now = setting.cookie()
     sugars = sugar_state(draft.formula)
     return sent(
         BenchOut(
-            findings=_findings(draft, chosen, payload.kit.to_core(), contact),
+            findings=_findings(setting, now, contact),
             leavening=_leavening(draft, account, contact, wanted) if account else None,
             parts=[
                 PartOut(
@@ -293,16 +286,14 @@ def _part_out(part: Part, wanted: SplitIn, draft: Draft, habit: Habit) -> SplitP
     )
 
 
-def _findings(draft: Draft, chosen: Style | None, kit: Kit, contact: float) -> list[FindingOut]:
-    found = findings(draft.formula, composition(draft.formula), chosen, contact, process=draft.process)
-    now = forecast_cookie(draft, chosen, kit)
+def _findings(setting: Setting, now: Cookie | None, contact: float) -> list[FindingOut]:
+    draft = setting.draft
+    found = findings(draft.formula, composition(draft.formula), setting.chosen, contact, process=draft.process)
     reasons = dict(draft.dismissed)
-    return [_finding_out(f, draft, chosen, kit, now, reasons.get(f.key, "")) for f in found]
+    return [_finding_out(f, setting, now, reasons.get(f.key, "")) for f in found]
 
 
-def _finding_out(
-    f: Finding, draft: Draft, chosen: Style | None, kit: Kit, now: Cookie | None, reason: str
-) -> FindingOut:
+def _finding_out(f: Finding, setting: Setting, now: Cookie | None, reason: str) -> FindingOut:
     return FindingOut(
         key=f.key,
         state=f.state,
@@ -314,7 +305,7 @@ def _finding_out(
         confidence=f.confidence,
         remedies=[
             RemedyOut(
-                words=r.words, effect=remedy_words(draft, r, chosen, kit, now),
+                words=r.words, effect=remedy_words(setting, r, now),
                 changes=[MendOut.model_validate(c, from_attributes=True) for c in r.changes],
             )
             for r in f.remedies

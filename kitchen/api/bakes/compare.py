@@ -12,14 +12,12 @@ from dough.accounts.formula import Draft
 from dough.accounts.ratios import nearest_style
 from dough.bake.contract import BakeCase, Forecast
 from dough.bake.intake import bake_case
-from dough.bake.model import forecast_or_reason
 from dough.draft.difference import difference
 from dough.facts.cookie import ATTRIBUTES, Cookie
 from dough.facts.errors import EntryError, EntryErrors
 from dough.facts.scatter import Scatter
 from dough.facts.styles import Style
 from dough.judgement.distance import compare
-from dough.judgement.effects import forecast_cookie
 from dough.judgement.trials.diagnose import Trail, diagnose
 from dough.judgement.trials.gate import Baked, compare_bakes
 from dough.judgement.trials.lineage import did, mean_cookie
@@ -34,7 +32,8 @@ from kitchen.documents.target import TargetDoc
 from kitchen.models import Bake, Dough
 from kitchen.reading.bake_as_done import as_baked, kit_of, taught_about
 from kitchen.reading.doughs import MissingError, dough_for_reading, latest_bakes, measured_cookie, style_of
-from kitchen.reading.kit import kit_for
+from kitchen.reading.forecasts import bake_forecast, case_of
+from kitchen.reading.kit import setting_of
 from kitchen.reading.scatter import kitchen_scatter
 
 router = Router(tags=["trials"])
@@ -167,7 +166,8 @@ def compare_them(request: HttpRequest, dough_id: int, payload: CompareIn) -> Htt
         )
         for n, (b, g) in enumerate(zip(chosen, gates, strict=True))
     ]  # fmt: skip
-    told = _forecast(sides[0])
+    answer = bake_forecast(chosen[0], style)
+    told = answer.cookie if isinstance(answer, Forecast) else None
     rows, scatter = [], kitchen_scatter()
     for a in ATTRIBUTES:
         first = getattr(sides[0].cookie, a.key)
@@ -273,15 +273,10 @@ def diagnosis(request: HttpRequest, dough_id: int, bake_id: int) -> DiagnosesOut
     )  # fmt: skip
 
 
-def _forecast(side: Baked) -> Cookie | None:
-    answer = forecast_or_reason(side.case) if side.case else None
-    return answer.cookie if isinstance(answer, Forecast) else None
-
-
 def _told(doc: DraftDoc, dough_id: int, style: Style | None) -> Cookie | None:
     """What a version was planned to bake, with what is known of its oven, tray and dough."""
     try:
-        return forecast_cookie(doc.to_core(), style, kit_for(doc, dough_id))
+        return setting_of(doc.to_core(), style, dough_id).cookie()
     except EntryErrors:
         return None
 
@@ -294,9 +289,7 @@ def _bake(dough: Dough, ident: int) -> Bake:
 
 
 def _side(bake: Bake, style: Style | None) -> Baked:
-    draft = as_baked(bake)
-    used = style or nearest_style(draft.formula)
-    case = bake_case(draft, used, kit_of(bake, taught_about(bake))) if used else None
+    case = case_of(bake, style)
     measured = MeasuredDoc.model_validate(bake.measured).to_core()
     real = case if isinstance(case, BakeCase) else None
-    return Baked(draft, real, measured.cookie, measured.tasted_min, bake.age_h, bake.oven_id)
+    return Baked(as_baked(bake), real, measured.cookie, measured.tasted_min, bake.age_h, bake.oven_id)

@@ -2,10 +2,7 @@
 
 from __future__ import annotations
 
-from dough.accounts.ratios import nearest_style
-from dough.bake.contract import Forecast
-from dough.bake.intake import NoCase, bake_case
-from dough.bake.model import forecast_or_reason
+from dough.bake.intake import NoCase
 from dough.draft.target import Target
 from dough.facts.ingredients import table
 from dough.facts.scatter import Scatter
@@ -17,8 +14,9 @@ from kitchen.documents.draft import DraftDoc
 from kitchen.documents.measured import MeasuredDoc
 from kitchen.documents.own_ingredient import find
 from kitchen.models import Bake, Batch
-from kitchen.reading.bake_as_done import as_baked, kit_of, taught_about
+from kitchen.reading.bake_as_done import as_baked
 from kitchen.reading.doughs import name_of
+from kitchen.reading.forecasts import bake_forecast
 
 ROW_VALUES = ("target", "forecast", "bake", "from_target", "from_forecast", "within_scatter")
 
@@ -45,15 +43,6 @@ def batch_out(batch: Batch) -> BatchOut:
 def _named(ident: str) -> str:
     row = find(ident) or table().get(ident)
     return row.name if row else ident
-
-
-def bake_forecast(bake: Bake, style: Style | None) -> Forecast | NoCase:
-    """The forecast for what was really weighed and done; what was not noted is taken from the version."""
-    draft = as_baked(bake)
-    used = style or nearest_style(draft.formula)
-    if used is None:
-        return NoCase("This version can't be forecast: its flour is unknown.")
-    return forecast_or_reason(bake_case(draft, used, kit_of(bake, taught_about(bake))))
 
 
 def bake_out(bake: Bake, target: Target, style: Style | None, scatter: Scatter) -> BakeOut:

@@ -14,15 +14,14 @@ from dough.accounts.butter.clock import KEEP, PRACTICE, ROOM_RULE, Clock, Readin
 from dough.accounts.butter.conduction import form
 from dough.accounts.butter.feel import Season
 from dough.accounts.butter.zones import zone_for
-from dough.draft.check import check_draft
 from dough.facts.errors import EntryError
 from dough.judgement.butter_cost import verdict, with_butter_at
-from dough.judgement.effects import difference_words, forecast_cookie
+from dough.judgement.effects import difference_words
 from kitchen.actions.butter import ReadButter, TakeOut
+from kitchen.api.asked import Asked
 from kitchen.api.butter.schemas import ButterClockOut, ButterOutOut, FormTimeOut, TakenOut
-from kitchen.api.butter.shared import number, style_for
+from kitchen.api.butter.shared import number
 from kitchen.api.errors import PROBLEMS
-from kitchen.api.kit import KitDoc
 from kitchen.documents.base import Strict, Typed
 from kitchen.documents.draft import DraftDoc
 from kitchen.models import ButterOut
@@ -140,11 +139,8 @@ def _taken(out: ButterOut, low: float, high: float) -> TakenOut:
     )
 
 
-class AcceptIn(Strict):
-    draft: DraftDoc
+class AcceptIn(Asked):
     temp_c: Typed
-    style: str = Field(default="", max_length=20)
-    kit: KitDoc = KitDoc()
 
 
 class AcceptOut(BaseModel):
@@ -159,15 +155,13 @@ class AcceptOut(BaseModel):
 @router.post("/reading", response={200: AcceptOut, **PROBLEMS})
 def with_reading(request: HttpRequest, payload: AcceptIn) -> AcceptOut:
     """What a reading would do to the forecast; taking it over is an edit of the draft."""
-    draft = payload.draft.to_core()
-    check_draft(draft)
+    setting = payload.setting()
+    draft = setting.draft
     temp = number(payload.temp_c, "butter_temp_c", "butter.reading")
     if temp is None:
         raise EntryError("butter.reading", "Type what the thermometer says.")
     changed = with_butter_at(draft, temp)
-    used, kit = style_for(draft, payload.style), payload.kit.to_core()
-    now = forecast_cookie(draft, used, kit) if used else None
-    then = forecast_cookie(changed, used, kit) if used else None
+    now, then = setting.cookie(), setting.with_draft(changed).cookie()
     return AcceptOut(
         butter_temp_c=temp,
         dough_temp_c=changed.process.dough_temp_c,

@@ -17,13 +17,13 @@ from dough.accounts.butter.feel import Season, butter_of, degrees_of, feel_at, f
 from dough.accounts.butter.mixing import CONSISTENCY, OVER_MIXING, cures, schools
 from dough.accounts.butter.solid_fat import BUTTER, curve_of, solid_pct
 from dough.accounts.butter.zones import main_fat, windows, zone_for
-from dough.draft.check import check_draft
 from dough.facts.errors import EntryError
 from dough.facts.ingredients import ingredient
 from dough.facts.staples import OTHER_FATS
 from dough.judgement.butter_cost import costs, effect_of, effect_of_dough_at, verdict
-from dough.judgement.effects import difference_words, forecast_cookie
+from dough.judgement.effects import difference_words
 from kitchen.actions.butter import NoteMixer
+from kitchen.api.asked import Asked
 from kitchen.api.butter.schemas import (
     CreamOut,
     CreamPointOut,
@@ -38,12 +38,10 @@ from kitchen.api.butter.schemas import (
     StripCostOut,
     StripOut,
 )
-from kitchen.api.butter.shared import number, style_for
+from kitchen.api.butter.shared import number
 from kitchen.api.errors import PROBLEMS
-from kitchen.api.kit import KitDoc
 from kitchen.api.preview.routes import sent
 from kitchen.documents.base import Strict, Typed
-from kitchen.documents.draft import DraftDoc
 from kitchen.models import MixerReading
 
 router = Router(tags=["butter"])
@@ -54,36 +52,27 @@ CURDLE = (
 )
 
 
-class StripIn(Strict):
-    draft: DraftDoc
-    style: str = Field(default="", max_length=20)
-    kit: KitDoc = KitDoc()
+class StripIn(Asked):
     season: Season = Season.TYPICAL
 
 
-class TempsIn(Strict):
+class TempsIn(Asked):
     """What each part of the dough has, °C as typed; empty: the room's. solve names the part to find, or minutes."""
 
-    draft: DraftDoc
     temps: dict[str, Typed] = Field(default={}, max_length=8)
     room_c: Typed = 21
     mixer: str = Field(default="stand", max_length=20)
     minutes: Typed = None
     wanted_c: Typed = None
     solve: str = Field(default="", max_length=20)
-    style: str = Field(default="", max_length=20)
-    kit: KitDoc = KitDoc()
 
 
-class CreamIn(Strict):
-    draft: DraftDoc
+class CreamIn(Asked):
     mixer: str = Field(default="stand", max_length=20)
     temp_c: Typed = None
     minutes: Typed = None
     cup_water_g: Typed = None
     cup_mass_g: Typed = None
-    style: str = Field(default="", max_length=20)
-    kit: KitDoc = KitDoc()
 
 
 class MixerIn(Strict):
@@ -96,13 +85,12 @@ class MixerIn(Strict):
 @router.post("/strip", response={200: StripOut, **PROBLEMS})
 def strip(request: HttpRequest, payload: StripIn) -> HttpResponse:
     """The temperature strip of a draft: feels, solid fat, the zone its method wants, what being off costs."""
-    draft = payload.draft.to_core()
-    check_draft(draft)
+    setting = payload.setting()
+    draft = setting.draft
     zone, fat = zone_for(draft.process.method, draft.formula), main_fat(draft.formula)
-    used = style_for(draft, payload.style)
     milk = ingredient(fat).is_("butter")
     now = draft.process.butter_temp_c
-    found = costs(draft, used, payload.kit.to_core()) if used else ()
+    found = costs(setting)
     return sent(
         StripOut(
             fat=ingredient(fat).name,
@@ -151,8 +139,8 @@ def _curves(fat: str, season: Season) -> list[CurveOut]:
 @router.post("/dough", response={200: DoughTempOut, **PROBLEMS})
 def dough_temperature(request: HttpRequest, payload: TempsIn) -> DoughTempOut:
     """Where the dough will come out, or what one part has to be for it to come out as wanted."""
-    draft = payload.draft.to_core()
-    check_draft(draft)
+    setting = payload.setting()
+    draft = setting.draft
     room = number(payload.room_c, "room_c", "butter.room_c", 21.0) or 21.0
     by, heat = mixer(payload.mixer), _learned(payload.mixer)
     minutes = number(payload.minutes, "cream_minutes", "butter.minutes", draft.process.cream_minutes or 4.0) or 0.0
@@ -176,8 +164,6 @@ def dough_temperature(request: HttpRequest, payload: TempsIn) -> DoughTempOut:
             raise EntryError("butter.minutes", words)
     elif payload.solve:
         solved = solve_for(parts, aim, friction, payload.solve)
-    used = style_for(draft, payload.style)
-    kit = payload.kit.to_core()
     return DoughTempOut(
         parts=[
             PartTempOut(key=p.key, name=p.name, mass_g=p.mass_g, heat=p.heat, temp_c=p.temp_c or 0.0) for p in parts
@@ -195,7 +181,7 @@ def dough_temperature(request: HttpRequest, payload: TempsIn) -> DoughTempOut:
         solved=solved,
         ways=ways,
         curdle=CURDLE if (temps["fat"] or 0.0) - (temps["egg"] or 0.0) > 8.0 else "",
-        effect=effect_of_dough_at(draft, now, used, kit),
+        effect=effect_of_dough_at(setting, now),
     )
 
 
@@ -230,8 +216,8 @@ def note_mixer(request: HttpRequest, payload: MixerIn) -> Status[list[MixerOut]]
 @router.post("/cream", response={200: CreamOut, **PROBLEMS})
 def cream(request: HttpRequest, payload: CreamIn) -> CreamOut:
     """Air against minutes, a weighed cup, and what it does to the forecast."""
-    draft = payload.draft.to_core()
-    check_draft(draft)
+    setting = payload.setting()
+    draft = setting.draft
     what = creamed_of(draft.formula)
     if what is None:
         raise EntryError("butter.cream", "Creaming needs fat and sugar in the cream step, with known amounts.")
@@ -249,11 +235,10 @@ def cream(request: HttpRequest, payload: CreamIn) -> CreamOut:
         cup = CupTestOut(
             relative_density=c.relative_density, phi=c.phi, overrun=c.overrun, verdict=c.verdict, go_on_min=c.go_on_min
         )
-    used, kit = style_for(draft, payload.style), payload.kit.to_core()
     moments = course(what, by, at, heat.per_min_k)
     points = [CreamPointOut.model_validate(m, from_attributes=True) for m in moments]
     creamed = replace(draft.process, cream_minutes=minutes, butter_temp_c=at, mixer=by.kind)
-    effect = "" if minutes is None else effect_of(draft, creamed, used, kit)
+    effect = "" if minutes is None else effect_of(setting, creamed)
     return CreamOut(
         fat_g=what.fat_g, sugar_g=what.sugar_g, solid_density=what.solid_density, points=points, temp_c=at,
         minutes=minutes, cup=cup, stop_low=0.90, stop_high=1.02,
@@ -265,15 +250,14 @@ def cream(request: HttpRequest, payload: CreamIn) -> CreamOut:
 @router.post("/mixing", response={200: MixingOut, **PROBLEMS})
 def mixing(request: HttpRequest, payload: StripIn) -> MixingOut:
     """The schools of making this dough: order and end points, and what the forecast does when one is taken."""
-    draft = payload.draft.to_core()
-    check_draft(draft)
-    used, kit = style_for(draft, payload.style), payload.kit.to_core()
-    now = forecast_cookie(draft, used, kit) if used else None
+    setting = payload.setting()
+    draft = setting.draft
+    now = setting.cookie()
     found = []
     for school in schools():
         zone = zone_for(school.method, draft.formula)
         changed = replace(draft, process=replace(draft.process, method=school.method, butter_temp_c=None))
-        then = forecast_cookie(changed, used, kit) if used and school.method is not draft.process.method else None
+        then = setting.with_draft(changed).cookie() if school.method is not draft.process.method else None
         found.append(
             MethodOut(
                 method=school.method, zone_low_c=zone.low_c, zone_high_c=zone.high_c, mixer=zone.mixer,

@@ -36,7 +36,7 @@ from kitchen.documents.target import TargetDoc
 from kitchen.models import Dough
 from kitchen.prints.label_sheet import label_pdf
 from kitchen.reading.doughs import dough_for_reading, latest_bakes, style_of
-from kitchen.reading.kit import kit_for
+from kitchen.reading.kit import dough_setting
 from kitchen.reading.this_kitchen import readings, region_code, wanted
 
 router = Router(tags=["diets"])
@@ -160,12 +160,11 @@ def _label(found: Dough) -> tuple[Label, dict[str, Reading]]:
 
 
 def _loss(found: Dough) -> Loss | None:
-    doc = DraftDoc.model_validate(found.draft)
     measured = [
         loss for b in latest_bakes(found)
         if (loss := MeasuredDoc.model_validate(b.measured).to_core().bake_loss_pct) is not None
     ]  # fmt: skip
-    return loss_of(doc.to_core(), style_of(found), kit_for(doc, found.pk), measured)
+    return loss_of(dough_setting(found, style_of(found)), measured)
 
 
 def _suppliers(found: Dough, read: dict[str, Reading]) -> list[SupplierOut]:

@@ -4,16 +4,19 @@ from __future__ import annotations
 
 import math
 from datetime import date, datetime
+from typing import Annotated
 
 from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
 from ninja import Router
-from pydantic import BaseModel, Field
+from pydantic import BaseModel, Field, StringConstraints
 
+from dough.bake.intake import NoCase
 from dough.bake.model import Z80
 from dough.bake.taught import KITCHEN_SD
 from dough.facts.errors import EntryErrors
 from dough.judgement.learning.lesson import Lesson, Name
+from dough.judgement.learning.reference import read_reference
 from dough.judgement.learning.report import Study, study, teaches
 from dough.judgement.trials.labels import LABELS
 from kitchen.actions.calibrate import Calibrate, GoBackTo
@@ -23,11 +26,12 @@ from kitchen.documents.base import Strict
 from kitchen.models import Calibration, Oven, Tray
 from kitchen.reading.calibration import in_force, lesson_of
 from kitchen.reading.doughs import dough_for_reading, name_of, style_of
-from kitchen.reading.kit import draft_case
-from kitchen.reading.logged_bakes import BY_HAND, Considered, considered
+from kitchen.reading.kit import dough_setting
+from kitchen.reading.logged_bakes import BY_HAND, Considered, considered, left_out_of
 
 router = Router(tags=["learn"])
 MAX_ID = 2**31
+Ref = Annotated[str, StringConstraints(pattern=r"^(bake-\d{1,9}|series-\d{1,9}-level-\d{1,3}-rounds-\d{1,3})$")]
 WHAT = {
     "spread": "Spreading", "drying": "Drying", "browning": "Browning", "gas": "Gas lost", "oven_k": "Hotter than set",
     "bottom": "Heat from below",
@@ -38,12 +42,12 @@ class LearnIn(Strict):
     """left_out None takes the choice of the calibration in force. dough_id names the dough whose next bake is asked
     about."""
 
-    left_out: list[int] | None = Field(default=None, max_length=500)
+    left_out: list[Ref] | None = Field(default=None, max_length=500)
     dough_id: int | None = Field(default=None, ge=0, le=MAX_ID)
 
 
 class AdoptIn(Strict):
-    left_out: list[int] = Field(max_length=500)
+    left_out: list[Ref] = Field(max_length=500)
     seen: int | None = Field(default=None, ge=0, le=MAX_ID)
     note: str = Field(default="", max_length=400)
 
@@ -57,7 +61,7 @@ class CalibrationOut(BaseModel):
     id: int
     number: int
     bakes: int
-    left_out: list[int]
+    left_out: list[str]
     note: str
     made_at: datetime
     made_by: str
@@ -98,9 +102,9 @@ class CheckOut(BaseModel):
 
 
 class LearnBakeOut(BaseModel):
-    """A bake, or (words) a level of a series, whose id is below zero."""
+    """A bake, or (words) a level of a series."""
 
-    id: int
+    id: str
     dough: str
     dough_id: int
     number: int
@@ -143,7 +147,7 @@ class LearnOut(BaseModel):
     unknowns: list[UnknownOut]
     errors: list[ErrorOut]
     teaches: list[TeachOut]
-    left_out: list[int]
+    left_out: list[str]
 
 
 @router.post("/study", response={200: LearnOut, **PROBLEMS})
@@ -156,8 +160,12 @@ def look(request: HttpRequest, payload: LearnIn) -> HttpResponse:
 def adopt(request: HttpRequest, payload: AdoptIn) -> HttpResponse:
     """Take into force what the bakes teach."""
     Calibrate(
-        actor=request.user, now=timezone.now(), left_out=tuple(payload.left_out), seen=payload.seen, note=payload.note
-    ).execute()
+        actor=request.user,
+        now=timezone.now(),
+        left_out=tuple(map(read_reference, payload.left_out)),
+        seen=payload.seen,
+        note=payload.note,
+    ).execute()  # fmt: skip
     return sent(_look(None, None))
 
 
@@ -168,10 +176,10 @@ def go_back(request: HttpRequest, payload: GoBackIn) -> HttpResponse:
     return sent(_look(None, None))
 
 
-def _look(left_out: list[int] | None, dough_id: int | None) -> LearnOut:
+def _look(left_out: list[str] | None, dough_id: int | None) -> LearnOut:
     now = in_force()
     current = Calibration.objects.select_related("made_by").get(pk=now) if now is not None else None
-    chosen = set(left_out if left_out is not None else (current.left_out if current else []))
+    chosen = set(map(read_reference, left_out)) if left_out is not None else left_out_of(current) if current else set()
     rows = considered(chosen)
     found = study([c.logged for c in rows if c.logged is not None])
     old = lesson_of(now) if now is not None else Lesson((), (), (), (), ())
@@ -184,7 +192,7 @@ def _look(left_out: list[int] | None, dough_id: int | None) -> LearnOut:
         unknowns=_unknowns(old, found.lesson),
         errors=_errors(found),
         teaches=_teaches(dough_id),
-        left_out=sorted(chosen),
+        left_out=sorted(c.text for c in chosen),
     )
 
 
@@ -197,7 +205,7 @@ def _calibration(c: Calibration) -> CalibrationOut:
 
 def _bake(c: Considered, found: Study, old: Lesson) -> LearnBakeOut:
     return LearnBakeOut(
-        id=c.ident, dough=c.dough, dough_id=c.dough_id, number=c.number, words=c.words, baked_on=c.baked_on,
+        id=c.ident.text, dough=c.dough, dough_id=c.dough_id, number=c.number, words=c.words, baked_on=c.baked_on,
         oven=c.oven or "not noted", tray=c.tray or "not noted", counts=c.logged is not None, by_hand=c.why == BY_HAND,
         why=c.why, new=c.ident not in old.bakes,
         checks=[CheckOut(**_named(x.key), measured=x.measured, general=x.general, fitted=x.fitted, left_out=x.left_out,
@@ -253,8 +261,8 @@ def _teaches(dough_id: int | None) -> list[TeachOut]:
     if dough_id is None:
         return []
     dough = dough_for_reading(dough_id)
-    case = draft_case(dough, style_of(dough))
-    if case is None:
+    case = dough_setting(dough, style_of(dough)).case()
+    if isinstance(case, NoCase):
         return []
     try:
         found = teaches(case)

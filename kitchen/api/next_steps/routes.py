@@ -2,45 +2,42 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 from django.http import HttpRequest, HttpResponse
 from ninja import Router
 from pydantic import BaseModel, Field
 
-from dough.accounts.formula import Draft
-from dough.accounts.ratios import nearest_style
 from dough.accounts.sweetness import sweet_per_100g, sweeter_pct
-from dough.bake.intake import Kit
+from dough.bake.draft_setting import NO_STYLE, Setting
 from dough.counsel.next_steps.levers import LOCKS, Tray
 from dough.counsel.next_steps.ranking import Advice, Change, Move, advice, distance, pairs
 from dough.counsel.next_steps.search import Reached, search
 from dough.desk.preview import cookie_outline
-from dough.draft.check import check_draft, check_target
+from dough.draft.check import check_target
 from dough.draft.target import Target
 from dough.facts.cookie import Cookie, is_empty
 from dough.facts.errors import EntryError
-from dough.facts.styles import Style, style
+from dough.facts.styles import Style
+from kitchen.api.asked import Asked
 from kitchen.api.doughs.views import points
 from kitchen.api.errors import PROBLEMS
-from kitchen.api.kit import KitDoc
 from kitchen.api.preview.routes import sent
 from kitchen.api.preview.schemas import Point
-from kitchen.documents.base import Strict
 from kitchen.documents.draft import DraftDoc
 from kitchen.documents.target import CookieDoc
 from kitchen.models import Tray as TrayRow
+from kitchen.reading.kit import kit_for
 from kitchen.reading.scatter import kitchen_scatter
 
 router = Router(tags=["next"])
 
 
-class NextIn(Strict):
+class NextIn(Asked):
     """locks are what may not be touched: eggs, butter, sugar, flour, liquid, leavening, portion, oven, minutes, dough
     temperature, method, tray."""
 
-    draft: DraftDoc
     target: CookieDoc
-    style: str = Field(default="", max_length=20)
-    kit: KitDoc = KitDoc()
     locks: list[str] = Field(default=[], max_length=20)
 
 
@@ -125,22 +122,23 @@ class SearchOut(BaseModel):
 @router.post("", response={200: NextOut, **PROBLEMS})
 def rank(request: HttpRequest, payload: NextIn) -> HttpResponse:
     """Every single lever that brings the forecast nearer to the target, most first, and pairs that do better."""
-    draft, wanted, used, kit = _asked(payload)
-    if isinstance(used, str):
-        return sent(_nothing(used))
-    away = distance(draft, wanted, used, kit)
+    setting, wanted, reason = _asked(payload)
+    used = setting.style
+    if reason or used is None:
+        return sent(_nothing(reason or NO_STYLE))
+    away = distance(setting, wanted)
     if away is None:
         return sent(_nothing("There is no forecast to move: see the cookie for why."))
     locks = tuple(payload.locks)
-    scatter, sweet = kitchen_scatter(), sweet_per_100g(draft.formula.lines)
-    singles = advice(draft, wanted, used, kit, locks, _trays(payload.kit), scatter)
-    both = pairs(draft, wanted, used, kit, singles, scatter)
+    scatter, sweet = kitchen_scatter(), sweet_per_100g(setting.draft.formula.lines)
+    singles = advice(setting, wanted, locks, _trays(payload), scatter)
+    both = pairs(setting, wanted, singles, scatter)
     reason = "" if singles else "No single change brings the forecast nearer. Bake this one, or look at the target."
     return sent(
         NextOut(
             distance=away,
             reason=reason,
-            basis=kit.taught.words,
+            basis=setting.kit.taught.words,
             advice=[_advice(a, used, sweet) for a in singles],
             pairs=[_advice(a, used, sweet) for a in both],
             target_outline=points(cookie_outline(wanted, used)),
@@ -152,10 +150,11 @@ def rank(request: HttpRequest, payload: NextIn) -> HttpResponse:
 @router.post("/search", response={200: SearchOut, **PROBLEMS})
 def find(request: HttpRequest, payload: NextIn) -> HttpResponse:
     """The smallest change of everything unlocked that should bake the whole target."""
-    draft, wanted, used, kit = _asked(payload)
-    if isinstance(used, str):
-        return sent(_not_found(used))
-    found = search(draft, wanted, used, kit, tuple(payload.locks))
+    setting, wanted, reason = _asked(payload)
+    used = setting.style
+    if reason or used is None:
+        return sent(_not_found(reason or NO_STYLE))
+    found = search(setting, wanted, tuple(payload.locks))
     if found is None:
         return sent(
             _not_found("Nothing nearer was found with what is free to move. Unlock something, or bake this one.")
@@ -163,27 +162,21 @@ def find(request: HttpRequest, payload: NextIn) -> HttpResponse:
     return sent(_search(found, used))
 
 
-def _asked(payload: NextIn) -> tuple[Draft, Cookie, Style | str, Kit]:
-    """What was asked, or in words why nothing can be said."""
-    draft, wanted = payload.draft.to_core(), payload.target.to_core()
-    check_draft(draft)
+def _asked(payload: NextIn) -> tuple[Setting, Cookie, str]:
+    """What was asked, and in words why nothing can be said (empty: it can)."""
+    setting, wanted = payload.setting(), payload.target.to_core()
     check_target(Target(wanted))
     unknown = set(payload.locks) - set(LOCKS)
     if unknown:
         raise EntryError("locks", f"“{sorted(unknown)[0][:30]}” is not something that can be locked.")
-    used: Style | str | None = style(payload.style) if payload.style else nearest_style(draft.formula)
-    if is_empty(wanted):
-        used = "Set a target first: next is what leads to it."
-    return draft, wanted, used or "Add flour, sugar and fat to see a forecast.", payload.kit.to_core()
+    return setting, wanted, "Set a target first: next is what leads to it." if is_empty(wanted) else ""
 
 
-def _trays(now: KitDoc) -> tuple[Tray, ...]:
+def _trays(payload: NextIn) -> tuple[Tray, ...]:
     """The kitchen's other trays, each with what bakes have taught of it."""
-    found = []
-    for t in TrayRow.objects.exclude(pk=now.tray_id or 0):
-        other = now.model_copy(update={"tray_id": t.pk, "tray_conductance": t.conductance})
-        found.append(Tray(t.pk, t.name, other.to_core()))
-    return tuple(found)
+    now = payload.draft.to_core().process
+    others = TrayRow.objects.exclude(pk=now.tray_id or 0)
+    return tuple(Tray(t.pk, t.name, kit_for(replace(now, tray_id=t.pk), payload.dough_id)) for t in others)
 
 
 def _nothing(reason: str) -> NextOut:

@@ -9,6 +9,7 @@ from django.utils import timezone
 from ninja import File, Form, Router, Status, UploadedFile
 from pydantic import BaseModel, Field
 
+from dough.bake.intake import NoCase
 from dough.facts.errors import EntryError
 from dough.photo.measure import Outline
 from kitchen.actions.add_photo import AddPhoto, CorrectOutlines, photo_for_reading
@@ -20,7 +21,7 @@ from kitchen.photos import pictures
 from kitchen.photos.simulated_camera import taken
 from kitchen.prints.photo_card import card_pdf
 from kitchen.reading.doughs import dough_for_reading, name_of, style_of
-from kitchen.reading.kit import draft_case
+from kitchen.reading.kit import dough_setting
 
 router = Router(tags=["photos"])
 dough_router = Router(tags=["photos"])
@@ -117,9 +118,9 @@ def add_photo(request: HttpRequest, dough_id: int, key: Form[str], photo: File[U
 def simulate(request: HttpRequest, dough_id: int, payload: SimulatedIn) -> Status[PhotoOut]:
     """A picture from the simulated camera of what the draft would bake."""
     dough = dough_for_reading(dough_id)
-    case = draft_case(dough, style_of(dough))
-    if case is None:
-        raise EntryError("photo", "There is no forecast to photograph: see the cookie for why.")
+    case = dough_setting(dough, style_of(dough)).case()
+    if isinstance(case, NoCase):
+        raise EntryError("photo", f"There is no forecast to photograph. {case.because}")
     picture = taken(case, payload.pieces, 1000 * dough_id + Photo.objects.filter(dough=dough).count())
     action = AddPhoto(
         actor=request.user, now=timezone.now(), dough_id=dough_id, key=payload.key, picture=picture, simulated=True

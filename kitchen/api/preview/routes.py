@@ -12,7 +12,6 @@ from dough.accounts.formula import Draft
 from dough.accounts.ratios import nearest_style
 from dough.accounts.scaling import factor_for, resize
 from dough.accounts.sweetness import TASTED_G, sweet_per_100g
-from dough.bake.intake import NoCase, bake_case
 from dough.counsel.swaps.follow import swapped
 from dough.counsel.swaps.pantry import equal
 from dough.desk.preview import preview
@@ -28,18 +27,18 @@ from dough.facts.kitchen_measures import Habit
 from dough.facts.staples import POWDER, SODA, TARTAR
 from dough.facts.styles import style
 from dough.judgement.butter_cost import with_butter_at
-from dough.judgement.effects import forecast_cookie
 from dough.judgement.findings.apply import apply as take
 from dough.judgement.findings.model import Change, Remedy
+from kitchen.api.asked import MAX_ID, Asked
 from kitchen.api.doughs.views import preview_out
 from kitchen.api.errors import PROBLEMS
-from kitchen.api.kit import KitDoc
 from kitchen.api.preview.detail import detail_out
 from kitchen.api.preview.schemas import PreviewDetailOut, PreviewOut
 from kitchen.documents.base import Key, Strict, Typed
 from kitchen.documents.draft import DraftDoc
 from kitchen.documents.own_ingredient import find
 from kitchen.documents.target import CookieDoc, WishDoc
+from kitchen.reading.kit import setting_of
 from kitchen.reading.this_kitchen import cups, wanted
 
 router = Router(tags=["preview"])
@@ -267,15 +266,12 @@ Edit = Annotated[
 ]
 
 
-class PreviewIn(Strict):
-    """A draft, at most one edit to make on it, the target, and what is known of oven and tray."""
+class PreviewIn(Asked):
+    """A draft, at most one edit to make on it, and the target."""
 
     seq: int = 0
-    draft: DraftDoc
     edit: Edit | None = None
     target: CookieDoc = CookieDoc()
-    style: str = ""
-    kit: KitDoc = KitDoc()
     needs: list[str] = Field(default=[], max_length=40)
 
 
@@ -292,21 +288,17 @@ def follow(request: HttpRequest, payload: PreviewIn) -> HttpResponse:
         draft = payload.edit.apply(draft)
     cookie = payload.target.to_core()
     check_target(Target(cookie))
-    chosen = style(payload.style) if payload.style else None
-    needs = wanted(payload.needs)
-    return sent(preview_out(payload.seq, preview(draft, cookie, chosen, payload.kit.to_core(), needs), cookie))
+    found = preview(payload.place(draft), cookie, wanted(payload.needs))
+    return sent(preview_out(payload.seq, found, cookie))
 
 
 @router.post("/detail", response={200: PreviewDetailOut, **PROBLEMS})
 def detail(request: HttpRequest, payload: PreviewIn) -> HttpResponse:
     """What can wait until the hand rests: window, best minute, ranges, what decides, the bake to scrub."""
-    draft = payload.draft.to_core()
-    check_draft(draft)
+    setting = payload.setting()
     cookie = payload.target.to_core()
     check_target(Target(cookie))
-    used = style(payload.style) if payload.style else nearest_style(draft.formula)
-    case = bake_case(draft, used, payload.kit.to_core()) if used else NoCase("No flour yet.")
-    return sent(detail_out(payload.seq, case, cookie, payload.kit.offset_k))
+    return sent(detail_out(payload.seq, setting.case(), cookie, setting.kit.offset_k))
 
 
 class LineChangeOut(BaseModel):
@@ -348,11 +340,12 @@ class DifferenceOut(BaseModel):
 
 
 class DifferenceIn(Strict):
+    """Two drafts of one dough, each in the oven and on the tray it names."""
+
     a: DraftDoc
     b: DraftDoc
     style: str = Field(default="", max_length=20)
-    kit_a: KitDoc = KitDoc()
-    kit_b: KitDoc = KitDoc()
+    dough_id: int | None = Field(default=None, ge=0, le=MAX_ID)
 
 
 @router.post("/difference", response={200: DifferenceOut, **PROBLEMS})
@@ -363,7 +356,7 @@ def differ(request: HttpRequest, payload: DifferenceIn) -> DifferenceOut:
     check_draft(b)
     found = difference(a, b)
     chosen = style(payload.style) if payload.style else None
-    cookies = [forecast_cookie(d, chosen, k.to_core()) for d, k in ((a, payload.kit_a), (b, payload.kit_b))]
+    cookies = [setting_of(d, chosen, payload.dough_id).cookie() for d in (a, b)]
     return DifferenceOut(
         lines=[LineChangeOut.model_validate(x, from_attributes=True) for x in found.lines],
         process=[ProcessChangeOut.model_validate(x, from_attributes=True) for x in found.process],

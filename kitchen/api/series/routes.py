@@ -16,7 +16,6 @@ from pydantic import BaseModel, Field
 from dough.accounts.formula import Draft
 from dough.accounts.ratios import nearest_style
 from dough.bake.contract import Forecast
-from dough.bake.model import forecast_or_reason
 from dough.counsel.next_steps.levers import Lever, levers, values_of
 from dough.counsel.series.design import Plan, drafts_of, factor_of, plan
 from dough.counsel.series.effects import Effect, cautions, needs, outcome, says
@@ -32,7 +31,7 @@ from kitchen.documents.draft import DraftDoc
 from kitchen.documents.series import plan_of
 from kitchen.models import Dough, Series
 from kitchen.reading.doughs import dough_for_reading, name_of, style_of
-from kitchen.reading.kit import draft_case, kit_for
+from kitchen.reading.kit import dough_setting, setting_of
 from kitchen.reading.scatter import kitchen_scatter
 from kitchen.reading.series_levels import level_words
 
@@ -231,8 +230,7 @@ def power(request: HttpRequest, dough_id: int, key: str, difference: float) -> P
     if key not in MEASURES:
         raise EntryError("key", "That is not something a series measures.")
     dough, scatter = dough_for_reading(dough_id), kitchen_scatter()
-    case = draft_case(dough, style_of(dough))
-    told = forecast_or_reason(case) if case else None
+    told = dough_setting(dough, style_of(dough)).forecast()
     value = told.ends.get(key) if isinstance(told, Forecast) else None
     try:
         found = needs(key, difference, value, scatter)
@@ -281,10 +279,10 @@ def _out(
     ident: int, revision: int, name: str, at: datetime | None, by: str, made: Plan,
     results: dict[str, dict[str, list[float]]], dough: Dough, base: dict[str, Any],
 ) -> SeriesOut:  # fmt: skip
-    doc = DraftDoc.model_validate(base)
-    used = _used(dough, doc.to_core())
-    drafts = drafts_of(doc.to_core(), used, made)
-    told = forecasts_of(list(drafts.values()), used, [kit_for(doc, dough.pk)] * len(drafts))
+    start = _draft(base)
+    setting = setting_of(start, _used(dough, start), dough.pk)
+    drafts = drafts_of(start, _used(dough, start), made)
+    told = forecasts_of([setting.with_draft(d) for d in drafts.values()])
     ends = {c: (f.ends if f else {}) for c, f in zip(drafts, told, strict=True)}
     done = [r for r in made.runs if results.get(str(r.order))]
     return SeriesOut(

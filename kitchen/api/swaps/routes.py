@@ -24,11 +24,10 @@ from dough.draft.target import Target
 from dough.facts.colour import crust_hex
 from dough.facts.ingredients import ingredient
 from dough.facts.needs import AMOUNTS
-from dough.facts.styles import style
 from dough.judgement.effects import difference_words
+from kitchen.api.asked import Asked
 from kitchen.api.doughs.views import forecast_out, marks_out, points
 from kitchen.api.errors import PROBLEMS
-from kitchen.api.kit import KitDoc
 from kitchen.api.preview.routes import sent
 from kitchen.api.swaps.schemas import (
     CandidateOut,
@@ -59,16 +58,13 @@ from kitchen.reading.this_kitchen import region_code, wanted
 router = Router(tags=["swaps"])
 
 
-class StudyIn(Strict):
+class StudyIn(Asked):
     """picks maps line ids to rule ids and wish ids to way ids; what it leaves open is chosen."""
 
-    draft: DraftDoc
     needs: list[str] = Field(default=[], max_length=40)
     wishes: list[WishDoc] = Field(default=[], max_length=6)
     picks: dict[str, str] = Field(default={}, max_length=300)
     target: CookieDoc = CookieDoc()
-    style: str = Field(default="", max_length=20)
-    kit: KitDoc = KitDoc()
 
 
 class PantryIn(Strict):
@@ -88,16 +84,13 @@ class DayIn(Strict):
 @router.post("/study", response={200: StudyOut, **PROBLEMS})
 def look(request: HttpRequest, payload: StudyIn) -> HttpResponse:
     """Every line that breaks a need with what could stand in for it, ranked, and the swaps as picked."""
-    draft = payload.draft.to_core()
-    check_draft(draft)
+    setting = payload.setting()
+    draft = setting.draft
     cookie = payload.target.to_core()
     wishes = tuple(w.to_core() for w in payload.wishes)
     check_target(Target(cookie, needs=tuple(payload.needs), wishes=wishes))
-    chosen = style(payload.style) if payload.style else None
     known = tried()
-    found = study(
-        draft, wanted(payload.needs), wishes, payload.picks, chosen, payload.kit.to_core(), known, region_code()
-    )
+    found = study(setting, wanted(payload.needs), wishes, payload.picks, known, region_code())
     before = found.before.cookie if found.before else None
     after = found.after.cookie if found.after else None
     minutes = found.plan.draft.process.minutes

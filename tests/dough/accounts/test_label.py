@@ -7,6 +7,7 @@ from hypothesis import given, settings
 
 from dough.accounts.formula import Draft, Formula, Line, Process, Step
 from dough.accounts.label import Held, Loss, allergens, label, open_questions
+from dough.bake.draft_setting import Setting
 from dough.bake.intake import Kit
 from dough.bake.loss import loss_of
 from dough.draft.start import from_style_formula
@@ -128,15 +129,15 @@ def test_notices_come_with_their_trigger() -> None:
 
 def test_the_loss_is_what_was_weighed_or_else_the_forecasts() -> None:
     draft, _ = from_style_formula(styles()["chewy"])
-    weighed = loss_of(draft, styles()["chewy"], Kit(), [9.0, 11.0])
+    weighed = loss_of(Setting.of(draft, styles()["chewy"], Kit()), [9.0, 11.0])
     assert weighed is not None
     assert weighed.pct == 10.0
     assert "2 bakes" in weighed.source
-    forecast = loss_of(draft, styles()["chewy"], Kit(), [])
+    forecast = loss_of(Setting.of(draft, styles()["chewy"], Kit()), [])
     assert forecast is not None
     assert 3 < forecast.pct < 16
     assert "forecast" in forecast.source
     assert forecast.plus_minus
-    assert loss_of(draft_of(("butter", 10)), None, Kit(), []) is None
+    assert loss_of(Setting.of(draft_of(("butter", 10)), None, Kit()), []) is None
     open_ = label(DRAFT, {}, None)
     assert all(n.baked_100g is None for n in open_.nutrients)

@@ -9,6 +9,7 @@ from hypothesis import strategies as st
 from dough.accounts.formula import Draft, Formula, Line, Process, Step
 from dough.accounts.needs.verdict import Standing, judge
 from dough.accounts.own_ingredients import Label, blend, flours_to_protein, from_label
+from dough.bake.draft_setting import Setting
 from dough.bake.intake import Kit
 from dough.desk.preview import preview
 from dough.facts.cookie import Cookie
@@ -123,7 +124,7 @@ def test_a_blend_of_one_thing_bakes_like_it() -> None:
             Line(i, i, g, Step.CREAM) for i, g in (("butter", 200.0), ("gran", 200.0), ("egg", 60.0), ("soda", 3.0))
         ]
         draft = Draft(Formula((flour, *rest)), Process(portion_g=40, oven_c=175, minutes=12))
-        made = preview(draft, Cookie(), style("chewy"), Kit(None, 1.0)).forecast
+        made = preview(Setting.of(draft, style("chewy"), Kit(None, 1.0)), Cookie()).forecast
         assert made is not None
         return made.cookie.diameter_mm or 0.0
 

@@ -6,6 +6,7 @@ import pytest
 
 from dough.accounts.formula import Method, Place
 from dough.accounts.safety import NOT_PROOF, acrylamide, at_work, notices, words
+from dough.bake.draft_setting import Setting
 from dough.bake.intake import Kit
 from dough.desk.preview import preview
 from dough.facts.cookie import Cookie
@@ -67,17 +68,17 @@ def test_acrylamide_is_said_where_the_chosen_minute_is_dark_and_sooner_with_ammo
     assert "ammonia" in acrylamide(draft_of(*PLAIN, ("ammonia", 1)).formula.lines, 82.0, 54.0, 2.0)
     assert acrylamide(pale, 82.0, None, None) == ""
     draft = draft_of(*PLAIN, ("egg", 20), ("soda", 1.2), portion_g=30.0, oven_c=200.0, minutes=22.0)
-    assert preview(draft, Cookie(), styles()["chewy"], Kit()).dark
+    assert preview(Setting.of(draft, styles()["chewy"], Kit()), Cookie()).dark
     gentle = draft_of(*PLAIN, ("egg", 20), portion_g=30.0, oven_c=165.0, minutes=9.0)
-    assert preview(gentle, Cookie(), styles()["chewy"], Kit()).dark == ""
+    assert preview(Setting.of(gentle, styles()["chewy"], Kit()), Cookie()).dark == ""
 
 
 def test_a_chill_with_the_dough_left_warm_is_said() -> None:
     chilled = draft_of(*PLAIN, chill_h=12.0, chill_place=Place.FRIDGE)
-    found = preview(chilled, Cookie(), styles()["shortbread"], Kit()).cautions
+    found = preview(Setting.of(chilled, styles()["shortbread"], Kit()), Cookie()).cautions
     assert any("still" in c or "takes the dough to go in at 20 °C" in c for c in found)
     cold = draft_of(*PLAIN, chill_h=12.0, chill_place=Place.FRIDGE, dough_temp_c=6.0)
-    assert not any("chilled" in c for c in preview(cold, Cookie(), styles()["shortbread"], Kit()).cautions)
+    assert not any("chilled" in c for c in preview(Setting.of(cold, styles()["shortbread"], Kit()), Cookie()).cautions)
 
 
 def test_nothing_declares_a_food_safe_or_cooked_through() -> None:

@@ -6,6 +6,7 @@ import pytest
 from hypothesis import given
 
 from dough.accounts.formula import Draft, Formula, Line, Step
+from dough.bake.draft_setting import Setting
 from dough.bake.intake import Kit
 from dough.bake.oven import marks
 from dough.desk.preview import Figure, preview
@@ -20,12 +21,12 @@ KIT = Kit()
 
 
 def figure(draft: Draft, key: str) -> Figure:
-    return next(f for f in preview(draft, Cookie(), None, KIT).figures if f.key == key)
+    return next(f for f in preview(Setting.of(draft, None, KIT), Cookie()).figures if f.key == key)
 
 
 def test_same_draft_same_answer() -> None:
     draft, target = from_style_formula(styles()["oat"])
-    assert preview(draft, target.cookie, None, KIT) == preview(draft, target.cookie, None, KIT)
+    assert preview(Setting.of(draft, None, KIT), target.cookie) == preview(Setting.of(draft, None, KIT), target.cookie)
 
 
 @pytest.mark.parametrize("name", [s.id for s in styles().values() if s.is_drop])
@@ -33,7 +34,7 @@ def test_a_typical_formula_forecasts_about_its_typical_cookie(name: str) -> None
     """Within what the model claims before a kitchen has taught it: 15 % of the width, 6 points of moisture."""
     style = styles()[name]
     draft, target = from_style_formula(style)
-    found = preview(draft, target.cookie, style, KIT).forecast
+    found = preview(Setting.of(draft, style, KIT), target.cookie).forecast
     assert found is not None
     assert style.diameter_mm is not None
     assert found.ends["diameter_mm"] == pytest.approx(style.diameter_mm, rel=0.15)
@@ -42,28 +43,30 @@ def test_a_typical_formula_forecasts_about_its_typical_cookie(name: str) -> None
 
 def test_an_empty_page_asks_for_the_first_thing() -> None:
     draft, _ = empty()
-    result = preview(draft, Cookie(), None, KIT)
+    result = preview(Setting.of(draft, None, KIT), Cookie())
     assert result.forecast is None
     assert "Add flour" in result.no_forecast
     assert result.cautions == ()
 
 
 def test_no_flour_says_so() -> None:
-    result = preview(draft_of(("gran", 100.0), ("butter", 100.0)), Cookie(), styles()["chewy"], KIT)
+    result = preview(Setting.of(draft_of(("gran", 100.0), ("butter", 100.0)), styles()["chewy"], KIT), Cookie())
     assert "no flour" in result.percent_note
     assert "no flour" in result.no_forecast
     assert result.lines[0].percent is None
 
 
 def test_an_unknown_main_ingredient_stops_the_forecast_and_is_named() -> None:
-    result = preview(draft_of(("ap", 200.0), ("gran", None), ("butter", 100.0)), Cookie(), styles()["chewy"], KIT)
+    result = preview(
+        Setting.of(draft_of(("ap", 200.0), ("gran", None), ("butter", 100.0)), styles()["chewy"], KIT), Cookie()
+    )
     assert result.no_forecast == "No forecast while an amount is unknown: Granulated sugar."
 
 
 def test_an_unknown_flavouring_does_not() -> None:
     draft, _ = base_ratio()
     draft = Draft(Formula((*draft.formula.lines, Line("v", "vanilla", None, Step.EGG))), draft.process)
-    assert preview(draft, Cookie(), None, KIT).forecast is not None
+    assert preview(Setting.of(draft, None, KIT), Cookie()).forecast is not None
 
 
 def test_totals_say_what_they_lack() -> None:
@@ -83,19 +86,19 @@ def test_pieces_after_bowl_loss() -> None:
 
 
 def test_raw_dough_carries_its_caution() -> None:
-    assert "Raw flour and egg" in preview(draft_of(("ap", 100.0)), Cookie(), None, KIT).cautions[0]
+    assert "Raw flour and egg" in preview(Setting.of(draft_of(("ap", 100.0)), None, KIT), Cookie()).cautions[0]
 
 
 def test_the_nearest_style_is_named_when_none_is_set() -> None:
     draft, _ = base_ratio()
-    result = preview(draft, Cookie(), None, KIT)
+    result = preview(Setting.of(draft, None, KIT), Cookie())
     assert result.nearest
     assert result.style is not None
 
 
 @given(formulas(unknowns=True))
 def test_any_formula_gets_an_answer(formula: Formula) -> None:
-    result = preview(Draft(formula, draft_of().process), Cookie(diameter_mm=80), None, KIT)
+    result = preview(Setting.of(Draft(formula, draft_of().process), None, KIT), Cookie(diameter_mm=80))
     assert (result.forecast is None) == bool(result.no_forecast)
     if result.forecast:
         for key, estimate in result.forecast.estimates.items():
@@ -105,7 +108,7 @@ def test_any_formula_gets_an_answer(formula: Formula) -> None:
 def test_a_formula_that_cannot_be_kept_is_refused_line_by_line() -> None:
     bad = Formula((Line("a", "ap", -5.0, Step.DRY), Line("b", "nothing", 5.0, Step.DRY)))
     with pytest.raises(EntryErrors) as caught:
-        preview(Draft(bad, draft_of().process), Cookie(), None, KIT)
+        preview(Setting.of(Draft(bad, draft_of().process), None, KIT), Cookie())
     assert [e.where for e in caught.value.items] == ["lines.a.amount", "lines.b.ingredient"]
 
 

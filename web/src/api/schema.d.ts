@@ -17,7 +17,7 @@ export interface paths {
          * Bench
          * @description Everything the drawer shows for a draft; nothing is kept.
          */
-        post: operations["kitchen_api_bench_bench"];
+        post: operations["kitchen_api_accounts_routes_bench"];
         delete?: never;
         options?: never;
         head?: never;
@@ -77,7 +77,7 @@ export interface paths {
          * Cream
          * @description Air against minutes, a weighed cup, and what it does to the forecast.
          */
-        post: operations["kitchen_api_butter_cream"];
+        post: operations["kitchen_api_butter_routes_cream"];
         delete?: never;
         options?: never;
         head?: never;
@@ -97,7 +97,7 @@ export interface paths {
          * Dough Temperature
          * @description Where the dough will come out, or what one part has to be for it to come out as wanted.
          */
-        post: operations["kitchen_api_butter_dough_temperature"];
+        post: operations["kitchen_api_butter_routes_dough_temperature"];
         delete?: never;
         options?: never;
         head?: never;
@@ -115,13 +115,13 @@ export interface paths {
          * List Mixers
          * @description Kinds of mixer, with what this kitchen has learned of their heat.
          */
-        get: operations["kitchen_api_butter_list_mixers"];
+        get: operations["kitchen_api_butter_routes_list_mixers"];
         put?: never;
         /**
          * Note Mixer
          * @description Teach a mixer's heat by one reading.
          */
-        post: operations["kitchen_api_butter_note_mixer"];
+        post: operations["kitchen_api_butter_routes_note_mixer"];
         delete?: never;
         options?: never;
         head?: never;
@@ -141,7 +141,7 @@ export interface paths {
          * Mixing
          * @description The schools of making this dough: order and end points, and what the forecast does when one is taken.
          */
-        post: operations["kitchen_api_butter_mixing"];
+        post: operations["kitchen_api_butter_routes_mixing"];
         delete?: never;
         options?: never;
         head?: never;
@@ -201,7 +201,7 @@ export interface paths {
          * Strip
          * @description The temperature strip of a draft: feels, solid fat, the zone its method wants, what being off costs.
          */
-        post: operations["kitchen_api_butter_strip"];
+        post: operations["kitchen_api_butter_routes_strip"];
         delete?: never;
         options?: never;
         head?: never;
@@ -219,13 +219,13 @@ export interface paths {
          * Shelf
          * @description The doughs on the shelf, in the order they were put there.
          */
-        get: operations["kitchen_api_doughs_shelf"];
+        get: operations["kitchen_api_doughs_routes_shelf"];
         put?: never;
         /**
          * Create
          * @description A new dough from the base ratio, a style, a recipe that was looked through, any version, or an empty page.
          */
-        post: operations["kitchen_api_doughs_create"];
+        post: operations["kitchen_api_doughs_routes_create"];
         delete?: never;
         options?: never;
         head?: never;
@@ -245,7 +245,7 @@ export interface paths {
          * Edit Target
          * @description Work out a target from what was typed; nothing is saved.
          */
-        post: operations["kitchen_api_doughs_edit_target"];
+        post: operations["kitchen_api_doughs_routes_edit_target"];
         delete?: never;
         options?: never;
         head?: never;
@@ -263,14 +263,14 @@ export interface paths {
          * Read
          * @description One dough with its draft, target and list of versions.
          */
-        get: operations["kitchen_api_doughs_read"];
+        get: operations["kitchen_api_doughs_routes_read"];
         put?: never;
         post?: never;
         /**
          * Delete
          * @description Take a dough off the shelf; it can be put back.
          */
-        delete: operations["kitchen_api_doughs_delete"];
+        delete: operations["kitchen_api_doughs_routes_delete"];
         options?: never;
         head?: never;
         patch?: never;
@@ -287,13 +287,13 @@ export interface paths {
          * Bakes
          * @description All bakes, newest first, each compared with the target and its own forecast.
          */
-        get: operations["kitchen_api_bakes_bakes"];
+        get: operations["kitchen_api_bakes_routes_bakes"];
         put?: never;
         /**
          * Log
          * @description Log a bake; the same key twice logs it once.
          */
-        post: operations["kitchen_api_bakes_log"];
+        post: operations["kitchen_api_bakes_routes_log"];
         delete?: never;
         options?: never;
         head?: never;
@@ -311,7 +311,7 @@ export interface paths {
          * Diagnosis
          * @description Why a bake missed its target, cause by cause.
          */
-        get: operations["kitchen_api_trials_diagnosis"];
+        get: operations["kitchen_api_bakes_compare_diagnosis"];
         put?: never;
         post?: never;
         delete?: never;
@@ -377,7 +377,7 @@ export interface paths {
          * Compare Them
          * @description Bakes of one dough beside one another and the target.
          */
-        post: operations["kitchen_api_trials_compare_them"];
+        post: operations["kitchen_api_bakes_compare_compare_them"];
         delete?: never;
         options?: never;
         head?: never;
@@ -397,7 +397,7 @@ export interface paths {
          * Make
          * @description Keep the dough as it stands, with its swaps made, as a diet version that follows it.
          */
-        post: operations["kitchen_api_family_make"];
+        post: operations["kitchen_api_diet_versions_routes_make"];
         delete?: never;
         options?: never;
         head?: never;
@@ -416,7 +416,7 @@ export interface paths {
          * Save
          * @description Save name, style, target and draft; 409 with what is there now when the revision is stale.
          */
-        put: operations["kitchen_api_doughs_save"];
+        put: operations["kitchen_api_doughs_routes_save"];
         post?: never;
         delete?: never;
         options?: never;
@@ -435,7 +435,7 @@ export interface paths {
          * Family
          * @description What this dough follows and would follow, and its diet versions.
          */
-        get: operations["kitchen_api_family_family"];
+        get: operations["kitchen_api_diet_versions_routes_family"];
         put?: never;
         post?: never;
         delete?: never;
@@ -457,7 +457,7 @@ export interface paths {
          * Follow
          * @description Take over what the parent changed.
          */
-        post: operations["kitchen_api_family_follow"];
+        post: operations["kitchen_api_diet_versions_routes_follow"];
         delete?: never;
         options?: never;
         head?: never;
@@ -475,13 +475,13 @@ export interface paths {
          * Label Sheet
          * @description Allergens, ingredient list, nutrition and notices of the draft's finished piece.
          */
-        get: operations["kitchen_api_family_label_sheet"];
+        get: operations["kitchen_api_diet_versions_routes_label_sheet"];
         put?: never;
         /**
          * Read Label
          * @description Tick what a supplier's label says an ingredient may contain; it counts for every dough of the kitchen.
          */
-        post: operations["kitchen_api_family_read_label"];
+        post: operations["kitchen_api_diet_versions_routes_read_label"];
         delete?: never;
         options?: never;
         head?: never;
@@ -499,7 +499,7 @@ export interface paths {
          * Label File
          * @description The same as a PDF.
          */
-        get: operations["kitchen_api_family_label_file"];
+        get: operations["kitchen_api_diet_versions_routes_label_file"];
         put?: never;
         post?: never;
         delete?: never;
@@ -519,7 +519,7 @@ export interface paths {
          * Lineage
          * @description Every version, oldest first, with what it did.
          */
-        get: operations["kitchen_api_trials_lineage"];
+        get: operations["kitchen_api_bakes_compare_lineage"];
         put?: never;
         post?: never;
         delete?: never;
@@ -541,7 +541,7 @@ export interface paths {
          * Add Photo
          * @description Take a picture in: re-encoded, measured. The same key twice adds it once.
          */
-        post: operations["kitchen_api_photos_add_photo"];
+        post: operations["kitchen_api_photos_routes_add_photo"];
         delete?: never;
         options?: never;
         head?: never;
@@ -561,7 +561,7 @@ export interface paths {
          * Simulate
          * @description A picture from the simulated camera of what the draft would bake.
          */
-        post: operations["kitchen_api_photos_simulate"];
+        post: operations["kitchen_api_photos_routes_simulate"];
         delete?: never;
         options?: never;
         head?: never;
@@ -581,7 +581,7 @@ export interface paths {
          * Restore
          * @description Put a deleted dough back on the shelf.
          */
-        post: operations["kitchen_api_doughs_restore"];
+        post: operations["kitchen_api_doughs_routes_restore"];
         delete?: never;
         options?: never;
         head?: never;
@@ -599,13 +599,13 @@ export interface paths {
          * All Series
          * @description What could be varied in the draft, and the series there are, newest first.
          */
-        get: operations["kitchen_api_series_all_series"];
+        get: operations["kitchen_api_series_routes_all_series"];
         put?: never;
         /**
          * Keep Plan
          * @description Keep a plan, with the draft it starts from.
          */
-        post: operations["kitchen_api_series_keep_plan"];
+        post: operations["kitchen_api_series_routes_keep_plan"];
         delete?: never;
         options?: never;
         head?: never;
@@ -625,7 +625,7 @@ export interface paths {
          * Try Plan
          * @description A plan looked at, not kept.
          */
-        post: operations["kitchen_api_series_try_plan"];
+        post: operations["kitchen_api_series_routes_try_plan"];
         delete?: never;
         options?: never;
         head?: never;
@@ -643,7 +643,7 @@ export interface paths {
          * Power
          * @description How many trays of each level it takes to see a difference, by this kitchen's scatter at the draft's size.
          */
-        get: operations["kitchen_api_series_power"];
+        get: operations["kitchen_api_series_routes_power"];
         put?: never;
         post?: never;
         delete?: never;
@@ -663,7 +663,7 @@ export interface paths {
          * Sheet
          * @description The bench sheet of the draft.
          */
-        get: operations["kitchen_api_doughs_sheet"];
+        get: operations["kitchen_api_doughs_routes_sheet"];
         put?: never;
         post?: never;
         delete?: never;
@@ -683,7 +683,7 @@ export interface paths {
          * Sheet File
          * @description The same as a PDF.
          */
-        get: operations["kitchen_api_doughs_sheet_file"];
+        get: operations["kitchen_api_doughs_routes_sheet_file"];
         put?: never;
         post?: never;
         delete?: never;
@@ -703,7 +703,7 @@ export interface paths {
          * Trail
          * @description Where the measured bakes stand on the texture map, oldest first; those without height or texture are left out.
          */
-        get: operations["kitchen_api_doughs_trail"];
+        get: operations["kitchen_api_doughs_routes_trail"];
         put?: never;
         post?: never;
         delete?: never;
@@ -725,7 +725,7 @@ export interface paths {
          * Keep
          * @description Keep the draft as the next numbered version.
          */
-        post: operations["kitchen_api_doughs_keep"];
+        post: operations["kitchen_api_doughs_routes_keep"];
         delete?: never;
         options?: never;
         head?: never;
@@ -743,7 +743,7 @@ export interface paths {
          * Version
          * @description The formula and process of one frozen version.
          */
-        get: operations["kitchen_api_doughs_version"];
+        get: operations["kitchen_api_doughs_routes_version"];
         put?: never;
         post?: never;
         delete?: never;
@@ -765,7 +765,7 @@ export interface paths {
          * Go Back
          * @description Make a version the draft again and go on from it.
          */
-        post: operations["kitchen_api_doughs_go_back"];
+        post: operations["kitchen_api_doughs_routes_go_back"];
         delete?: never;
         options?: never;
         head?: never;
@@ -783,7 +783,7 @@ export interface paths {
          * Write Out
          * @description The draft as a file of an open format, with what that format cannot hold.
          */
-        get: operations["kitchen_api_doughs_write_out"];
+        get: operations["kitchen_api_doughs_routes_write_out"];
         put?: never;
         post?: never;
         delete?: never;
@@ -803,7 +803,7 @@ export interface paths {
          * Kitchen
          * @description The kitchen with its ovens and trays.
          */
-        get: operations["kitchen_api_reference_kitchen"];
+        get: operations["kitchen_api_reference_routes_kitchen"];
         put?: never;
         post?: never;
         delete?: never;
@@ -824,7 +824,7 @@ export interface paths {
          * Set Region
          * @description Change the kitchen's region: what is approved as a food and how labels count goes by it.
          */
-        put: operations["kitchen_api_reference_set_region"];
+        put: operations["kitchen_api_reference_routes_set_region"];
         post?: never;
         delete?: never;
         options?: never;
@@ -845,7 +845,7 @@ export interface paths {
          * Adopt
          * @description Take into force what the bakes teach.
          */
-        post: operations["kitchen_api_learn_adopt"];
+        post: operations["kitchen_api_learning_routes_adopt"];
         delete?: never;
         options?: never;
         head?: never;
@@ -865,7 +865,7 @@ export interface paths {
          * Go Back
          * @description Back to an earlier calibration, or to general parameters.
          */
-        post: operations["kitchen_api_learn_go_back"];
+        post: operations["kitchen_api_learning_routes_go_back"];
         delete?: never;
         options?: never;
         head?: never;
@@ -885,7 +885,7 @@ export interface paths {
          * Look
          * @description What the bakes would teach, without taking it into force.
          */
-        post: operations["kitchen_api_learn_look"];
+        post: operations["kitchen_api_learning_routes_look"];
         delete?: never;
         options?: never;
         head?: never;
@@ -903,7 +903,7 @@ export interface paths {
          * Model
          * @description What the forecast is made of and how sure each part is, section by section.
          */
-        get: operations["kitchen_api_reference_model"];
+        get: operations["kitchen_api_reference_routes_model"];
         put?: never;
         post?: never;
         delete?: never;
@@ -925,7 +925,7 @@ export interface paths {
          * Rank
          * @description Every single lever that brings the forecast nearer to the target, most first, and pairs that do better.
          */
-        post: operations["kitchen_api_next_steps_rank"];
+        post: operations["kitchen_api_next_steps_routes_rank"];
         delete?: never;
         options?: never;
         head?: never;
@@ -945,7 +945,7 @@ export interface paths {
          * Find
          * @description The smallest change of everything unlocked that should bake the whole target.
          */
-        post: operations["kitchen_api_next_steps_find"];
+        post: operations["kitchen_api_next_steps_routes_find"];
         delete?: never;
         options?: never;
         head?: never;
@@ -963,13 +963,13 @@ export interface paths {
          * Pantry
          * @description The newest version of every ingredient of the cook's own.
          */
-        get: operations["kitchen_api_pantry_pantry"];
+        get: operations["kitchen_api_pantry_routes_pantry"];
         put?: never;
         /**
          * Create
          * @description Keep an ingredient; with a key, as a new version of that one.
          */
-        post: operations["kitchen_api_pantry_create"];
+        post: operations["kitchen_api_pantry_routes_create"];
         delete?: never;
         options?: never;
         head?: never;
@@ -987,13 +987,13 @@ export interface paths {
          * Own Cups
          * @description What this kitchen's cups weigh.
          */
-        get: operations["kitchen_api_pantry_own_cups"];
+        get: operations["kitchen_api_pantry_routes_own_cups"];
         put?: never;
         /**
          * Weigh Cups
          * @description Keep three weighed cups; every measure of that ingredient goes by them from now on.
          */
-        post: operations["kitchen_api_pantry_weigh_cups"];
+        post: operations["kitchen_api_pantry_routes_weigh_cups"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1013,7 +1013,7 @@ export interface paths {
          * Look
          * @description What an ingredient would be made of; nothing is kept.
          */
-        post: operations["kitchen_api_pantry_look"];
+        post: operations["kitchen_api_pantry_routes_look"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1031,7 +1031,7 @@ export interface paths {
          * Photo Card
          * @description The card to print.
          */
-        get: operations["kitchen_api_photos_photo_card"];
+        get: operations["kitchen_api_photos_routes_photo_card"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1048,7 +1048,7 @@ export interface paths {
             cookie?: never;
         };
         /** Photo */
-        get: operations["kitchen_api_photos_photo"];
+        get: operations["kitchen_api_photos_routes_photo"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1069,7 +1069,7 @@ export interface paths {
          * Correct
          * @description Measure anew inside outlines drawn by hand.
          */
-        put: operations["kitchen_api_photos_correct"];
+        put: operations["kitchen_api_photos_routes_correct"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1088,7 +1088,7 @@ export interface paths {
          * Photo Picture
          * @description The picture as it was taken in.
          */
-        get: operations["kitchen_api_photos_photo_picture"];
+        get: operations["kitchen_api_photos_routes_photo_picture"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1108,7 +1108,7 @@ export interface paths {
          * Photo Sheet
          * @description The sheet from above, light and camera taken out.
          */
-        get: operations["kitchen_api_photos_photo_sheet"];
+        get: operations["kitchen_api_photos_routes_photo_sheet"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1130,7 +1130,7 @@ export interface paths {
          * Follow
          * @description What must follow the hand: the draft with the edit made, composition, balance, point forecast.
          */
-        post: operations["kitchen_api_previews_follow"];
+        post: operations["kitchen_api_preview_routes_follow"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1150,7 +1150,7 @@ export interface paths {
          * Detail
          * @description What can wait until the hand rests: window, best minute, ranges, what decides, the bake to scrub.
          */
-        post: operations["kitchen_api_previews_detail"];
+        post: operations["kitchen_api_preview_routes_detail"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1170,7 +1170,7 @@ export interface paths {
          * Differ
          * @description Two drafts side by side: grams, percent, process, and what the forecast makes of each.
          */
-        post: operations["kitchen_api_previews_differ"];
+        post: operations["kitchen_api_preview_routes_differ"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1188,7 +1188,7 @@ export interface paths {
          * Find
          * @description Ingredients by any common name, best first.
          */
-        get: operations["kitchen_api_recipes_find"];
+        get: operations["kitchen_api_recipes_routes_find"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1210,7 +1210,7 @@ export interface paths {
          * Answer
          * @description One line again, with what the cook said: another ingredient, an amount, a way of filling.
          */
-        post: operations["kitchen_api_recipes_answer"];
+        post: operations["kitchen_api_recipes_routes_answer"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1230,7 +1230,7 @@ export interface paths {
          * Read
          * @description Read a recipe in any of the formats; without a habit it is guessed from the text and said.
          */
-        post: operations["kitchen_api_recipes_read"];
+        post: operations["kitchen_api_recipes_routes_read"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1248,7 +1248,7 @@ export interface paths {
          * Reference
          * @description The ingredient table, styles, attributes and words.
          */
-        get: operations["kitchen_api_reference_reference"];
+        get: operations["kitchen_api_reference_routes_reference"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1265,7 +1265,7 @@ export interface paths {
             cookie?: never;
         };
         /** One Series */
-        get: operations["kitchen_api_series_one_series"];
+        get: operations["kitchen_api_series_routes_one_series"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1286,7 +1286,7 @@ export interface paths {
          * Measure
          * @description What a run measured.
          */
-        put: operations["kitchen_api_series_measure"];
+        put: operations["kitchen_api_series_routes_measure"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1305,18 +1305,18 @@ export interface paths {
          * Who
          * @description Who is signed in. Also sets the CSRF cookie.
          */
-        get: operations["kitchen_api_session_who"];
+        get: operations["kitchen_api_session_routes_who"];
         put?: never;
         /**
          * Sign In
          * @description Sign in by name and password; slowed down after repeated failures.
          */
-        post: operations["kitchen_api_session_sign_in"];
+        post: operations["kitchen_api_session_routes_sign_in"];
         /**
          * Sign Out
          * @description Sign out.
          */
-        delete: operations["kitchen_api_session_sign_out"];
+        delete: operations["kitchen_api_session_routes_sign_out"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1335,7 +1335,7 @@ export interface paths {
          * One Day
          * @description Several doughs on one day: the order, and what to clean between.
          */
-        post: operations["kitchen_api_swaps_one_day"];
+        post: operations["kitchen_api_swaps_routes_one_day"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1355,7 +1355,7 @@ export interface paths {
          * Pantry
          * @description What else in the pantry comes to the same as one line, and how many eggs it is by class.
          */
-        post: operations["kitchen_api_swaps_pantry"];
+        post: operations["kitchen_api_swaps_routes_pantry"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1375,7 +1375,7 @@ export interface paths {
          * Hundred
          * @description What less sugar, less sodium and more fibre would count from.
          */
-        post: operations["kitchen_api_swaps_hundred"];
+        post: operations["kitchen_api_swaps_routes_hundred"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1395,7 +1395,7 @@ export interface paths {
          * Look
          * @description Every line that breaks a need with what could stand in for it, ranked, and the swaps as picked.
          */
-        post: operations["kitchen_api_swaps_look"];
+        post: operations["kitchen_api_swaps_routes_look"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1408,17 +1408,9 @@ export interface components {
     schemas: {
         /** AcceptIn */
         AcceptIn: {
+            /** Dough Id */
+            dough_id?: number | null;
             draft: components["schemas"]["DraftDoc"];
-            /**
-             * @default {
-             *       "dough_id": null,
-             *       "offset_k": null,
-             *       "oven_id": null,
-             *       "tray_conductance": 1,
-             *       "tray_id": null
-             *     }
-             */
-            kit?: components["schemas"]["KitDoc"];
             /**
              * Style
              * @default
@@ -1492,7 +1484,7 @@ export interface components {
         /** AdoptIn */
         AdoptIn: {
             /** Left Out */
-            left_out: number[];
+            left_out: string[];
             /**
              * Note
              * @default
@@ -1855,19 +1847,11 @@ export interface components {
         };
         /** BenchIn */
         BenchIn: {
+            /** Dough Id */
+            dough_id?: number | null;
             draft: components["schemas"]["DraftDoc"];
             /** @default metric */
             habit?: components["schemas"]["Habit"];
-            /**
-             * @default {
-             *       "dough_id": null,
-             *       "offset_k": null,
-             *       "oven_id": null,
-             *       "tray_conductance": 1,
-             *       "tray_id": null
-             *     }
-             */
-            kit?: components["schemas"]["KitDoc"];
             /** Packet G */
             packet_g?: number | null;
             /**
@@ -2024,7 +2008,7 @@ export interface components {
             /** Id */
             id: number;
             /** Left Out */
-            left_out: number[];
+            left_out: string[];
             /**
              * Made At
              * Format: date-time
@@ -2285,17 +2269,9 @@ export interface components {
             cup_mass_g?: string | number | null;
             /** Cup Water G */
             cup_water_g?: string | number | null;
+            /** Dough Id */
+            dough_id?: number | null;
             draft: components["schemas"]["DraftDoc"];
-            /**
-             * @default {
-             *       "dough_id": null,
-             *       "offset_k": null,
-             *       "oven_id": null,
-             *       "tray_conductance": 1,
-             *       "tray_id": null
-             *     }
-             */
-            kit?: components["schemas"]["KitDoc"];
             /** Minutes */
             minutes?: string | number | null;
             /**
@@ -2476,30 +2452,15 @@ export interface components {
             };
             target: components["schemas"]["TargetDoc"];
         };
-        /** DifferenceIn */
+        /**
+         * DifferenceIn
+         * @description Two drafts of one dough, each in the oven and on the tray it names.
+         */
         DifferenceIn: {
             a: components["schemas"]["DraftDoc"];
             b: components["schemas"]["DraftDoc"];
-            /**
-             * @default {
-             *       "dough_id": null,
-             *       "offset_k": null,
-             *       "oven_id": null,
-             *       "tray_conductance": 1,
-             *       "tray_id": null
-             *     }
-             */
-            kit_a?: components["schemas"]["KitDoc"];
-            /**
-             * @default {
-             *       "dough_id": null,
-             *       "offset_k": null,
-             *       "oven_id": null,
-             *       "tray_conductance": 1,
-             *       "tray_id": null
-             *     }
-             */
-            kit_b?: components["schemas"]["KitDoc"];
+            /** Dough Id */
+            dough_id?: number | null;
             /**
              * Style
              * @default
@@ -3265,25 +3226,6 @@ export interface components {
             revision: number;
         };
         /**
-         * KitDoc
-         * @description What is known of the oven and tray in use, and which they and the dough are.
-         */
-        KitDoc: {
-            /** Dough Id */
-            dough_id?: number | null;
-            /** Offset K */
-            offset_k?: number | null;
-            /** Oven Id */
-            oven_id?: number | null;
-            /**
-             * Tray Conductance
-             * @default 1
-             */
-            tray_conductance?: number;
-            /** Tray Id */
-            tray_id?: number | null;
-        };
-        /**
          * KitchenOut
          * @description unlearned is how many measured bakes the calibration in force does not rest on, those left out by hand apart.
          */
@@ -3389,7 +3331,7 @@ export interface components {
         };
         /**
          * LearnBakeOut
-         * @description A bake, or (words) a level of a series, whose id is below zero.
+         * @description A bake, or (words) a level of a series.
          */
         LearnBakeOut: {
             /**
@@ -3408,7 +3350,7 @@ export interface components {
             /** Dough Id */
             dough_id: number;
             /** Id */
-            id: number;
+            id: string;
             /** New */
             new: boolean;
             /** Number */
@@ -3431,7 +3373,7 @@ export interface components {
             /** Dough Id */
             dough_id?: number | null;
             /** Left Out */
-            left_out?: number[] | null;
+            left_out?: string[] | null;
         };
         /** LearnOut */
         LearnOut: {
@@ -3443,7 +3385,7 @@ export interface components {
             history: components["schemas"]["CalibrationOut"][];
             in_force: components["schemas"]["CalibrationOut"] | null;
             /** Left Out */
-            left_out: number[];
+            left_out: string[];
             /** Teaches */
             teaches: components["schemas"]["TeachOut"][];
             /** Unknowns */
@@ -4014,17 +3956,9 @@ export interface components {
          *     temperature, method, tray.
          */
         NextIn: {
+            /** Dough Id */
+            dough_id?: number | null;
             draft: components["schemas"]["DraftDoc"];
-            /**
-             * @default {
-             *       "dough_id": null,
-             *       "offset_k": null,
-             *       "oven_id": null,
-             *       "tray_conductance": 1,
-             *       "tray_id": null
-             *     }
-             */
-            kit?: components["schemas"]["KitDoc"];
             /**
              * Locks
              * @default []
@@ -4460,22 +4394,14 @@ export interface components {
         };
         /**
          * PreviewIn
-         * @description A draft, at most one edit to make on it, the target, and what is known of oven and tray.
+         * @description A draft, at most one edit to make on it, and the target.
          */
         PreviewIn: {
+            /** Dough Id */
+            dough_id?: number | null;
             draft: components["schemas"]["DraftDoc"];
             /** Edit */
             edit?: (components["schemas"]["AmountEdit"] | components["schemas"]["RoleEdit"] | components["schemas"]["ScaleEdit"] | components["schemas"]["ResizeEdit"] | components["schemas"]["RecoverEdit"] | components["schemas"]["AddEdit"] | components["schemas"]["RemoveEdit"] | components["schemas"]["MoveEdit"] | components["schemas"]["IngredientEdit"] | components["schemas"]["StepEdit"] | components["schemas"]["ProcessEdit"] | components["schemas"]["LeavenEdit"] | components["schemas"]["SwapEdit"] | components["schemas"]["ButterEdit"] | components["schemas"]["EqualEdit"] | components["schemas"]["MendEdit"] | components["schemas"]["DismissEdit"]) | null;
-            /**
-             * @default {
-             *       "dough_id": null,
-             *       "offset_k": null,
-             *       "oven_id": null,
-             *       "tray_conductance": 1,
-             *       "tray_id": null
-             *     }
-             */
-            kit?: components["schemas"]["KitDoc"];
             /**
              * Needs
              * @default []
@@ -5530,17 +5456,9 @@ export interface components {
         };
         /** StripIn */
         StripIn: {
+            /** Dough Id */
+            dough_id?: number | null;
             draft: components["schemas"]["DraftDoc"];
-            /**
-             * @default {
-             *       "dough_id": null,
-             *       "offset_k": null,
-             *       "oven_id": null,
-             *       "tray_conductance": 1,
-             *       "tray_id": null
-             *     }
-             */
-            kit?: components["schemas"]["KitDoc"];
             /** @default typical */
             season?: components["schemas"]["Season"];
             /**
@@ -5589,17 +5507,9 @@ export interface components {
          * @description picks maps line ids to rule ids and wish ids to way ids; what it leaves open is chosen.
          */
         StudyIn: {
+            /** Dough Id */
+            dough_id?: number | null;
             draft: components["schemas"]["DraftDoc"];
-            /**
-             * @default {
-             *       "dough_id": null,
-             *       "offset_k": null,
-             *       "oven_id": null,
-             *       "tray_conductance": 1,
-             *       "tray_id": null
-             *     }
-             */
-            kit?: components["schemas"]["KitDoc"];
             /**
              * Needs
              * @default []
@@ -5946,17 +5856,9 @@ export interface components {
          * @description What each part of the dough has, °C as typed; empty: the room's. solve names the part to find, or minutes.
          */
         TempsIn: {
+            /** Dough Id */
+            dough_id?: number | null;
             draft: components["schemas"]["DraftDoc"];
-            /**
-             * @default {
-             *       "dough_id": null,
-             *       "offset_k": null,
-             *       "oven_id": null,
-             *       "tray_conductance": 1,
-             *       "tray_id": null
-             *     }
-             */
-            kit?: components["schemas"]["KitDoc"];
             /** Minutes */
             minutes?: string | number | null;
             /**
@@ -6249,7 +6151,7 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
-    kitchen_api_bench_bench: {
+    kitchen_api_accounts_routes_bench: {
         parameters: {
             query?: never;
             header?: never;
@@ -6510,7 +6412,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_butter_cream: {
+    kitchen_api_butter_routes_cream: {
         parameters: {
             query?: never;
             header?: never;
@@ -6597,7 +6499,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_butter_dough_temperature: {
+    kitchen_api_butter_routes_dough_temperature: {
         parameters: {
             query?: never;
             header?: never;
@@ -6684,7 +6586,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_butter_list_mixers: {
+    kitchen_api_butter_routes_list_mixers: {
         parameters: {
             query?: never;
             header?: never;
@@ -6767,7 +6669,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_butter_note_mixer: {
+    kitchen_api_butter_routes_note_mixer: {
         parameters: {
             query?: never;
             header?: never;
@@ -6854,7 +6756,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_butter_mixing: {
+    kitchen_api_butter_routes_mixing: {
         parameters: {
             query?: never;
             header?: never;
@@ -7115,7 +7017,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_butter_strip: {
+    kitchen_api_butter_routes_strip: {
         parameters: {
             query?: never;
             header?: never;
@@ -7202,7 +7104,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_doughs_shelf: {
+    kitchen_api_doughs_routes_shelf: {
         parameters: {
             query?: never;
             header?: never;
@@ -7285,7 +7187,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_doughs_create: {
+    kitchen_api_doughs_routes_create: {
         parameters: {
             query?: never;
             header?: never;
@@ -7372,7 +7274,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_doughs_edit_target: {
+    kitchen_api_doughs_routes_edit_target: {
         parameters: {
             query?: never;
             header?: never;
@@ -7459,7 +7361,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_doughs_read: {
+    kitchen_api_doughs_routes_read: {
         parameters: {
             query?: never;
             header?: never;
@@ -7544,7 +7446,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_doughs_delete: {
+    kitchen_api_doughs_routes_delete: {
         parameters: {
             query?: never;
             header?: never;
@@ -7633,7 +7535,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_bakes_bakes: {
+    kitchen_api_bakes_routes_bakes: {
         parameters: {
             query?: never;
             header?: never;
@@ -7718,7 +7620,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_bakes_log: {
+    kitchen_api_bakes_routes_log: {
         parameters: {
             query?: never;
             header?: never;
@@ -7807,7 +7709,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_trials_diagnosis: {
+    kitchen_api_bakes_compare_diagnosis: {
         parameters: {
             query?: never;
             header?: never;
@@ -8156,7 +8058,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_trials_compare_them: {
+    kitchen_api_bakes_compare_compare_them: {
         parameters: {
             query?: never;
             header?: never;
@@ -8245,7 +8147,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_family_make: {
+    kitchen_api_diet_versions_routes_make: {
         parameters: {
             query?: never;
             header?: never;
@@ -8334,7 +8236,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_doughs_save: {
+    kitchen_api_doughs_routes_save: {
         parameters: {
             query?: never;
             header?: never;
@@ -8423,7 +8325,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_family_family: {
+    kitchen_api_diet_versions_routes_family: {
         parameters: {
             query?: never;
             header?: never;
@@ -8508,7 +8410,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_family_follow: {
+    kitchen_api_diet_versions_routes_follow: {
         parameters: {
             query?: never;
             header?: never;
@@ -8597,7 +8499,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_family_label_sheet: {
+    kitchen_api_diet_versions_routes_label_sheet: {
         parameters: {
             query?: never;
             header?: never;
@@ -8682,7 +8584,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_family_read_label: {
+    kitchen_api_diet_versions_routes_read_label: {
         parameters: {
             query?: never;
             header?: never;
@@ -8771,7 +8673,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_family_label_file: {
+    kitchen_api_diet_versions_routes_label_file: {
         parameters: {
             query?: never;
             header?: never;
@@ -8854,7 +8756,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_trials_lineage: {
+    kitchen_api_bakes_compare_lineage: {
         parameters: {
             query?: never;
             header?: never;
@@ -8939,7 +8841,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_photos_add_photo: {
+    kitchen_api_photos_routes_add_photo: {
         parameters: {
             query?: never;
             header?: never;
@@ -9036,7 +8938,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_photos_simulate: {
+    kitchen_api_photos_routes_simulate: {
         parameters: {
             query?: never;
             header?: never;
@@ -9125,7 +9027,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_doughs_restore: {
+    kitchen_api_doughs_routes_restore: {
         parameters: {
             query?: never;
             header?: never;
@@ -9210,7 +9112,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_series_all_series: {
+    kitchen_api_series_routes_all_series: {
         parameters: {
             query?: never;
             header?: never;
@@ -9295,7 +9197,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_series_keep_plan: {
+    kitchen_api_series_routes_keep_plan: {
         parameters: {
             query?: never;
             header?: never;
@@ -9384,7 +9286,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_series_try_plan: {
+    kitchen_api_series_routes_try_plan: {
         parameters: {
             query?: never;
             header?: never;
@@ -9473,7 +9375,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_series_power: {
+    kitchen_api_series_routes_power: {
         parameters: {
             query: {
                 difference: number;
@@ -9561,7 +9463,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_doughs_sheet: {
+    kitchen_api_doughs_routes_sheet: {
         parameters: {
             query?: never;
             header?: never;
@@ -9646,7 +9548,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_doughs_sheet_file: {
+    kitchen_api_doughs_routes_sheet_file: {
         parameters: {
             query?: never;
             header?: never;
@@ -9729,7 +9631,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_doughs_trail: {
+    kitchen_api_doughs_routes_trail: {
         parameters: {
             query?: never;
             header?: never;
@@ -9814,7 +9716,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_doughs_keep: {
+    kitchen_api_doughs_routes_keep: {
         parameters: {
             query?: never;
             header?: never;
@@ -9903,7 +9805,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_doughs_version: {
+    kitchen_api_doughs_routes_version: {
         parameters: {
             query?: never;
             header?: never;
@@ -9989,7 +9891,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_doughs_go_back: {
+    kitchen_api_doughs_routes_go_back: {
         parameters: {
             query?: never;
             header?: never;
@@ -10079,7 +9981,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_doughs_write_out: {
+    kitchen_api_doughs_routes_write_out: {
         parameters: {
             query?: never;
             header?: never;
@@ -10165,7 +10067,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_reference_kitchen: {
+    kitchen_api_reference_routes_kitchen: {
         parameters: {
             query?: never;
             header?: never;
@@ -10248,7 +10150,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_reference_set_region: {
+    kitchen_api_reference_routes_set_region: {
         parameters: {
             query?: never;
             header?: never;
@@ -10335,7 +10237,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_learn_adopt: {
+    kitchen_api_learning_routes_adopt: {
         parameters: {
             query?: never;
             header?: never;
@@ -10422,7 +10324,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_learn_go_back: {
+    kitchen_api_learning_routes_go_back: {
         parameters: {
             query?: never;
             header?: never;
@@ -10509,7 +10411,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_learn_look: {
+    kitchen_api_learning_routes_look: {
         parameters: {
             query?: never;
             header?: never;
@@ -10596,7 +10498,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_reference_model: {
+    kitchen_api_reference_routes_model: {
         parameters: {
             query?: never;
             header?: never;
@@ -10679,7 +10581,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_next_steps_rank: {
+    kitchen_api_next_steps_routes_rank: {
         parameters: {
             query?: never;
             header?: never;
@@ -10766,7 +10668,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_next_steps_find: {
+    kitchen_api_next_steps_routes_find: {
         parameters: {
             query?: never;
             header?: never;
@@ -10853,7 +10755,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_pantry_pantry: {
+    kitchen_api_pantry_routes_pantry: {
         parameters: {
             query?: never;
             header?: never;
@@ -10936,7 +10838,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_pantry_create: {
+    kitchen_api_pantry_routes_create: {
         parameters: {
             query?: never;
             header?: never;
@@ -11023,7 +10925,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_pantry_own_cups: {
+    kitchen_api_pantry_routes_own_cups: {
         parameters: {
             query?: never;
             header?: never;
@@ -11106,7 +11008,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_pantry_weigh_cups: {
+    kitchen_api_pantry_routes_weigh_cups: {
         parameters: {
             query?: never;
             header?: never;
@@ -11193,7 +11095,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_pantry_look: {
+    kitchen_api_pantry_routes_look: {
         parameters: {
             query?: never;
             header?: never;
@@ -11280,7 +11182,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_photos_photo_card: {
+    kitchen_api_photos_routes_photo_card: {
         parameters: {
             query?: never;
             header?: never;
@@ -11361,7 +11263,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_photos_photo: {
+    kitchen_api_photos_routes_photo: {
         parameters: {
             query?: never;
             header?: never;
@@ -11446,7 +11348,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_photos_correct: {
+    kitchen_api_photos_routes_correct: {
         parameters: {
             query?: never;
             header?: never;
@@ -11535,7 +11437,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_photos_photo_picture: {
+    kitchen_api_photos_routes_photo_picture: {
         parameters: {
             query?: never;
             header?: never;
@@ -11618,7 +11520,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_photos_photo_sheet: {
+    kitchen_api_photos_routes_photo_sheet: {
         parameters: {
             query?: never;
             header?: never;
@@ -11701,7 +11603,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_previews_follow: {
+    kitchen_api_preview_routes_follow: {
         parameters: {
             query?: never;
             header?: never;
@@ -11788,7 +11690,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_previews_detail: {
+    kitchen_api_preview_routes_detail: {
         parameters: {
             query?: never;
             header?: never;
@@ -11875,7 +11777,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_previews_differ: {
+    kitchen_api_preview_routes_differ: {
         parameters: {
             query?: never;
             header?: never;
@@ -11962,7 +11864,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_recipes_find: {
+    kitchen_api_recipes_routes_find: {
         parameters: {
             query?: {
                 name?: string;
@@ -12047,7 +11949,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_recipes_answer: {
+    kitchen_api_recipes_routes_answer: {
         parameters: {
             query?: never;
             header?: never;
@@ -12134,7 +12036,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_recipes_read: {
+    kitchen_api_recipes_routes_read: {
         parameters: {
             query?: never;
             header?: never;
@@ -12221,7 +12123,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_reference_reference: {
+    kitchen_api_reference_routes_reference: {
         parameters: {
             query?: never;
             header?: never;
@@ -12304,7 +12206,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_series_one_series: {
+    kitchen_api_series_routes_one_series: {
         parameters: {
             query?: never;
             header?: never;
@@ -12389,7 +12291,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_series_measure: {
+    kitchen_api_series_routes_measure: {
         parameters: {
             query?: never;
             header?: never;
@@ -12478,7 +12380,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_session_who: {
+    kitchen_api_session_routes_who: {
         parameters: {
             query?: never;
             header?: never;
@@ -12498,7 +12400,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_session_sign_in: {
+    kitchen_api_session_routes_sign_in: {
         parameters: {
             query?: never;
             header?: never;
@@ -12585,7 +12487,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_session_sign_out: {
+    kitchen_api_session_routes_sign_out: {
         parameters: {
             query?: never;
             header?: never;
@@ -12668,7 +12570,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_swaps_one_day: {
+    kitchen_api_swaps_routes_one_day: {
         parameters: {
             query?: never;
             header?: never;
@@ -12755,7 +12657,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_swaps_pantry: {
+    kitchen_api_swaps_routes_pantry: {
         parameters: {
             query?: never;
             header?: never;
@@ -12842,7 +12744,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_swaps_hundred: {
+    kitchen_api_swaps_routes_hundred: {
         parameters: {
             query?: never;
             header?: never;
@@ -12929,7 +12831,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_swaps_look: {
+    kitchen_api_swaps_routes_look: {
         parameters: {
             query?: never;
             header?: never;

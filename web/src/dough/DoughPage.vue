@@ -3,7 +3,6 @@ import { useEventListener } from '@vueuse/core'
 import { computed, provide, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { words } from '@/api/client'
-import { useKitchen } from '@/api/queries'
 import CookieColumn from '@/cookie/CookieColumn.vue'
 import { scrubKey } from '@/cookie/key'
 import { useScrub } from '@/cookie/useScrub'
@@ -20,15 +19,8 @@ import { useDough } from './useDough'
 const route = useRoute()
 const router = useRouter()
 const id = computed(() => Number(route.params['id']))
-const { data: kitchen } = useKitchen()
 
-const dough = useDough(id, (draft) => ({
-  offset_k: kitchen.value?.ovens.find((o) => o.id === draft.process?.oven_id)?.offset_k ?? null,
-  tray_conductance: kitchen.value?.trays.find((t) => t.id === draft.process?.tray_id)?.conductance ?? 1,
-  oven_id: draft.process?.oven_id ?? null,
-  tray_id: draft.process?.tray_id ?? null,
-  dough_id: id.value,
-}))
+const dough = useDough(id)
 provide(doughKey, dough)
 
 const { work, record, preview, detail, detailIsOld, saveState, general, canUndo, canRedo } = dough

@@ -55,7 +55,7 @@ async function opened(): Promise<DoughWork> {
   let dough!: DoughWork
   const host = defineComponent({
     setup() {
-      dough = useDough(ref(1), () => ({ offset_k: null, tray_conductance: 1 }))
+      dough = useDough(ref(1))
       return () => h('div')
     },
   })

@@ -37,7 +37,7 @@ const WAITING = 'The server does not answer. Your edit is kept here and goes in 
  *
  * Usage: `const dough = useDough(id); await dough.open(); dough.edit({ op: 'amount', ... })`
  */
-export function useDough(id: Ref<number>, kit: (draft: Draft) => Schemas['KitDoc']) {
+export function useDough(id: Ref<number>) {
   const queryClient = useQueryClient()
   const record = shallowRef<Dough | null>(null)
   const work = shallowRef<Work | null>(null)
@@ -155,7 +155,7 @@ export function useDough(id: Ref<number>, kit: (draft: Draft) => Schemas['KitDoc
       draft: base ?? now.draft,
       target: now.target.cookie ?? {},
       style: now.style,
-      kit: kit(now.draft),
+      dough_id: id.value,
       needs: now.target.needs ?? [],
     }
   }
@@ -287,7 +287,6 @@ export function useDough(id: Ref<number>, kit: (draft: Draft) => Schemas['KitDoc
 
   return {
     id,
-    kitOf: kit,
     record,
     work,
     preview,

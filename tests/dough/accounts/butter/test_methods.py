@@ -13,6 +13,7 @@ from dough.accounts.butter.creaming import air_ratio, mixer, overrun
 from dough.accounts.butter.mixing import schools
 from dough.accounts.butter.zones import zone_for, zones
 from dough.accounts.formula import Draft, Method
+from dough.bake.draft_setting import Setting
 from dough.bake.intake import Kit, bake_case
 from dough.bake.model import forecast
 from dough.draft.start import from_style_formula
@@ -48,7 +49,7 @@ def test_warmer_butter_widens_and_flattens_colder_narrows() -> None:
     """The direction the craft agrees on, over styles creamed soft and baked at once."""
     for ident in ("chewy", "thin_crisp", "cakey"):
         draft, style = from_style_formula(styles()[ident])[0], styles()[ident]
-        found = costs(draft, style, Kit(), (14.0, 19.0, 22.0, 25.0, 28.0))
+        found = costs(Setting.of(draft, style, Kit()), (14.0, 19.0, 22.0, 25.0, 28.0))
         wide = [c.cookie.diameter_mm or 0 for c in found]
         tall = [c.cookie.height_mm or 0 for c in found]
         assert wide[0] < wide[1] < wide[2] < wide[3], ident

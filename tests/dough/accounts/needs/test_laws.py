@@ -10,6 +10,7 @@ from dough.accounts.label import label
 from dough.accounts.needs.contradictions import contradictions
 from dough.accounts.needs.verdict import Standing, marks, of_lines, state_of, verdict
 from dough.accounts.own_ingredients import Label, from_label
+from dough.bake.draft_setting import Setting
 from dough.bake.intake import Kit
 from dough.counsel.swaps.candidates import KEEP
 from dough.counsel.swaps.study import study
@@ -101,7 +102,7 @@ def test_the_label_suggests_only_what_every_line_meets_and_the_sheet_marks_the_r
 @settings(max_examples=25, deadline=None)
 def test_nothing_unsure_is_chosen_without_saying_so(formula: Formula, ids: list[str], read: dict[str, Reading]) -> None:
     wanted = Wanted(tuple(ids), read)
-    found = study(Draft(formula, Process()), wanted, (), {}, None, Kit())
+    found = study(Setting.of(Draft(formula, Process()), None, Kit()), wanted, (), {})
     for line in found.lines:
         for c in line.candidates:
             parts = [ingredient(p.ingredient) for p in c.rule.parts] if c.rule is not KEEP else [line.line.ingredient]

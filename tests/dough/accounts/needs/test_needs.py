@@ -6,6 +6,7 @@ import pytest
 
 from dough.accounts.needs.contradictions import contradictions
 from dough.accounts.needs.verdict import Standing, breaks, caffeine_mg, judge, marks, of_lines
+from dough.bake.draft_setting import Setting
 from dough.bake.intake import Kit
 from dough.desk.preview import preview
 from dough.draft.target import Target, set_need, set_wish
@@ -146,7 +147,7 @@ def test_caffeine_is_known_where_cocoa_is() -> None:
 
 def test_marks_stand_on_the_lines_of_a_preview() -> None:
     draft = draft_of(("ap", 200), ("butter", 150), ("gran", 120), ("egg", 50), ("dark65", 100))
-    shown = preview(draft, Cookie(), None, Kit(), Wanted(("no_milk", "no_egg")))
+    shown = preview(Setting.of(draft, None, Kit()), Cookie(), Wanted(("no_milk", "no_egg")))
     by = {x.id: [m.standing for m in x.marks] for x in shown.lines}
     assert by["butter"] == [Standing.BREAKS]
     assert by["egg"] == [Standing.BREAKS]

@@ -9,6 +9,7 @@ import pytest
 
 from dough.accounts.formula import Draft
 from dough.accounts.needs.verdict import marks
+from dough.bake.draft_setting import Setting
 from dough.bake.intake import Kit, bake_case
 from dough.bake.model import forecast
 from dough.counsel.next_steps.levers import LOCKS, Tray, levers, unlocked
@@ -33,7 +34,7 @@ SMALL = Cookie(diameter_mm=72.0, height_mm=15.0, rim_crisp=25.0, middle_soft=90.
 def test_what_is_locked_is_never_suggested(lock: str) -> None:
     trays = (Tray(2, "Dark sheet", Kit(tray_conductance=1.35)),)
     held = LOCKS[lock]
-    for a in advice(DRAFT, SMALL, CHEWY, Kit(), (lock,), trays):
+    for a in advice(Setting.of(DRAFT, CHEWY, Kit()), SMALL, (lock,), trays):
         assert not a.lever.key.startswith(held)
     left = {x.key for x in unlocked(levers(DRAFT, CHEWY, trays), (lock,))}
     assert left == {x.key for x in levers(DRAFT, CHEWY, trays) if not x.key.startswith(held)}
@@ -41,12 +42,12 @@ def test_what_is_locked_is_never_suggested(lock: str) -> None:
 
 def test_an_unknown_lock_is_refused() -> None:
     with pytest.raises(KeyError):
-        advice(DRAFT, SMALL, CHEWY, Kit(), ("moon",))
+        advice(Setting.of(DRAFT, CHEWY, Kit()), SMALL, ("moon",))
 
 
 def test_every_effect_has_a_range_around_it_and_its_sum_is_the_forecast() -> None:
     now = forecast(bake_case(DRAFT, CHEWY, Kit())).cookie  # type: ignore[arg-type]
-    for a in advice(DRAFT, WIDE, CHEWY, Kit()):
+    for a in advice(Setting.of(DRAFT, CHEWY, Kit()), WIDE):
         for c in a.changes:
             assert c.low <= c.value <= c.high
             assert getattr(now, c.attribute.key) + c.value == pytest.approx(getattr(a.cookie, c.attribute.key))
@@ -54,7 +55,7 @@ def test_every_effect_has_a_range_around_it_and_its_sum_is_the_forecast() -> Non
 
 
 def test_a_small_effect_takes_more_bakes_to_show() -> None:
-    found = advice(DRAFT, near(DRAFT, diameter_mm=9.0, height_mm=-1.5), CHEWY, Kit())
+    found = advice(Setting.of(DRAFT, CHEWY, Kit()), near(DRAFT, diameter_mm=9.0, height_mm=-1.5))
     clear = max(found, key=lambda a: max(abs(c.value) / c.attribute.step for c in a.changes))
     faint = min(found, key=lambda a: max(abs(c.value) / c.attribute.step for c in a.changes))
     assert clear.bakes < faint.bakes
@@ -62,7 +63,7 @@ def test_a_small_effect_takes_more_bakes_to_show() -> None:
 
 def test_another_tray_of_the_kitchen_is_a_lever_with_its_own_forecast() -> None:
     target = forecast(bake_case(DRAFT, CHEWY, Kit(tray_conductance=1.6))).cookie  # type: ignore[arg-type]
-    found = advice(DRAFT, target, CHEWY, Kit(), (), (Tray(7, "Dark sheet", Kit(tray_conductance=1.6)),))
+    found = advice(Setting.of(DRAFT, CHEWY, Kit()), target, (), (Tray(7, "Dark sheet", Kit(tray_conductance=1.6)),))
     tray = next(a for a in found if a.lever.key == "tray:7")
     assert tray.edit == {"op": "process", "field": "tray_id", "value": 7}
     as_told = forecast(bake_case(tray.draft, CHEWY, Kit(tray_conductance=1.6)))  # type: ignore[arg-type]
@@ -72,8 +73,8 @@ def test_another_tray_of_the_kitchen_is_a_lever_with_its_own_forecast() -> None:
 @pytest.mark.parametrize("draft", [DRAFT, OPEN], ids=["said", "left open"])
 def test_pairs_are_the_best_of_all_pairs_tried(draft: Draft) -> None:
     """Against trying every pair of the best singles at every size."""
-    singles = advice(draft, WIDE, CHEWY, Kit())
-    found = pairs(draft, WIDE, CHEWY, Kit(), singles)
+    singles = advice(Setting.of(draft, CHEWY, Kit()), WIDE)
+    found = pairs(Setting.of(draft, CHEWY, Kit()), WIDE, singles)
     assert found
     best = 99.0
     for a, b in itertools.combinations(singles[:PAIRED], 2):
@@ -91,9 +92,9 @@ def test_pairs_are_the_best_of_all_pairs_tried(draft: Draft) -> None:
 
 @pytest.mark.parametrize("target", [WIDE, SMALL], ids=["wide", "small"])
 def test_the_search_reaches_what_singles_cannot(target: Cookie) -> None:
-    found = search(DRAFT, target, CHEWY, Kit())
+    found = search(Setting.of(DRAFT, CHEWY, Kit()), target)
     assert found is not None
-    single = advice(DRAFT, target, CHEWY, Kit())[0]
+    single = advice(Setting.of(DRAFT, CHEWY, Kit()), target)[0]
     assert found.to_steps < min(0.5, 0.5 * single.to_steps)
     told = forecast(bake_case(found.draft, CHEWY, Kit())).cookie  # type: ignore[arg-type]
     assert told == found.cookie
@@ -101,7 +102,7 @@ def test_the_search_reaches_what_singles_cannot(target: Cookie) -> None:
 
 
 def test_the_search_keeps_what_is_locked_and_breaks_no_need() -> None:
-    found = search(DRAFT, SMALL, CHEWY, Kit(), ("eggs", "butter", "oven"))
+    found = search(Setting.of(DRAFT, CHEWY, Kit()), SMALL, ("eggs", "butter", "oven"))
     assert found is not None
     before = {x.id: x for x in DRAFT.formula.lines}
     flour = {d: d.formula.flour_g for d in (DRAFT, found.draft)}
@@ -115,7 +116,7 @@ def test_the_search_keeps_what_is_locked_and_breaks_no_need() -> None:
 
 
 def test_what_comes_out_of_the_search_can_be_weighed() -> None:
-    found = search(DRAFT, WIDE, CHEWY, Kit())
+    found = search(Setting.of(DRAFT, CHEWY, Kit()), WIDE)
     assert found is not None
     for x, was in zip(found.draft.formula.lines, DRAFT.formula.lines, strict=True):
         if x.grams != was.grams and x.grams is not None:
@@ -125,16 +126,18 @@ def test_what_comes_out_of_the_search_can_be_weighed() -> None:
 
 def test_what_stays_out_of_reach_is_named() -> None:
     """Nothing bakes 200 mm wide, 40 mm tall, pale and shattering at once."""
-    found = search(DRAFT, Cookie(diameter_mm=200.0, height_mm=40.0, rim_crisp=100.0, crust_l=80.0), CHEWY, Kit())
+    found = search(
+        Setting.of(DRAFT, CHEWY, Kit()), Cookie(diameter_mm=200.0, height_mm=40.0, rim_crisp=100.0, crust_l=80.0)
+    )
     assert found is not None
     assert found.out_of_reach
 
 
 def test_on_target_or_all_locked_there_is_nothing_to_search() -> None:
     now = Cookie(**{a.key: getattr(forecast(bake_case(DRAFT, CHEWY, Kit())).cookie, a.key) for a in ATTRIBUTES})  # type: ignore[arg-type]
-    assert search(DRAFT, now, CHEWY, Kit()) is None
-    assert search(DRAFT, SMALL, CHEWY, Kit(), tuple(LOCKS)) is None
-    assert search(DRAFT, Cookie(), CHEWY, Kit()) is None
+    assert search(Setting.of(DRAFT, CHEWY, Kit()), now) is None
+    assert search(Setting.of(DRAFT, CHEWY, Kit()), SMALL, tuple(LOCKS)) is None
+    assert search(Setting.of(DRAFT, CHEWY, Kit()), Cookie()) is None
 
 
 @pytest.mark.parametrize("count", [1, 3, 9])

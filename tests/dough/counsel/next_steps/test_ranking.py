@@ -6,6 +6,7 @@ import pytest
 from hypothesis import given, settings
 
 from dough.accounts.formula import Draft
+from dough.bake.draft_setting import Setting
 from dough.bake.intake import Kit, bake_case
 from dough.bake.model import forecast
 from dough.counsel.next_steps.levers import levers
@@ -46,7 +47,7 @@ def test_ranking_agrees_with_trying_every_lever_at_every_size() -> None:
             best[lever.key] = min(best.get(lever.key, 99.0), away(changed, target))
     now = away(draft, target)
     expected = sorted((v, k) for k, v in best.items() if now - v >= WORTH)
-    got = [(a.to_steps, a.lever.key) for a in advice(draft, target, CHEWY, Kit())]
+    got = [(a.to_steps, a.lever.key) for a in advice(Setting.of(draft, CHEWY, Kit()), target)]
     assert [k for _, k in got] == [k for _, k in expected]
     assert [v for v, _ in got] == pytest.approx([v for v, _ in expected], abs=1e-6)
 
@@ -55,7 +56,7 @@ def test_ranking_agrees_with_trying_every_lever_at_every_size() -> None:
 @settings(max_examples=12, deadline=None)
 def test_every_advice_brings_it_nearer_and_they_are_in_order(draft: Draft) -> None:
     target = near(draft, diameter_mm=-6.0, height_mm=1.0, crust_l=-4.0)
-    found = advice(draft, target, CHEWY, Kit())
+    found = advice(Setting.of(draft, CHEWY, Kit()), target)
     assert all(a.to_steps < a.from_steps for a in found)
     assert [a.gain for a in found] == sorted((a.gain for a in found), reverse=True)
     assert len({a.lever.key for a in found}) == len(found)
@@ -67,7 +68,7 @@ def test_the_edit_makes_what_was_promised() -> None:
 
     draft = from_style_formula(CHEWY)[0]
     target = near(draft, diameter_mm=8.0)
-    for a in advice(draft, target, CHEWY, Kit()):
+    for a in advice(Setting.of(draft, CHEWY, Kit()), target):
         made = a.edit
         if made["op"] == "role":
             changed = edit.set_role_percent(draft, a.lever.key.removeprefix("role:"), made["percent"])  # type: ignore[arg-type]
@@ -81,7 +82,9 @@ def test_the_edit_makes_what_was_promised() -> None:
 def test_a_wider_target_asks_for_the_craft_s_own_levers() -> None:
     """More sugar, warmer dough, less flour: the directions cooks agree on."""
     draft = from_style_formula(CHEWY)[0]
-    found = {a.lever.key: a for a in advice(draft, near(draft, diameter_mm=9.0, height_mm=-1.6), CHEWY, Kit())}
+    found = {
+        a.lever.key: a for a in advice(Setting.of(draft, CHEWY, Kit()), near(draft, diameter_mm=9.0, height_mm=-1.6))
+    }
     sugar, flour = found["role:sugar"], found["flour"]
     assert sugar.before is not None
     assert flour.before is not None
@@ -93,7 +96,9 @@ def test_a_side_effect_is_told() -> None:
     draft = from_style_formula(CHEWY)[0]
     target = near(draft, crust_l=-10.0)
     longer = next(
-        a for a in advice(draft, target, CHEWY, Kit()) if a.lever.key in ("process:minutes", "process:oven_c")
+        a
+        for a in advice(Setting.of(draft, CHEWY, Kit()), target)
+        if a.lever.key in ("process:minutes", "process:oven_c")
     )
     assert longer.side_effects
     assert all("further off" in s for s in longer.side_effects)
@@ -101,7 +106,7 @@ def test_a_side_effect_is_told() -> None:
 
 def test_on_target_there_is_nothing_to_change_and_without_a_forecast_nothing_to_say() -> None:
     draft = from_style_formula(CHEWY)[0]
-    assert advice(draft, near(draft), CHEWY, Kit()) == ()
-    assert distance(draft, near(draft), CHEWY, Kit()) == pytest.approx(0.0, abs=1e-9)
-    assert advice(draft, Cookie(), CHEWY, Kit()) == ()
-    assert advice(draft_of(("ap", None), ("butter", 100)), Cookie(diameter_mm=80), CHEWY, Kit()) == ()
+    assert advice(Setting.of(draft, CHEWY, Kit()), near(draft)) == ()
+    assert distance(Setting.of(draft, CHEWY, Kit()), near(draft)) == pytest.approx(0.0, abs=1e-9)
+    assert advice(Setting.of(draft, CHEWY, Kit()), Cookie()) == ()
+    assert advice(Setting.of(draft_of(("ap", None), ("butter", 100)), CHEWY, Kit()), Cookie(diameter_mm=80)) == ()

@@ -7,6 +7,7 @@ import pytest
 from dough.accounts.formula import Draft, Line, Step
 from dough.accounts.needs.verdict import Standing, breaks
 from dough.accounts.sweetness import sweet_g, sweetness
+from dough.bake.draft_setting import Setting
 from dough.bake.intake import Kit
 from dough.counsel.swaps.candidates import candidates
 from dough.counsel.swaps.pantry import equals
@@ -25,7 +26,7 @@ BUTTERY = ("shortbread", "cutout", "slice", "pressed", "crescent", "thin_crisp",
 
 def looked(name: str, *needs: str, region: str = "EU") -> Study:
     draft, _ = from_style_formula(styles()[name])
-    return study(draft, Wanted(needs), (), {}, styles()[name], Kit(), None, region)
+    return study(Setting.of(draft, styles()[name], Kit()), Wanted(needs), (), {}, None, region)
 
 
 @pytest.mark.parametrize("name", BUTTERY)
@@ -93,7 +94,7 @@ def test_nut_meal_is_no_whole_nut_and_never_becomes_wheat_flour() -> None:
 def test_a_sugar_replacer_is_offered_only_where_it_is_approved(region: str, offered: bool) -> None:
     draft, _ = from_style_formula(styles()["chewy"])
     wish = Wish("less_sugar", 30.0, 32.0)
-    found = study(draft, NOTHING, (wish,), {}, styles()["chewy"], Kit(), None, region)
+    found = study(Setting.of(draft, styles()["chewy"], Kit()), NOTHING, (wish,), {}, None, region)
     ways = [r.id for r, _, _ in found.wishes[0].ways]
     assert ("sugar_allulose" in ways) is offered
     assert {"sugar_cut", "sugar_erythritol", "sugar_cut_erythritol"} <= set(ways)

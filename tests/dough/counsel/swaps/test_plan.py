@@ -11,6 +11,7 @@ from hypothesis import strategies as st
 from dough.accounts.formula import Draft, Formula, Line, Method, Process, Step
 from dough.accounts.needs.verdict import breaks
 from dough.accounts.scaling import practical
+from dough.bake.draft_setting import Setting
 from dough.bake.intake import Kit
 from dough.counsel.swaps.candidates import KEEP, candidates
 from dough.counsel.swaps.ledger import FUNCTIONS, ledger, per_100
@@ -249,7 +250,7 @@ def test_what_a_reduction_disturbs_is_balanced() -> None:
 def test_what_another_line_needs_anyway_is_nothing_new_to_buy() -> None:
     """Two wheat lines take the same gum where both would do."""
     draft = draft_of(("ap", 210), ("rye_l", 90), ("butter", 200), ("gran", 240), ("egg", 68), ("soda", 3))
-    found = study(draft, Wanted(("no_gluten",)), (), {}, styles()["chewy"], Kit())
+    found = study(Setting.of(draft, styles()["chewy"], Kit()), Wanted(("no_gluten",)), (), {})
     assert len({x.pick for x in found.lines}) == 1
 
 
@@ -263,14 +264,14 @@ def test_a_wish_waits_for_an_unknown_amount() -> None:
 def test_candidates_are_ranked_and_a_bake_here_raises_the_evidence() -> None:
     draft, _ = from_style_formula(styles()["cakey"])
     style = styles()["cakey"]
-    found = study(draft, Wanted(("no_egg",)), (), {}, style, Kit())
+    found = study(Setting.of(draft, style, Kit()), Wanted(("no_egg",)), (), {})
     line = next(x for x in found.lines if x.line.role is Role.EGG)
     scores = [c.score for c in line.candidates if c.rule is not KEEP]
     assert scores == sorted(scores)
     assert line.pick == line.candidates[0].rule.id
     last = next(c for c in line.candidates if c.rule.id == "egg_built")
     assert last.evidence == "plausible"
-    tried = study(draft, Wanted(("no_egg",)), (), {}, style, Kit(), {"egg_built": "bake 3"})
+    tried = study(Setting.of(draft, style, Kit()), Wanted(("no_egg",)), (), {}, {"egg_built": "bake 3"})
     raised = next(c for c in tried.lines[0].candidates if c.rule.id == "egg_built")
     assert raised.evidence == "tried here"
     assert raised.score < last.score
@@ -278,7 +279,7 @@ def test_candidates_are_ranked_and_a_bake_here_raises_the_evidence() -> None:
 
 def test_a_function_nothing_brings_is_named_and_the_first_is_the_least_bad() -> None:
     draft, _ = from_style_formula(styles()["cakey"])
-    found = study(draft, Wanted(("no_egg", "no_soy", "no_milk")), (), {}, styles()["cakey"], Kit())
+    found = study(Setting.of(draft, styles()["cakey"], Kit()), Wanted(("no_egg", "no_soy", "no_milk")), (), {})
     line = next(x for x in found.lines if x.line.role is Role.EGG)
     assert "Sets on heating" in line.missing
     real = [c for c in line.candidates if c.rule.parts]
@@ -289,7 +290,7 @@ def test_a_function_nothing_brings_is_named_and_the_first_is_the_least_bad() -> 
 def test_the_cooks_pick_is_kept_and_others_follow_it() -> None:
     draft, _ = from_style_formula(styles()["cakey"])
     eggs = [x.id for x in draft.formula.lines if x.ingredient_id == "egg"]
-    found = study(draft, Wanted(("vegan",)), (), {eggs[0]: "egg_aquafaba"}, styles()["cakey"], Kit())
+    found = study(Setting.of(draft, styles()["cakey"], Kit()), Wanted(("vegan",)), (), {eggs[0]: "egg_aquafaba"})
     assert dict(found.plan.picks)[eggs[0]].id == "egg_aquafaba"
     assert any(x.ingredient_id == "aquafaba" for x in found.plan.draft.formula.lines)
     assert found.plan.left == ()
@@ -298,7 +299,7 @@ def test_the_cooks_pick_is_kept_and_others_follow_it() -> None:
 
 def test_without_flour_there_is_a_plan_but_no_forecast() -> None:
     draft = draft_of(("butter", 100), ("gran", 50))
-    found = study(draft, Wanted(("no_milk",)), (), {}, None, Kit())
+    found = study(Setting.of(draft, None, Kit()), Wanted(("no_milk",)), (), {})
     assert found.plan.left == ()
     assert found.before is None
     assert found.why_none
@@ -326,4 +327,4 @@ def test_tops_are_swapped_gram_for_gram_and_stay_on_top() -> None:
 
 def test_an_unknown_need_is_refused() -> None:
     with pytest.raises(EntryError):
-        study(draft_of(("ap", 100)), Wanted(("no_fun",)), (), {}, None, Kit())
+        study(Setting.of(draft_of(("ap", 100)), None, Kit()), Wanted(("no_fun",)), (), {})

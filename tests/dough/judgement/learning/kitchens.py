@@ -27,6 +27,7 @@ from dough.draft.start import from_style_formula
 from dough.facts.styles import styles
 from dough.judgement.learning.lesson import Lesson
 from dough.judgement.learning.logged import READ_SD, Logged, Reading
+from dough.judgement.learning.reference import Reference
 
 #: Four bakes of a developer's days: the dough's temperature, minutes, oven and portion differ as they do.
 DAYS = ((20.0, 11.0, 175.0, 40.0), (8.0, 13.0, 175.0, 40.0), (22.0, 10.0, 185.0, 40.0), (16.0, 12.0, 180.0, 44.0))
@@ -71,7 +72,7 @@ class SimulatedKitchen:
             away = self.rng.normal() * sd
             value = true * math.exp(away) if key in SIZES else true + away
             readings[key] = Reading(value, math.hypot(sd, SCATTER[part]))
-        return Logged(day + 1, 1, 1, 1, self.case(day), readings)
+        return Logged(Reference("bake", day + 1), 1, 1, 1, self.case(day), readings)
 
 
 def foretold(kitchen: SimulatedKitchen, lesson: Lesson, day: int) -> dict[str, tuple[float, float, float]]:

@@ -14,6 +14,7 @@ from dough.bake.taught import GENERAL, KITCHEN_SD, NOTHING, OWN_SD, SCORE_SD, Ta
 from dough.judgement.learning.fit import System, learn
 from dough.judgement.learning.lesson import Lesson
 from dough.judgement.learning.logged import Logged, Reading, readings
+from dough.judgement.learning.reference import Reference
 from dough.judgement.learning.report import study, teaches
 from dough.judgement.trials.measure import Measured
 from tests.dough.judgement.learning.kitchens import SimulatedKitchen
@@ -25,7 +26,7 @@ def clean(day: int, truth: Taught, *keys: str, oven: int | None = 1, tray: int |
     ends = forecast(kitchen.case(day, truth)).ends
     sds = {"diameter_mm": 0.03, "height_mm": 0.08, "loss_pct": 0.6, "core_c": 2.8, "l_rim": 3.5, "l_base": 3.5}
     said = {k: Reading(ends[k], sds.get(k, 4.7)) for k in keys}
-    return Logged(day + 1, dough, oven, tray, kitchen.case(day), said)
+    return Logged(Reference("bake", day + 1), dough, oven, tray, kitchen.case(day), said)
 
 
 ALL = ("diameter_mm", "height_mm", "loss_pct", "core_c", "l_rim", "l_base")
@@ -51,7 +52,7 @@ def test_a_hot_oven_is_found_and_only_that_oven_is() -> None:
 def test_an_oven_not_noted_teaches_no_oven() -> None:
     lesson = learn([clean(d, HOT, *ALL, oven=None, tray=None) for d in range(3)])
     assert lesson.taught(1, 1, 1).learned.oven_k == 0.0
-    assert not any(whose == "oven" and ident > 0 for whose, ident, _ in lesson.names)
+    assert not any(whose == "oven" and isinstance(ident, int) for whose, ident, _ in lesson.names)
 
 
 def test_more_bakes_never_make_it_less_sure() -> None:
@@ -78,8 +79,8 @@ def test_a_thermometer_in_the_oven_counts() -> None:
 def test_a_doughs_own_habit_goes_to_that_dough() -> None:
     """One dough bakes 8 % wider than the kitchen explains, the others do not."""
     wide = Taught(own=(0.08, 0.0, 0.0, 0.0))
-    bakes = [replace(clean(d, wide, *ALL), ident=d) for d in range(3)]
-    bakes += [replace(clean(d, GENERAL, *ALL, dough=2), ident=10 + d) for d in range(3)]
+    bakes = [replace(clean(d, wide, *ALL), ident=Reference("bake", d)) for d in range(3)]
+    bakes += [replace(clean(d, GENERAL, *ALL, dough=2), ident=Reference("bake", 10 + d)) for d in range(3)]
     lesson = learn(bakes)
     assert lesson.taught(1, 1, 1).own[0] > 0.025
     assert lesson.taught(1, 1, 2).own[0] < 0.01
@@ -104,7 +105,7 @@ def test_leaving_one_out_is_what_fitting_anew_says() -> None:
     anew = learn(bakes[:3]).taught(1, 1, 1)
     direct = forecast(kitchen.case(3, anew)).ends
     for c in found.checks:
-        if c.ident == 4:
+        if c.ident.number == 4:
             close = 0.02 * abs(direct[c.key]) if c.key.endswith("_mm") else 1.2
             assert c.left_out == pytest.approx(direct[c.key], abs=close), c.key
 
@@ -126,7 +127,7 @@ def test_a_reading_that_does_not_fit_is_pointed_out() -> None:
     bakes = [clean(d, HOT, *ALL) for d in range(4)]
     odd = replace(bakes[2], readings={**bakes[2].readings, "height_mm": Reading(19.0, 0.08)})
     found = study([*bakes[:2], odd, bakes[3]])
-    assert {(c.ident, c.key) for c in found.checks if c.far} == {(3, "height_mm")}
+    assert {(c.ident.number, c.key) for c in found.checks if c.far} == {(3, "height_mm")}
 
 
 def test_derivatives_are_those_of_the_residuals() -> None:

@@ -36,7 +36,7 @@ const { answer: strip, problem } = useAsk(
     if (!work) return null
     return data(
       client.POST('/api/butter/strip', {
-        body: { draft: work.draft, style: work.style, kit: dough.kitOf(work.draft), season: season.value },
+        body: { draft: work.draft, style: work.style, dough_id: dough.id.value, season: season.value },
       }),
     )
   },

@@ -31,7 +31,7 @@ const strip = { zone_low_c: 17, zone_high_c: 20, feels: [{ key: 'soft', feel: 's
 async function tab(answers: Record<string, unknown> = {}, edit = vi.fn(() => Promise.resolve(true))) {
   const calls = serve({ 'POST /api/butter/clock': look, 'GET /api/doughs/1/butter': kept(null), ...answers })
   const work = ref({ draft: { lines: [], process: { method: 'creamed_soft' } }, style: '' })
-  const w = await inDough(ClockTab, { strip, season: 'typical' }, { work, edit, kitOf: () => ({}) })
+  const w = await inDough(ClockTab, { strip, season: 'typical' }, { work, edit, id: ref(1) })
   await vi.advanceTimersByTimeAsync(300)
   await flushPromises()
   return { w, calls, edit }

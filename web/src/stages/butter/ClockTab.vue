@@ -92,7 +92,7 @@ async function read(): Promise<void> {
   if (!done || at === undefined || !work) return
   said.value = await data(
     client.POST('/api/butter/reading', {
-      body: { draft: work.draft, temp_c: at, style: work.style, kit: dough.kitOf(work.draft) },
+      body: { draft: work.draft, temp_c: at, style: work.style, dough_id: dough.id.value },
     }),
   )
   reading.value = ''

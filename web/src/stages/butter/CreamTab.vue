@@ -32,7 +32,7 @@ const { answer, problem } = useAsk(
           cup_water_g: water.value,
           cup_mass_g: mass.value,
           style: work.style,
-          kit: dough.kitOf(work.draft),
+          dough_id: dough.id.value,
         },
       }),
     )

@@ -37,7 +37,7 @@ const { answer, problem, again } = useAsk(
           wanted_c: wanted.value,
           solve: '',
           style: work.style,
-          kit: dough.kitOf(work.draft),
+          dough_id: dough.id.value,
         },
       }),
     )

@@ -15,7 +15,7 @@ const { answer, problem } = useAsk(
     if (!work) return null
     return data(
       client.POST('/api/butter/mixing', {
-        body: { draft: work.draft, style: work.style, kit: dough.kitOf(work.draft), season: 'typical' },
+        body: { draft: work.draft, style: work.style, dough_id: dough.id.value, season: 'typical' },
       }),
     )
   },

@@ -20,7 +20,7 @@ async function next(told: unknown, edit = vi.fn(() => Promise.resolve(true))) {
     'GET /api/pantry': [],
   })
   const work = shallowRef({ draft: { lines: [], process: {} }, target: { cookie: {} }, style: '' })
-  const dough = { work, preview: ref(null), kitOf: () => ({}), replaceDraft: vi.fn(), edit }
+  const dough = { work, preview: ref(null), id: ref(1), replaceDraft: vi.fn(), edit }
   const w = await inDough(NextStage, {}, dough)
   await vi.waitFor(() => expect(calls.some((c) => c.path === '/api/next')).toBe(true))
   await vi.waitFor(() => expect(w.text()).toMatch(/Try it|No single|target first/))

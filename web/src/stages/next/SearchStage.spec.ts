@@ -33,7 +33,7 @@ async function search(answer: unknown) {
     target: { cookie: { diameter_mm: 84 } },
     style: 'chewy',
   })
-  const dough = { work, preview: ref(null), kitOf: () => ({}), replaceDraft: vi.fn() }
+  const dough = { work, preview: ref(null), id: ref(1), replaceDraft: vi.fn() }
   const w = await inDough(SearchStage, {}, dough)
   await vi.waitFor(() => expect(w.text()).not.toContain('searching'))
   return { w, calls, dough }

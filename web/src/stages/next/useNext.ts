@@ -17,7 +17,7 @@ export function useNext() {
       draft: work.draft,
       target: work.target.cookie ?? {},
       style: work.style,
-      kit: dough.kitOf(work.draft),
+      dough_id: dough.id.value,
       locks: locks.value,
     }
   }

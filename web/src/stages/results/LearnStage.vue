@@ -14,7 +14,7 @@ const dough = theDough()
 const tabs = useResultTabs()
 const queryClient = useQueryClient()
 /** Bakes left out; null takes the choice in force. */
-const leftOut = ref<number[] | null>(null)
+const leftOut = ref<string[] | null>(null)
 const failed = ref('')
 const busy = ref(false)
 const said = ref('')
@@ -29,7 +29,7 @@ const spoken = computed(() => (answer.value?.unknowns ?? []).filter((u) => u.spo
 const silent = computed(() => (answer.value?.unknowns ?? []).filter((u) => !u.spoke))
 const ovens = computed(() => spoken.value.filter((u) => u.key === 'oven_k'))
 
-function turn(id: number): void {
+function turn(id: string): void {
   const now = leftOut.value ?? answer.value?.left_out ?? []
   leftOut.value = now.includes(id) ? now.filter((x) => x !== id) : [...now, id]
 }

@@ -45,7 +45,7 @@ export function useSwaps() {
             picks: picks.value,
             target: work.target.cookie ?? {},
             style: work.style,
-            kit: dough.kitOf(work.draft),
+            dough_id: dough.id.value,
           },
         }),
       )

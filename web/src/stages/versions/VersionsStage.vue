@@ -56,8 +56,7 @@ async function compare(): Promise<void> {
           a: one,
           b: other,
           style: work.value?.style ?? '',
-          kit_a: dough.kitOf(one),
-          kit_b: dough.kitOf(other),
+          dough_id: dough.id.value,
         },
       }),
     )
