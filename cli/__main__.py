@@ -48,8 +48,10 @@ def main(arguments: list[str] | None = None) -> int:
 
         return finding_list(document, options.style, options.json)
     use_cache(Path(os.environ.get("TARTE_COMPILED", ROOT / ".tarte")))
-    from cli.commands import check, forecast
+    from cli.commands import check, forecast, measured
 
+    if options.command == "measured":
+        return measured(document, options.reading, options.json)
     return check(document, options.json) if options.command == "check" else forecast(document, options.json)
 
 
@@ -60,6 +62,7 @@ def _parser() -> argparse.ArgumentParser:
         "forecast": "forecast the bake of a formula file",
         "check": "read a file, name its problems",
         "needs": "each line of a file against dietary needs, and why",
+        "measured": "readings of a bake beside the forecast",
         "findings": "what stands out in a formula file, and what would mend it",
     }
     for name, words in verbs.items():
@@ -69,6 +72,9 @@ def _parser() -> argparse.ArgumentParser:
     commands.choices["needs"].add_argument("--need", action="append", required=True, help="for instance no-gluten")
     commands.choices["needs"].add_argument(
         "--read", action="append", default=[], metavar="ID[=CODES]", help="a label that was read, and what it names"
+    )
+    commands.choices["measured"].add_argument(
+        "reading", nargs="+", metavar="QUANTITY=READINGS", help='for instance core_c=96 "diameter_mm=84 86"'
     )
     commands.choices["findings"].add_argument("--style", default="", help="judge by this style's bands")
     reading = commands.add_parser("read", help="read a recipe text, as it would be understood")

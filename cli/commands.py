@@ -4,14 +4,20 @@ from __future__ import annotations
 
 import json
 import sys
+from typing import Any
 
 from cli.report import forecast_document, forecast_lines
+from dough.bake.contract import Forecast
 from dough.bake.detail import detail
 from dough.bake.draft_setting import Setting
 from dough.bake.intake import Kit, NoCase
-from dough.facts.errors import EntryErrors
+from dough.bake.model import rough_estimate
+from dough.bake.taught import GENERAL
+from dough.facts.errors import EntryError, EntryErrors
+from dough.facts.quantities import Quantity, of_role
 from dough.facts.styles import styles
 from dough.formats.formula_file import FormulaFile, read_formula
+from dough.judgement.trials.measure import Measured, read_measured
 
 DONE, PROBLEMS = 0, 1
 
@@ -48,6 +54,42 @@ def forecast(document: object, as_json: bool) -> int:
     else:
         print("\n".join(forecast_lines(file, case, found)))
     return DONE
+
+
+def measured(document: object, typed: list[str], as_json: bool) -> int:
+    """Readings of a bake of this file, each beside the forecast and its range."""
+    file = read_document(document, as_json)
+    if file is None:
+        return PROBLEMS
+    pairs = (text.partition("=") for text in typed)
+    try:
+        readings = read_measured({key.strip().replace("-", "_"): value for key, _, value in pairs})
+    except EntryError as error:
+        return _refuse([(error.where, error.message)], as_json)
+    answer = Setting.of(file.draft, styles().get(file.style), Kit(file.offset_k, file.tray_conductance)).forecast()
+    rows = [_beside(q, readings, answer) for q in (*of_role("measured"), *of_role("worked_out"))]
+    found = [r for r in rows if r is not None]
+    if as_json:
+        print(json.dumps({"ok": True, "measured": found}, indent=1))
+    else:
+        for r in found:
+            told = (
+                "" if r["forecast"] is None else f"   forecast {r['forecast']:.1f}, {r['low']:.1f} to {r['high']:.1f}"
+            )
+            print(f"{r['label']:<26}{r['measured']:>8.1f} {r['unit']:<7}{told}")
+    return DONE
+
+
+def _beside(q: Quantity, readings: Measured, answer: Forecast | NoCase) -> dict[str, Any] | None:
+    value = readings.value(q.key)
+    if value is None:
+        return None
+    told = answer.ends.get(q.key) if isinstance(answer, Forecast) else None
+    span = rough_estimate(q.key, told, GENERAL) if told is not None else None
+    return {
+        "key": q.key, "label": q.label, "unit": q.unit, "measured": value, "forecast": told,
+        "low": span.low if span else None, "high": span.high if span else None,
+    }  # fmt: skip
 
 
 def read_document(document: object, as_json: bool) -> FormulaFile | None:

@@ -9,28 +9,9 @@ from dough.bake.contract import BakeCase
 from dough.bake.detail import Detail
 from dough.bake.window import COOKED_C
 from dough.facts.ingredients import table
+from dough.facts.quantities import of_role
 from dough.formats.formula_file import FormulaFile
 
-ROWS = (
-    ("diameter_mm", "Diameter", "mm", 1),
-    ("height_mm", "Height in the middle", "mm", 1),
-    ("spread_factor", "Spread factor", "", 1),
-    ("loss_pct", "Bake loss", "%", 1),
-    ("moisture_whole_pct", "Moisture", "%", 1),
-    ("aw_middle", "Water activity, middle", "", 2),
-    ("core_c", "Core at the pull", "°C", 0),
-    ("core_max_c", "Core at its warmest", "°C", 0),
-    ("set_min", "Spreading over at", "min", 1),
-    ("l_rim", "Rim shade", "L*", 0),
-    ("l_middle", "Middle shade", "L*", 0),
-    ("l_base", "Base shade", "L*", 0),
-    ("rim_crisp", "Rim crispness", "of 100", 0),
-    ("middle_soft", "Middle softness", "of 100", 0),
-    ("bite_chewy", "Chew", "of 100", 0),
-    ("crumb_cakey", "Cakiness", "of 100", 0),
-    ("tender", "Tenderness", "of 100", 0),
-    ("snap", "Snap", "of 100", 0),
-)
 SERIES = ("minutes", "core_c", "rim_c", "base_c", "diameter_mm", "height_mm", "moisture_pct")
 HONESTY = "Bake model with general parameters; no bake of this oven has taught it. Ranges hold about 8 in 10."
 
@@ -40,11 +21,11 @@ def forecast_lines(file: FormulaFile, case: BakeCase, found: Detail) -> list[str
     heat = case.heat
     oven = f"{heat.oven_c:.0f} °C{' fan' if heat.fan else ''}, {heat.minutes:g} min"
     lines = [f"{file.name or 'Formula'}: {case.piece.portion_g:g} g, {oven}", ""]
-    for key, label, unit, digits in ROWS:
-        e = found.estimates[key]
+    for q in of_role("forecast"):
+        key, digits, e = q.key, q.digits, found.estimates[q.key]
         span = "" if e.low is None or e.high is None else f"  {e.low:.{digits}f} to {e.high:.{digits}f}"
         by = ", ".join(f"{d.what} {d.change:+.{max(digits, 1)}f}" for d in found.drives[key])
-        lines.append(f"{label:<24}{e.value:>8.{digits}f} {unit:<7}{span:<18}  {by}")
+        lines.append(f"{q.label:<24}{e.value:>8.{digits}f} {q.unit:<7}{span:<18}  {by}")
     w = found.window
     lines.append("")
     if w.note:

@@ -67,8 +67,9 @@ def json_text(body: Any) -> str:
     return "" if body is None else json.dumps(body)
 
 
-def bake_body(**changes: Any) -> dict[str, Any]:
+def bake_body(diameters: str = "82 84 83", heights: str = "10.5 11", **changes: Any) -> dict[str, Any]:
     """A plausible bake of a new batch of version 1, as the screen sends it."""
+    scales = changes.pop("measured", {"mass_before_g": "270", "mass_after_g": "252", "rim_crisp": "55"})
     return {
         "key": "test-bake-1",
         "batch": {"version": 1, "mixed_on": "2026-03-03", "weighed": {}, "butter_temp_c": "19.5"},
@@ -77,8 +78,6 @@ def bake_body(**changes: Any) -> dict[str, Any]:
         "portion_g": "45",
         "oven_c": "178",
         "minutes": "12",
-        "diameters": "82 84 83",
-        "heights": "10.5 11",
-        "measured": {"mass_before_g": "270", "mass_after_g": "252", "rim_crisp": "55"},
+        "measured": {"diameter_mm": diameters, "height_mm": heights, **scales},
         **changes,
     }

@@ -13,8 +13,8 @@ from typing import Any
 from dough.accounts.butter.creaming import mixers
 from dough.accounts.formula import MAX_LINES, Step
 from dough.draft.edit import CHOICES
-from dough.facts.entry import FIELDS
 from dough.facts.ingredients import table
+from dough.facts.quantities import quantity
 from dough.facts.styles import styles
 from dough.formats import formula_file as f
 
@@ -23,7 +23,7 @@ OUT = Path(__file__).resolve().parent.parent / "docs" / "formats" / "formula.sch
 
 def document() -> dict[str, Any]:
     """The JSON Schema (2020-12) of the formula file."""
-    numbers = {n: _number(n) for n in sorted(f.PROCESS) if n in FIELDS}
+    numbers = {n: _number(n) for n in sorted(f.PROCESS) if quantity(n).measures != "choice"}
     return {
         "$schema": "https://json-schema.org/draft/2020-12/schema",
         "title": "Tarte formula file",
@@ -83,7 +83,7 @@ def _line() -> dict[str, Any]:
 
 
 def _number(name: str) -> dict[str, Any]:
-    field = FIELDS[name]
+    field = quantity(name)
     return {
         "type": ["number", "null"],
         "minimum": field.low,

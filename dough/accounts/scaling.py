@@ -11,9 +11,10 @@ from dataclasses import dataclass, replace
 
 from dough.accounts.composition import composition
 from dough.accounts.formula import MAX_GRAMS, Draft, Formula
-from dough.facts.entry import FIELDS, read
+from dough.facts.entry import read
 from dough.facts.errors import EntryError
 from dough.facts.kitchen_measures import Habit, egg_class
+from dough.facts.quantities import quantity
 
 WAYS = ("dough", "factor", "pieces", "eggs", "line", "tin")
 DOUGH_G_PER_ML = 1.2
@@ -47,13 +48,15 @@ def factor_for(
     if known <= 0:
         raise EntryError(where, "The formula is empty; there is nothing to scale yet.")
     if by == "dough":
-        return _positive(read(typed, FIELDS["dough_g"], where), where, "the dough you want in grams") / known
+        return _positive(read(typed, quantity("dough_g"), where), where, "the dough you want in grams") / known
     text = "" if typed is None else str(typed)
     if by == "tin":
         return _tin_g(text, where) / known
     if by == "line":
         line = draft.formula.line(line_id)
-        wanted = _positive(read(text, FIELDS["grams"], where), where, f"the grams of {line.ingredient.name} to use up")
+        wanted = _positive(
+            read(text, quantity("grams"), where), where, f"the grams of {line.ingredient.name} to use up"
+        )
         return wanted / _positive(line.grams, where, f"an amount for {line.ingredient.name} first")
     number = _plain(text, where)
     if by == "factor":

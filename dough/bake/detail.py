@@ -14,36 +14,19 @@ from dough.bake.batch import bake
 from dough.bake.contract import BakeCase, Drive, EggLine, Estimate, Frame, Window
 from dough.bake.inputs import RANGES, BakeInputs
 from dough.bake.intake import bake_inputs
-from dough.bake.model import ATTRIBUTES, end_values, frames, range_of
+from dough.bake.model import end_values, frames, range_of
 from dough.bake.outputs import Array
 from dough.bake.taught import PLAIN_SD, THETA
 from dough.bake.window import OF_STYLE, TEXTURES, egg_line, find_window, look_minutes
-from dough.facts.cookie import ATTRIBUTES as WANTED
 from dough.facts.cookie import Cookie
+from dough.facts.quantities import keys_of, of_role
 
 #: Minutes tried for the best one.
 TRIED = 7
 #: End values that get an interval and a list of what decides them.
-SHOWN = (
-    *ATTRIBUTES,
-    "loss_pct",
-    "core_c",
-    "core_max_c",
-    "l_rim",
-    "l_middle",
-    "l_base",
-    "moisture_whole_pct",
-    "set_min",
-    "spread_factor",
-    "aw_middle",
-    "tender",
-    "snap",
-)
+SHOWN = keys_of("forecast")
 #: The change of an end value that a cook would call noticeable, for weighing what decides it.
-NOTICEABLE = {a.key: a.step for a in WANTED} | {
-    "loss_pct": 1.0, "core_c": 5.0, "set_min": 0.5, "l_rim": 4.0, "l_middle": 4.0, "l_base": 4.0,
-    "moisture_whole_pct": 1.0,
-}  # fmt: skip
+NOTICEABLE = {q.key: q.clear_miss for q in of_role("forecast") if q.clear_miss is not None}
 TOP_DRIVES = 3
 
 
@@ -142,7 +125,7 @@ def distance(ends: dict[str, Array], i: int, wanted: Cookie) -> float:
     """Root mean square distance to the wanted cookie in noticeable steps; 0 when nothing is wanted."""
     squares = [
         ((float(ends[a.key][i]) - target) / a.step) ** 2
-        for a in WANTED
+        for a in of_role("target")
         if a.key in ends and (target := getattr(wanted, a.key)) is not None
     ]
     return math.sqrt(sum(squares) / len(squares)) if squares else 0.0

@@ -17,20 +17,16 @@ from dough.bake.intake import NoCase, bake_inputs
 from dough.bake.outputs import Array, endings
 from dough.bake.taught import Taught, spread_of, with_own
 from dough.facts.errors import EntryErrors
+from dough.facts.quantities import keys_of, quantities
 
 METHOD_WORDS = "Bake model, general parameters"
 TAUGHT_WORDS = "Bake model, learned from this kitchen's bakes"
-#: End values that run from 0 to 100.
-OF_HUNDRED = (
-    "crust_l", "l_rim", "l_middle", "l_base", "loss_pct", "moisture_whole_pct", "aw_middle", "rim_crisp", "middle_soft",
-    "bite_chewy", "crumb_cakey", "tender", "snap",
-)  # fmt: skip
 Points = tuple[tuple[float, float], ...]
 #: What six shifts of a kitchen do where nobody has worked it out.
 NO_MOVES = np.zeros(6)
 #: Half width of an 80 % interval in sd.
 Z80 = 1.2816
-ATTRIBUTES = ("diameter_mm", "height_mm", "rim_crisp", "middle_soft", "bite_chewy", "crumb_cakey", "crust_l")
+ATTRIBUTES = keys_of("target")
 #: Points on half a section.
 SECTION_POINTS = 15
 
@@ -105,8 +101,8 @@ def sized(profile: Points, taught: Taught, share: float = 1.0) -> Points:
 
 def held(key: str, low: float, high: float) -> tuple[float, float]:
     """Ends of an interval kept where the value can be: scores and L* 0 to 100, sizes above zero."""
-    top = 100.0 if key in OF_HUNDRED else float("inf")
-    return max(low, 0.0), min(high, top)
+    most = quantities()[key].most if key in quantities() else None
+    return max(low, 0.0), high if most is None else min(high, most)
 
 
 def section(b: Baked, i: int, step: int) -> tuple[tuple[float, float], ...]:

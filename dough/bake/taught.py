@@ -14,6 +14,7 @@ from typing import Any
 import numpy as np
 
 from dough.bake.derive import Learned
+from dough.facts.quantities import of_role, quantities
 from dough.facts.scatter import USUAL
 
 Array = np.ndarray[Any, np.dtype[np.float64]]
@@ -30,7 +31,7 @@ SCATTER = {
 }  # fmt: skip
 #: The same for scores 0 to 100: the model's error about a dough, and bake to bake.
 SCORE_SD, SCORE_SCATTER = 6.5, USUAL["rim_crisp"]
-SCORES = ("rim_crisp", "middle_soft", "bite_chewy", "crumb_cakey")
+SCORES = tuple(q.key for q in of_role("target") if q.unit == "of 100")
 #: End values moved by each of OWN: as a factor where sizes, in points where not; and which way.
 SIZES = {
     "diameter_mm": {"diameter": 1.0},
@@ -48,8 +49,8 @@ POINTS = {
     "l_base": {"shade": 1.0},
     "crust_l": {"shade": 1.0},
 }
-#: The model's error in end values that no bake is set against, one sd in their unit (judgement, L).
-PLAIN_SD = {"core_c": 3.0, "core_max_c": 3.0, "set_min": 0.5, "aw_middle": 0.05, "tender": 8.0, "snap": 8.0}
+#: The model's error in end values that no bake is set against, one sd in their unit.
+PLAIN_SD = {q.key: q.model_sd for q in quantities().values() if q.model_sd is not None}
 GENERAL_WORDS = "General parameters; no bake of this oven has taught it yet."
 
 

@@ -11,9 +11,10 @@ from dataclasses import fields
 from dough.accounts.butter.creaming import mixers
 from dough.accounts.formula import MAX_GRAMS, MAX_LINES, Draft, Formula, Line, Process
 from dough.draft.target import Target
-from dough.facts.entry import FIELDS, read_named
+from dough.facts.entry import read_named
 from dough.facts.errors import EntryError, EntryErrors
 from dough.facts.needs import NEEDS
+from dough.facts.quantities import keys_of, of_role
 
 
 def check_draft(draft: Draft) -> None:
@@ -30,7 +31,7 @@ def check_target(target: Target) -> None:
         for f in fields(target.cookie)
         if (problem := _problem(getattr(target.cookie, f.name), f.name, f"target.{f.name}"))
     ]
-    for name in ("portion_g", "count", "eat_age_h"):
+    for name in ("portion_g", *keys_of("wish")):
         problem = _problem(getattr(target, name), name, f"target.{name}")
         if problem:
             problems.append(problem)
@@ -43,8 +44,8 @@ def check_target(target: Target) -> None:
 
 def process_problems(process: Process) -> list[EntryError]:
     """One error for each process value out of reach."""
-    named = [f.name for f in fields(Process) if f.name in FIELDS]
-    found = (_problem(getattr(process, name), name, f"process.{name}") for name in named)
+    boxes = [q.key for q in of_role("process") if q.measures != "choice"]
+    found = (_problem(getattr(process, name), name, f"process.{name}") for name in boxes)
     problems = [problem for problem in found if problem is not None]
     if process.mixer and process.mixer not in mixers():
         problems.append(EntryError("process.mixer", "That mixer is not known here. Pick one from the list."))

@@ -6,16 +6,11 @@ from dataclasses import dataclass, fields
 
 from dough.accounts.formula import Draft, Line, Process
 from dough.draft.edit import line_percent
-from dough.facts.entry import FIELDS
+from dough.facts.quantities import quantity
 
 #: Percentages that differ by less than this are the same after rounding to the scale.
 SAME_PERCENT = 0.06
 SAME_GRAMS = 0.05
-WORDS = {
-    "method": "Method", "rest_place": "Rest, where", "mixer": "Mixer",
-    "chill_place": "Chill, where", "shape": "Shape", "liner": "Liner", "shelf": "Shelf", "fan": "Fan",
-    "oven_id": "Oven", "tray_id": "Tray",
-}  # fmt: skip
 
 
 @dataclass(frozen=True, slots=True)
@@ -138,19 +133,16 @@ def _process(a: Process, b: Process) -> tuple[ProcessChange, ...]:
     for f in fields(Process):
         x, y = getattr(a, f.name), getattr(b, f.name)
         if x != y:
-            found.append(ProcessChange(f.name, _label(f.name), _shown(f.name, x), _shown(f.name, y)))
+            found.append(ProcessChange(f.name, quantity(f.name).label, shown(f.name, x), shown(f.name, y)))
     return tuple(found)
 
 
-def _label(name: str) -> str:
-    return FIELDS[name].label if name in FIELDS else WORDS.get(name, name)
-
-
-def _shown(name: str, value: object) -> str:
+def shown(name: str, value: object) -> str:
+    """A process value as it is told: with its unit, a choice in words."""
     if value is None:
         return "not said"
     if isinstance(value, bool):
         return "yes" if value else "no"
-    if isinstance(value, float | int) and name in FIELDS:
-        return f"{value:g} {FIELDS[name].unit}"
+    if isinstance(value, float | int) and quantity(name).measures != "choice":
+        return f"{value:g} {quantity(name).unit}"
     return str(value).replace("_", " ")

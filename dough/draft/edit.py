@@ -31,10 +31,11 @@ from dough.accounts.formula import (
 )
 from dough.accounts.ratios import rail_value
 from dough.accounts.scaling import factor_for, resize
-from dough.facts.entry import FIELDS, Field, read, read_named
+from dough.facts.entry import read, read_named
 from dough.facts.errors import EntryError
 from dough.facts.ingredients import Ingredient, Role, ingredient
 from dough.facts.kitchen_measures import CupCalibration, Habit
+from dough.facts.quantities import Quantity, quantity
 from dough.recipe.entered import kitchen_measure
 
 NO_FLOUR = "There is no flour in this formula, so percentages have no base. Add flour, or type grams."
@@ -92,7 +93,7 @@ def set_role_percent(draft: Draft, role: Role, percent: float) -> Draft:
     one of its amounts is unknown, or when there is no flour.
     """
     where = f"roles.{role}"
-    value = read(percent, FIELDS["percent"], where)
+    value = read(percent, quantity("percent"), where)
     lines = draft.formula.of_role(role)
     if not lines or value is None:
         raise EntryError(where, f"There is no {role} line to change. Add one first.")
@@ -220,7 +221,7 @@ def set_process(draft: Draft, name: str, value: str | float | bool | None) -> Dr
     process = draft.process
     if name in PROCESS_NUMBERS:
         if isinstance(value, bool):
-            raise EntryError(where, f"{FIELDS[name].label} is a number.")
+            raise EntryError(where, f"{quantity(name).label} is a number.")
         number = read_named(value, name, where)
         if name == "bowl_loss_pct":
             number = USUAL_BOWL_LOSS_PCT if number is None else number
@@ -245,8 +246,8 @@ def _with_process(draft: Draft, name: str, value: Any) -> Draft:
     return replace(draft, process=replace(draft.process, **{name: value}))
 
 
-def _as_field(text: str | float | None, unit: Unit) -> Field:
-    return FIELDS["percent"] if _is_percent(text, unit) else FIELDS["grams"]
+def _as_field(text: str | float | None, unit: Unit) -> Quantity:
+    return quantity("percent") if _is_percent(text, unit) else quantity("grams")
 
 
 def _is_percent(text: str | float | None, unit: Unit) -> bool:

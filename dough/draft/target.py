@@ -11,6 +11,7 @@ from dough.facts.errors import EntryError
 from dough.facts.needs import Wish
 from dough.facts.needs import need as find_need
 from dough.facts.needs import wish as make_wish
+from dough.facts.quantities import keys_of
 from dough.facts.styles import Style
 
 
@@ -71,13 +72,13 @@ def set_wish(target: Target, ident: str, by_pct: float | None, from_per_100g: fl
 
 def set_field(target: Target, name: str, value: str | float | None) -> Target:
     """Set one field from what was typed; the source then says it was set by hand."""
-    if name not in BY_KEY and name not in ("portion_g", "count", "eat_age_h"):
+    if name not in BY_KEY and name not in ("portion_g", *keys_of("wish")):
         raise EntryError(f"target.{name}", "That is not something a target holds.")
     number = read_named(value, name, f"target.{name}")
     source = target.source if "by hand" in target.source else f"{target.source}, changed by hand"
     if name == "portion_g":
         return replace(target, portion_g=number, source=source)
     changes: dict[str, Any] = {name: number}
-    if name in ("count", "eat_age_h"):
+    if name in keys_of("wish"):
         return replace(target, **changes)
     return replace(target, cookie=replace(target.cookie, **changes), source=source)

@@ -14,8 +14,8 @@ from rapidfuzz import fuzz, process
 
 from dough.draft.target import Target, from_style
 from dough.facts.cookie import BY_KEY, Cookie
-from dough.facts.entry import FIELDS
 from dough.facts.errors import EntryError
+from dough.facts.quantities import quantity
 from dough.facts.styles import Style, styles
 from dough.facts.tables import rows
 from dough.recipe.names import words_of
@@ -290,7 +290,7 @@ def in_hand(measured: Cookie, mass_g: float | None, age_h: float | None, source:
         raise EntryError("target.in_hand", "Measure at least one thing: its width, its height or its shade.")
     if age_h is not None and not 0 <= age_h <= 24 * 60:
         raise EntryError("target.age_h", "Age is in hours since baking, from 0 to 1440.")
-    if mass_g is not None and not FIELDS["portion_g"].low <= mass_g <= FIELDS["portion_g"].high:
+    if mass_g is not None and not quantity("portion_g").low <= mass_g <= quantity("portion_g").high:
         raise EntryError("target.mass_g", "A cookie weighs from 1 to 3000 g. Clear it if unknown.")
     portion = None if mass_g is None else round(mass_g / (1.0 - USUAL_LOSS_PCT / 100.0), 1)
     name = source.strip()[:60]

@@ -8,9 +8,9 @@ from __future__ import annotations
 
 import math
 import re
-from dataclasses import dataclass
 
 from dough.facts.errors import EntryError
+from dough.facts.quantities import Quantity, quantity
 
 UNKNOWN_WORDS = frozenset({"", "?", "unknown", "not known", "-", "–", "—"})
 VOLUMES = frozenset(
@@ -95,75 +95,7 @@ _UNITS: dict[str, dict[str, float]] = {
 }
 
 
-@dataclass(frozen=True, slots=True)
-class Field:
-    """A box: what it is called, what it measures, its unit, and what makes sense in it."""
-
-    label: str
-    quantity: str
-    unit: str
-    low: float
-    high: float
-    digits: int = 1
-
-
-FIELDS: dict[str, Field] = {
-    "grams": Field("Grams", "mass", "g", 0, 100_000, 2),
-    "percent": Field("Baker's percentage", "percent", "%", 0, 5_000, 2),
-    "by_pct": Field("By how much", "percent", "%", 1, 500, 0),
-    "contact_share_pct": Field("Acid of whole pieces that meets the dough", "percent", "%", 0, 100, 0),
-    "cup_g": Field("A cup", "mass", "g", 5, 1000),
-    "stack_of": Field("Cookies in the stack", "plain", "", 1, 40, 0),
-    "count": Field("Pieces", "plain", "", 1, 10_000, 0),
-    "eat_age_h": Field("Age at eating", "hours", "h", 0, 1440, 1),
-    "dough_g": Field("Dough", "mass", "g", 1, 100_000, 1),
-    "dough_temp_c": Field("Dough temperature", "temperature", "°C", -25, 45),
-    "butter_temp_c": Field("Butter temperature", "temperature", "°C", -25, 60),
-    "rest_h": Field("Rest", "hours", "h", 0, 200, 2),
-    "chill_h": Field("Chill after shaping", "hours", "h", 0, 200, 2),
-    "portion_g": Field("Portion", "mass", "g", 1, 3000),
-    "start_diameter_mm": Field("Start width", "length", "mm", 10, 600),
-    "start_thickness_mm": Field("Start thickness", "length", "mm", 1.5, 120),
-    "oven_c": Field("Oven", "temperature", "°C", 80, 320, 0),
-    "minutes": Field("Bake", "minutes", "min", 0.5, 180),
-    "cream_minutes": Field("Creamed for", "minutes", "min", 0, 30),
-    "room_c": Field("Room", "temperature", "°C", -10, 50),
-    "start_c": Field("Start", "temperature", "°C", -40, 60),
-    "egg_c": Field("Egg", "temperature", "°C", -5, 60),
-    "cup_water_g": Field("Level cup of water", "mass", "g", 5, 2000),
-    "cup_mass_g": Field("Level cup of creamed mass", "mass", "g", 5, 2000),
-    "flour_minutes": Field("Mixed on after the flour", "minutes", "min", 0, 20),
-    "bang_minute": Field("Pan banged at", "minutes", "min", 0, 180),
-    "rotate_minute": Field("Tray turned at", "minutes", "min", 0, 180),
-    "bowl_loss_pct": Field("Bowl loss", "percent", "%", 0, 20),
-    "diameter_mm": Field("Diameter", "length", "mm", 10, 600),
-    "height_mm": Field("Height", "length", "mm", 1, 120),
-    "rim_crisp": Field("Rim", "plain", "of 100", 0, 100, 0),
-    "middle_soft": Field("Middle", "plain", "of 100", 0, 100, 0),
-    "bite_chewy": Field("Bite", "plain", "of 100", 0, 100, 0),
-    "crumb_cakey": Field("Crumb", "plain", "of 100", 0, 100, 0),
-    "crust_l": Field("Crust shade", "plain", "L*", 15, 95, 0),
-    "mass_before_g": Field("Mass before the oven", "mass", "g", 1, 100_000),
-    "loss_pct": Field("Bake loss", "percent", "%", 0, 60),
-    "row_of": Field("Cookies in the row", "plain", "", 1, 40, 0),
-    "row_mm": Field("Row, edge to edge", "length", "mm", 10, 6000),
-    "row_turned_mm": Field("Row, each turned a quarter", "length", "mm", 10, 6000),
-    "stack_mm": Field("Stack", "length", "mm", 1, 1200),
-    "l_rim": Field("Rim shade", "plain", "L*", 15, 95),
-    "l_middle": Field("Middle shade", "plain", "L*", 15, 95),
-    "l_base": Field("Base shade", "plain", "L*", 15, 95),
-    "core_c": Field("Core at the pull", "temperature", "°C", 15, 180, 1),
-    "rim_c": Field("Rim at the pull", "temperature", "°C", 15, 220, 1),
-    "snap": Field("Snap", "plain", "of 100", 0, 100, 0),
-    "bend": Field("Bend", "plain", "of 100", 0, 100, 0),
-    "tasted_min": Field("From oven to tasting", "minutes", "min", 0, 43_200, 0),
-    "mass_after_g": Field("Mass after the oven", "mass", "g", 1, 100_000),
-    "age_h": Field("Age of the dough", "hours", "h", 0, 4_400, 2),
-    "pieces": Field("Pieces", "plain", "pieces", 1, 5_000, 0),
-}
-
-
-def read(value: str | float | None, field: Field, where: str) -> float | None:
+def read(value: str | float | None, field: Quantity, where: str) -> float | None:
     """What was typed, in the field's unit and rounded to its digits; None for "unknown".
 
     Raises EntryError with a sentence for the cook when it is not a number, carries a unit that
@@ -183,15 +115,15 @@ def read(value: str | float | None, field: Field, where: str) -> float | None:
         raise EntryError(where, f"{field.label} can't be negative. {_hint(field)}")
     if not field.low <= number <= field.high:
         raise EntryError(where, f"{field.label}: {_show(number)} {field.unit} is out of reach. {_hint(field)}")
-    return round(number, field.digits)
+    return round(number, field.kept)
 
 
 def read_named(value: str | float | None, name: str, where: str | None = None) -> float | None:
-    """``read`` for one of ``FIELDS`` by name; where defaults to the name."""
-    return read(value, FIELDS[name], where or name)
+    """``read`` for a quantity by its key; where defaults to the name."""
+    return read(value, quantity(name), where or name)
 
 
-def _parse(text: str, field: Field, where: str) -> float:
+def _parse(text: str, field: Quantity, where: str) -> float:
     for sign, plain in _FRACTIONS.items():
         text = text.replace(sign, f" {plain}")
     match = _NUMBER.match(text.strip())
@@ -202,7 +134,7 @@ def _parse(text: str, field: Field, where: str) -> float:
     return _convert(number, unit, field, where) if unit else number
 
 
-def _value(match: re.Match[str], text: str, field: Field, where: str) -> float:
+def _value(match: re.Match[str], text: str, field: Quantity, where: str) -> float:
     sign = -1.0 if match["sign"] in ("-", "−") else 1.0
     if match["top"]:
         bottom = int(match["bottom"])
@@ -220,23 +152,23 @@ def _value(match: re.Match[str], text: str, field: Field, where: str) -> float:
     return sign * float(plain.replace(",", "."))
 
 
-def _convert(number: float, unit: str, field: Field, where: str) -> float:
-    factor = _UNITS[field.quantity].get(unit)
+def _convert(number: float, unit: str, field: Quantity, where: str) -> float:
+    factor = _UNITS[field.measures].get(unit)
     if factor is None and unit == field.unit.lower():
         factor = 1.0
     if factor is None:
-        if unit in VOLUMES and field.quantity == "mass":
+        if unit in VOLUMES and field.measures == "mass":
             raise EntryError(
                 where,
                 f"{field.label}: {unit} is a volume, and this box takes a weight. Weigh it and type the grams.",
             )
         raise EntryError(where, f"{field.label}: “{unit}” is not a unit this box knows. {_hint(field)}")
-    if field.quantity == "temperature" and unit in ("f", "°f"):
+    if field.measures == "temperature" and unit in ("f", "°f"):
         return (number - 32.0) / 1.8
     return number * factor
 
 
-def _hint(field: Field) -> str:
+def _hint(field: Quantity) -> str:
     return f"It goes from {_show(field.low)} to {_show(field.high)} {field.unit}; leave it empty if unknown."
 
 

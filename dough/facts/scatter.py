@@ -6,22 +6,13 @@ import math
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, field
 
+from dough.facts.quantities import quantities, quantity
+
 #: What scatters with size is a share of it, the rest is in its own unit.
-SIZES = ("diameter_mm", "height_mm")
-#: One sd between the means of two bakes (sizes, loss and shade practice, M; core and scores judgement, L).
-USUAL = {
-    "diameter_mm": 0.025,
-    "height_mm": 0.07,
-    "loss_pct": 0.5,
-    "core_c": 2.0,
-    "crust_l": 2.5,
-    "rim_crisp": 4.7,
-    "middle_soft": 4.7,
-    "bite_chewy": 4.7,
-    "crumb_cakey": 4.7,
-}
-#: One sd between two pieces of one tray (judgement, L).
-PIECE = {**USUAL, "diameter_mm": 0.019, "height_mm": 0.06, "loss_pct": 0.4, "crust_l": 2.0}
+SIZES = tuple(q.key for q in quantities().values() if q.relative)
+#: One sd between the means of two bakes, and between two pieces of one tray (data/quantities.csv).
+USUAL = {q.key: q.scatter for q in quantities().values() if q.scatter is not None}
+PIECE = {q.key: q.piece for q in quantities().values() if q.piece is not None}
 #: The usual counts as much as so many repeats of the kitchen's own (judgement).
 USUAL_COUNTS = 8
 
@@ -57,7 +48,7 @@ class Scatter:
 def _size(key: str, value: float | None) -> float:
     if key not in SIZES:
         return 1.0
-    return abs(value) if value else {"diameter_mm": 85.0, "height_mm": 10.0}[key]
+    return abs(value) if value else quantity(key).usual or 1.0
 
 
 AS_USUAL = Scatter()

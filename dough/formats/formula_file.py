@@ -18,9 +18,10 @@ from dough.accounts.formula import MAX_LINES, USUAL_STEP, Draft, Formula, Line, 
 from dough.draft.check import check_draft
 from dough.draft.edit import CHOICES
 from dough.facts.cookie import Cookie
-from dough.facts.entry import FIELDS, read_named
+from dough.facts.entry import read_named
 from dough.facts.errors import EntryError, EntryErrors
 from dough.facts.ingredients import table
+from dough.facts.quantities import quantity
 from dough.facts.styles import styles
 
 FORMAT = "tarte-formula"
@@ -198,7 +199,7 @@ def _numbers(found: object, names: set[str], where: str, problems: list[EntryErr
 
 def _named(value: object, name: str, where: str, problems: list[EntryError]) -> float | None:
     if value is not None and (isinstance(value, bool) or not isinstance(value, int | float | str)):
-        problems.append(EntryError(where, f"{FIELDS[name].label} should be a number."))
+        problems.append(EntryError(where, f"{quantity(name).label} should be a number."))
         return None
     try:
         return read_named(value, name, where)

@@ -5,7 +5,8 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass
 
-from dough.facts.cookie import ATTRIBUTES, Attribute, Cookie
+from dough.facts.cookie import ATTRIBUTES, Cookie
+from dough.facts.quantities import Quantity
 
 
 @dataclass(frozen=True, slots=True)
@@ -15,7 +16,7 @@ class Miss:
     difference is cookie − target in the attribute's unit; steps the same in units of distance.
     """
 
-    attribute: Attribute
+    attribute: Quantity
     wanted: float
     got: float
 

@@ -10,8 +10,9 @@ from django.contrib.auth.models import User
 from dough.accounts.butter.conduction import form
 from dough.accounts.butter.creaming import mixer
 from dough.accounts.butter.feel import Season, degrees_of
-from dough.facts.entry import FIELDS, read
+from dough.facts.entry import read
 from dough.facts.errors import EntryError
+from dough.facts.quantities import quantity
 from kitchen.actions.base import Action, Done
 from kitchen.models import ButterOut, ButterReading, MixerReading
 from kitchen.reading.doughs import MissingError, dough_for_reading
@@ -36,8 +37,8 @@ class TakeOut(Action[ButterOut]):
 
     def change(self, cook: User) -> Done[ButterOut]:
         piece = form(self.form)
-        start = read(self.start_c, FIELDS["start_c"], "butter.start_c")
-        room = read(self.room_c, FIELDS["room_c"], "butter.room_c")
+        start = read(self.start_c, quantity("start_c"), "butter.start_c")
+        room = read(self.room_c, quantity("room_c"), "butter.room_c")
         if start is None or room is None:
             raise EntryError("butter.room_c", "Say how warm the butter and the room are; a guess is better than none.")
         _check_moment(self.out_at, self.now, "butter.out_at")
@@ -68,7 +69,7 @@ class ReadButter(Action[ButterReading]):
         out = ButterOut.objects.filter(dough=dough_for_reading(self.dough_id)).order_by("-id").first()
         if out is None:
             raise MissingError("No butter has been taken out for this dough yet. Say when it was.")
-        temp = read(self.temp_c, FIELDS["butter_temp_c"], "butter.reading")
+        temp = read(self.temp_c, quantity("butter_temp_c"), "butter.reading")
         if temp is None and self.feel:
             temp, _, _ = degrees_of(self.feel, Season(out.season))
         if temp is None:
@@ -94,9 +95,9 @@ class NoteMixer(Action[MixerReading]):
 
     def change(self, cook: User) -> Done[MixerReading]:
         by = mixer(self.kind)
-        before = read(self.before_c, FIELDS["start_c"], "mixer.before_c")
-        after = read(self.after_c, FIELDS["start_c"], "mixer.after_c")
-        minutes = read(self.minutes, FIELDS["cream_minutes"], "mixer.minutes")
+        before = read(self.before_c, quantity("start_c"), "mixer.before_c")
+        after = read(self.after_c, quantity("start_c"), "mixer.after_c")
+        minutes = read(self.minutes, quantity("cream_minutes"), "mixer.minutes")
         if before is None or after is None or not minutes:
             raise EntryError("mixer.minutes", "Both temperatures and the minutes between them are needed.")
         rise = (after - before) / minutes

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from datetime import date, timedelta
-from typing import Any, TypeVar
+from typing import TypeVar
 
 from django.contrib.auth.models import User
 from django.db.models import Max
@@ -12,7 +12,7 @@ from django.db.models import Max
 from dough.facts.entry import read_named
 from dough.facts.errors import EntryError, Questions
 from dough.facts.ingredients import ingredient
-from dough.judgement.trials.measure import Measured, check, doubts, read_list
+from dough.judgement.trials.measure import Measured, doubts, read_measured
 from kitchen.actions.base import Action, Before, Done
 from kitchen.documents.base import Typed
 from kitchen.documents.measured import MeasuredDoc
@@ -22,18 +22,6 @@ from kitchen.reading.doughs import MissingError, dough_for_reading
 
 MAX_NOTES = 2000
 Kit = TypeVar("Kit", Oven, Tray)
-MEASURED = (
-    "mass_before_g",
-    "mass_after_g",
-    "rim_crisp",
-    "middle_soft",
-    "bite_chewy",
-    "crumb_cakey",
-    "crust_l",
-    "row_of", "row_mm", "row_turned_mm", "stack_of", "stack_mm", "l_rim", "l_middle", "l_base", "core_c", "rim_c",
-    "snap", "bend", "tasted_min",
-)  # fmt: skip
-COUNTS = ("row_of", "stack_of")
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -66,8 +54,6 @@ class BakeEntry:
     oven_c: Typed = None
     fan: bool | None = None
     minutes: Typed = None
-    diameters: str = ""
-    heights: str = ""
     measured: dict[str, Typed]
     notes: str = ""
     sure: bool = False
@@ -132,18 +118,7 @@ class LogBake(Action[Bake]):
         )
 
     def _measured(self) -> Measured:
-        unknown = set(self.bake.measured) - set(MEASURED)
-        if unknown:
-            raise EntryError("measured", f"“{sorted(unknown)[0][:40]}” is not something a bake measures.")
-        values: dict[str, Any] = {k: read_named(self.bake.measured.get(k), k) for k in MEASURED}
-        values |= {k: int(values[k]) for k in COUNTS if values[k] is not None}
-        measured = Measured(
-            diameters_mm=read_list(self.bake.diameters, "diameter_mm", "diameters"),
-            heights_mm=read_list(self.bake.heights, "height_mm", "heights"),
-            **values,
-            shade_from="photo" if self.bake.photo_id is not None else "eye",
-        )
-        check(measured)
+        measured = read_measured(self.bake.measured, "photo" if self.bake.photo_id is not None else "eye")
         questions = doubts(measured)
         if questions and not self.bake.sure:
             raise Questions(list(questions))

@@ -9,6 +9,7 @@ from django.contrib.auth.models import User
 
 from dough.facts.entry import read_named
 from dough.facts.errors import EntryError
+from dough.facts.quantities import keys_of, of_role
 from dough.judgement.trials.measure import read_list
 from kitchen.actions.base import Action, Done
 from kitchen.documents.base import Typed
@@ -16,11 +17,6 @@ from kitchen.models import Series
 from kitchen.reading.doughs import MissingError, dough_for_reading
 
 MOST_SERIES = 100
-#: What a run may measure: the box's field, and whether several readings go in.
-MEASURES = {
-    "diameter_mm": True, "height_mm": True, "loss_pct": False, "crust_l": False, "rim_crisp": False,
-    "middle_soft": False, "bite_chewy": False, "crumb_cakey": False,
-}  # fmt: skip
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -61,7 +57,7 @@ class MeasureRun(Action[Series]):
             raise EntryError("revision", "Someone wrote to this series meanwhile. Look at theirs, then enter yours.")
         if not any(r["order"] == self.order for r in series.plan["runs"]):
             raise MissingError("There is no such run in this series.")
-        unknown = set(self.typed) - set(MEASURES)
+        unknown = set(self.typed) - set(keys_of("series"))
         if unknown:
             raise EntryError("typed", f"“{sorted(unknown)[0][:30]}” is not something a run measures.")
         series.results = {**series.results, str(self.order): _read(self.typed)}
@@ -80,13 +76,13 @@ def series_for_reading(series_id: int) -> Series:
 
 def _read(typed: dict[str, Typed]) -> dict[str, list[float]]:
     found = {}
-    for key, several in MEASURES.items():
-        value = typed.get(key)
-        if several:
-            readings = list(read_list(None if value is None else str(value), key, key))
+    for q in of_role("series"):
+        value = typed.get(q.key)
+        if q.several:
+            readings = list(read_list(None if value is None else str(value), q.key, q.key))
         else:
-            one = read_named(value, key)
+            one = read_named(value, q.key)
             readings = [] if one is None else [one]
         if readings:
-            found[key] = readings
+            found[q.key] = readings
     return found

@@ -103,7 +103,7 @@ def _bake(
         dough_temp_c=data["batch_dough_temp_c"],
     )
     names = (
-        "age_h", "chill_h", "dough_temp_c", "portion_g", "pieces", "oven_c", "fan", "minutes", "diameters", "heights",
+        "age_h", "chill_h", "dough_temp_c", "portion_g", "pieces", "oven_c", "fan", "minutes",
         "measured", "notes",
     )  # fmt: skip
     values: dict[str, Any] = {**{n: data[n] for n in names}, **_real(data, ids)}

@@ -80,7 +80,7 @@ def unlearned() -> int:
     known = set(lesson_of(now).bakes) | left_out_of(Calibration.objects.get(pk=now)) if now is not None else set()
     rows = Bake.objects.filter(corrected_by=None, batch__version__dough__deleted_at=None)
     latest = rows.order_by("-baked_on", "-id").values_list("baked_on", "pk", "measured")[:MOST_BAKES]
-    found = [(day, Reference("bake", pk), any(v not in (None, [], "eye") for v in m.values())) for day, pk, m in latest]
+    found = [(day, Reference("bake", pk), bool(m.get("readings"))) for day, pk, m in latest]
     found += [(s.made_at.date(), x.ident, True) for s in measured_series() for x in levels_of(s, style_of_series(s))]
     newest = sorted(found, reverse=True)[:MOST_BAKES]
     return sum(said and ident not in known for _, ident, said in newest)

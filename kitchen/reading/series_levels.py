@@ -2,21 +2,20 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from statistics import fmean
 
 from dough.accounts.formula import Draft
 from dough.accounts.ratios import nearest_style
 from dough.counsel.series.design import Plan, drafts_of
 from dough.facts.errors import EntryErrors
+from dough.facts.quantities import quantity
 from dough.facts.styles import Style, styles
 from dough.judgement.learning.reference import Reference
 from dough.judgement.trials.measure import Measured
 from kitchen.documents.draft import DraftDoc
 from kitchen.documents.series import plan_of
 from kitchen.models import Series
-
-SINGLE = ("crust_l", "rim_crisp", "middle_soft", "bite_chewy", "crumb_cakey")
 
 
 def level_words(made: Plan, levels: tuple[int, ...]) -> str:
@@ -65,10 +64,4 @@ def style_of_series(series: Series) -> Style | None:
 def _measured(rounds: list[dict[str, list[float]]]) -> Measured:
     """All rounds' pieces together; what is read once a round as its mean."""
     every = {key: [v for m in rounds for v in m.get(key, [])] for m in rounds for key in m}
-    loss = every.get("loss_pct")
-    single = {key: fmean(every[key]) for key in SINGLE if every.get(key)}
-    several = Measured(
-        diameters_mm=tuple(every.get("diameter_mm", ())), heights_mm=tuple(every.get("height_mm", ())),
-        mass_before_g=100.0 if loss else None, mass_after_g=100.0 - fmean(loss) if loss else None,
-    )  # fmt: skip
-    return replace(several, **single)  # type: ignore[arg-type]
+    return Measured({k: tuple(v) if quantity(k).several else (fmean(v),) for k, v in every.items() if v})

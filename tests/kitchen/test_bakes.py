@@ -25,7 +25,7 @@ def test_a_bake_with_its_batch(client: Client, kept: Dough) -> None:
     bake = answer.json()
     assert bake["number"] == 1
     assert bake["size"]["cookie"]["diameter_mm"] == 83
-    assert bake["bake_loss_pct"] == pytest.approx(100 * 18 / 270)
+    assert bake["values"]["loss_pct"] == pytest.approx(100 * 18 / 270)
     assert bake["batch"]["butter_temp_c"] == 19.5
 
 
@@ -33,7 +33,7 @@ def test_unknown_stays_unknown(client: Client, kept: Dough) -> None:
     bake = log(client, kept, heights="", measured={}, age_h="", oven_c="?").json()
     assert bake["size"]["cookie"]["height_mm"] is None
     assert bake["size"]["outline"] == []
-    assert bake["bake_loss_pct"] is None
+    assert "loss_pct" not in bake["values"]
     assert bake["age_h"] is None
     height = next(r for r in bake["rows"] if r["key"] == "height_mm")
     assert height["from_target"] == "not measured"
@@ -83,7 +83,7 @@ def test_a_correction_is_a_new_row_that_points_at_the_old(client: Client, kept: 
     assert (right["number"], right["corrects"]) == (1, wrong["id"])
     shown = send(client, "GET", f"/doughs/{kept.pk}/bakes").json()["bakes"]
     assert [b["id"] for b in shown] == [right["id"]]
-    assert Bake.objects.get(pk=wrong["id"]).measured["diameters_mm"] == [38]
+    assert Bake.objects.get(pk=wrong["id"]).measured["readings"]["diameter_mm"] == [38]
     again = log(client, kept, key="test-bake-3", batch=None, batch_id=wrong["batch"]["id"], replaces=wrong["id"])
     assert "corrected already" in again.json()["message"]
 
@@ -99,8 +99,8 @@ def test_a_logged_bake_is_never_edited(client: Client, kept: Dough) -> None:
 @pytest.mark.parametrize(
     ("changes", "where"),
     [
-        ({"diameters": "82 wide"}, "diameters"),
-        ({"heights": "-4"}, "heights"),
+        ({"diameters": "82 wide"}, "diameter_mm"),
+        ({"heights": "-4"}, "height_mm"),
         ({"measured": {"mass_before_g": "200", "mass_after_g": "260"}}, "mass_after_g"),
         ({"measured": {"charm": "9"}}, "measured"),
         ({"minutes": "0"}, "minutes"),

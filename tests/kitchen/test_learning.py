@@ -196,9 +196,9 @@ def test_the_whole_sheet_is_kept_and_read_back(client: Client, kept: Dough) -> N
     answer = send(client, "POST", f"/doughs/{kept.pk}/bakes", bake_body(diameters="", heights="", measured=measured))
     assert answer.status_code == 201, answer.json()
     got = answer.json()
-    assert got["measured"]["row_mm"] == 492.0
-    assert got["measured"]["core_c"] == pytest.approx(96.1, abs=0.1)
-    assert got["measured"]["tasted_min"] == 120
-    assert got["measured"]["rim_c"] is None
+    assert got["measured"]["readings"]["row_mm"] == [492.0]
+    assert got["values"]["core_c"] == pytest.approx(96.1, abs=0.1)
+    assert got["values"]["tasted_min"] == 120
+    assert "rim_c" not in got["values"]
     assert got["size"]["cookie"]["diameter_mm"] == pytest.approx((492 + 500) / 12)
     assert got["size"]["cookie"]["height_mm"] == pytest.approx(10.4)

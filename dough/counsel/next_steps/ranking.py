@@ -18,8 +18,9 @@ from dough.bake.contract import BakeCase, Forecast
 from dough.bake.draft_setting import Setting
 from dough.bake.model import Z80, forecasts
 from dough.counsel.next_steps.levers import Lever, Tray, levers, unlocked, values_of
-from dough.facts.cookie import ATTRIBUTES, Attribute, Cookie
+from dough.facts.cookie import ATTRIBUTES, Cookie
 from dough.facts.errors import EntryError, EntryErrors
+from dough.facts.quantities import Quantity
 from dough.facts.scatter import AS_USUAL, Scatter
 from dough.judgement.distance import compare
 from dough.judgement.effects import difference_words, forecasts_of
@@ -52,7 +53,7 @@ class Move:
 class Change:
     """What a change does to one attribute, in its unit, with the range that holds about 8 times in 10."""
 
-    attribute: Attribute
+    attribute: Quantity
     value: float
     low: float
     high: float

@@ -10,9 +10,8 @@ from typing import Any
 import numpy as np
 
 from dough.counsel.series.design import Plan, Run
-from dough.facts.cookie import BY_KEY
+from dough.facts.quantities import quantity
 from dough.facts.scatter import AS_USUAL, Scatter
-from dough.judgement.trials.labels import LABELS
 
 Array = np.ndarray[Any, np.dtype[np.float64]]
 #: Confidence of the intervals.
@@ -84,17 +83,15 @@ def outcome(made: Plan, key: str, values: dict[int, float], scatter: Scatter = A
 
 def says(made: Plan, key: str, e: Effect) -> str:
     """An effect as a cook would say it."""
-    label, _, digits = LABELS[key]
-    a = BY_KEY.get(key)
-    size = a.amount(e.value) if a else f"{abs(e.value):.{digits}f} points"
+    q = quantity(key)
+    label, size = q.label, q.amount(e.value)
     if "×" in e.name:
         return f"{e.name} act together by {size}" if e.clear else f"{e.name}: no sign that they act together"
     f = next(x for x in made.factors if x.name == e.name)
     span = f"{f.levels[0]:g} to {f.levels[-1]:g} {f.unit}".strip()
     if not e.clear:
         return f"{e.name} {span}: {label.lower()} moves by less than this series can tell from scatter"
-    more = a.more(e.value) if a else f"{size} {'more' if e.value > 0 else 'less'}"
-    return f"{e.name} {span}: {label.lower()} {more}"
+    return f"{e.name} {span}: {label.lower()} {q.more(e.value)}"
 
 
 def cautions(made: Plan, done: list[Run]) -> tuple[str, ...]:

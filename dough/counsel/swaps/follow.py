@@ -15,17 +15,10 @@ from dough.counsel.swaps.candidates import KEEP, OUT, candidates
 from dough.counsel.swaps.plan import make
 from dough.counsel.swaps.rules import Rule, reductions
 from dough.counsel.swaps.study import first_choice
+from dough.draft.difference import shown
 from dough.facts.needs import Wanted, Wish
+from dough.facts.quantities import quantity
 from dough.facts.styles import Style
-
-LABELS = {
-    "method": "Method", "dough_temp_c": "Dough, °C", "rest_h": "Rest, h", "rest_place": "Rests in",
-    "portion_g": "Portion, g", "shape": "Shape", "start_diameter_mm": "Start width, mm",
-    "start_thickness_mm": "Start thickness, mm",
-    "oven_id": "Oven", "oven_c": "Oven, °C", "fan": "Fan", "tray_id": "Tray", "liner": "Liner", "shelf": "Shelf",
-    "minutes": "Minutes", "bang_minute": "Banged at, min", "rotate_minute": "Turned at, min",
-    "bowl_loss_pct": "Bowl loss, %", "contact_share_pct": "Acid of pieces that counts, %",
-}  # fmt: skip
 
 
 @dataclass(frozen=True, slots=True)
@@ -150,17 +143,9 @@ def _process(
         if a == b or own == b:
             continue
         change = Following(
-            f"process:{f.name}", LABELS.get(f.name, f.name), _value(own), _value(b), own != a,
+            f"process:{f.name}", quantity(f.name).label, shown(f.name, own), shown(f.name, b), own != a,
         )  # fmt: skip
         found.append(change)
         if _taken(change, take):
             mine = replace(mine, **{f.name: b})
     return mine, tuple(found)
-
-
-def _value(value: object) -> str:
-    if value is None:
-        return "not said"
-    if isinstance(value, bool):
-        return "yes" if value else "no"
-    return f"{value:g}" if isinstance(value, int | float) else str(value).replace("_", " ")

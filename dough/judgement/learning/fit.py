@@ -18,12 +18,13 @@ from dough.bake.intake import bake_inputs
 from dough.bake.model import with_crust
 from dough.bake.outputs import endings
 from dough.bake.taught import KITCHEN_SD, NOTHING, OWN, OWN_SD, POINTS, SCORES, SIZES, THETA, moved
+from dough.facts.quantities import keys_of
 from dough.judgement.learning.lesson import Lesson, Name, score_of
 from dough.judgement.learning.logged import Logged
 
 Array = np.ndarray[Any, np.dtype[np.float64]]
 #: What a reading is compared with, in the order of the rows.
-KEYS = ("diameter_mm", "height_mm", "loss_pct", "core_c", "crust_l", "l_rim", "l_middle", "l_base")
+KEYS = tuple(k for k in keys_of("learned") if k not in SCORES)
 #: Step of the differences and how far an unknown may go, in prior sd.
 STEP, FAR = 0.05, 3.5
 #: Steps of the bake used here: half as many as the forecast's; it moves width by under 0.2 %.

@@ -6,15 +6,9 @@ import math
 from dataclasses import dataclass
 
 from dough.bake.contract import BakeCase
-from dough.bake.taught import SCATTER, SCORE_SCATTER, SCORES
-from dough.facts.scatter import USUAL
+from dough.facts.quantities import Quantity, of_role
 from dough.judgement.learning.reference import Reference
 from dough.judgement.trials.measure import Measured
-
-#: How sure one careful reading is, one sd: mm, points of loss, K, L* (practice, M; a shade picked from a strip on a
-#: screen is worse than one from a photo with the card).
-READ_SD = {"diameter_mm": 1.5, "height_mm": 0.7, "loss_pct": 0.35, "core_c": 2.0, "shade": 2.5, "shade_by_eye": 4.0}
-SHADES = ("crust_l", "l_rim", "l_middle", "l_base")
 
 
 @dataclass(frozen=True, slots=True)
@@ -41,27 +35,23 @@ class Logged:
 def readings(measured: Measured) -> dict[str, Reading]:
     """What a bake's measures say, by end value; only what was measured."""
     found: dict[str, Reading] = {}
-    cookie, loss = measured.cookie, measured.bake_loss_pct
-    for key, part, count in (
-        ("diameter_mm", "diameter", measured.diameter_count),
-        ("height_mm", "height", measured.height_count),
-    ):
-        value = getattr(cookie, key)
-        if value:
-            found[key] = Reading(value, math.hypot(READ_SD[key] / math.sqrt(count) / value, SCATTER[part]))
-    if loss is not None:
-        found["loss_pct"] = Reading(loss, math.hypot(READ_SD["loss_pct"], SCATTER["loss"]))
-    if measured.core_c is not None:
-        found["core_c"] = Reading(measured.core_c, math.hypot(READ_SD["core_c"], USUAL["core_c"]))
-    for key in SHADES:
-        shade = getattr(measured, key)
-        # The camera sees the top: a base, or a top picked beside the photo, is still by eye.
-        by_photo = measured.shade_from == "photo" and key in ("l_rim", "l_middle")
-        read = READ_SD["shade" if by_photo else "shade_by_eye"]
-        if shade is not None:
-            found[key] = Reading(shade, math.hypot(read, SCATTER["shade"]))
-    for key in SCORES:
-        score = getattr(measured, key)
-        if score is not None:
-            found[key] = Reading(score, SCORE_SCATTER)
+    for q in of_role("learned"):
+        value = _read(measured, q.key)
+        if value is not None and (value > 0.0 or not q.relative):
+            found[q.key] = Reading(value, math.hypot(read_sd(q, value, measured), q.scatter or 0.0))
     return found
+
+
+def _read(measured: Measured, key: str) -> float | None:
+    # A shade of the whole top that was worked out from rim and middle would say the same twice.
+    return measured.one(key) if key == "crust_l" else measured.value(key)
+
+
+def read_sd(q: Quantity, value: float, measured: Measured) -> float:
+    """How sure the readings are of their mean, one sd: a share for what scatters as a share, else in the unit."""
+    sure = q.read_sd or 0.0
+    # The camera sees the top: a base, or a top picked beside the photo, is still by eye.
+    by_photo = measured.shade_from == "photo" and q.key in ("l_rim", "l_middle")
+    if q.read_by_eye_sd is not None and not by_photo:
+        sure = q.read_by_eye_sd
+    return sure / math.sqrt(measured.count(q.key)) / value if q.relative else sure

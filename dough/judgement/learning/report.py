@@ -12,10 +12,10 @@ import numpy as np
 from dough.bake.contract import BakeCase
 from dough.bake.model import forecasts
 from dough.bake.taught import OWN, POINTS, SIZES, THETA, Taught
-from dough.facts.scatter import USUAL
+from dough.facts.quantities import quantity
 from dough.judgement.learning.fit import System, learn
 from dough.judgement.learning.lesson import Lesson
-from dough.judgement.learning.logged import READ_SD, Logged
+from dough.judgement.learning.logged import Logged
 from dough.judgement.learning.reference import Reference
 
 Array = np.ndarray[Any, np.dtype[np.float64]]
@@ -156,12 +156,10 @@ def teaches(case: BakeCase) -> tuple[Teaches, ...]:
 
 
 def _sd(key: str, value: float) -> float:
-    """How sure such a reading is: six cookies, one tray."""
-    if key in ("diameter_mm", "height_mm"):
-        return math.hypot(READ_SD[key] / math.sqrt(6.0) / value, USUAL[key])
-    if key in ("core_c", "loss_pct"):
-        return math.hypot(READ_SD[key], USUAL[key])
-    return math.hypot(READ_SD["shade"], USUAL["crust_l"])
+    """How sure such a reading is: six cookies, one tray, shades by photo."""
+    q = quantity(key)
+    sure = q.read_sd or 0.0
+    return math.hypot(sure / math.sqrt(6.0) / value if q.relative else sure, q.scatter or 0.0)
 
 
 def _words(name: str, what: str, taught: Taught, moved_by: Array, best: int) -> str:

@@ -4,7 +4,8 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from dough.facts.cookie import ATTRIBUTES, Attribute, Cookie
+from dough.facts.cookie import ATTRIBUTES, Cookie
+from dough.facts.quantities import Quantity
 from dough.facts.scatter import AS_USUAL, Scatter
 from dough.judgement.distance import Closeness, compare
 
@@ -13,7 +14,7 @@ from dough.judgement.distance import Closeness, compare
 class Row:
     """One attribute: what was wanted, expected and got, and the differences of what was got."""
 
-    attribute: Attribute
+    attribute: Quantity
     target: float | None
     forecast: float | None
     bake: float | None
@@ -36,7 +37,7 @@ def side_by_side(wanted: Cookie, expected: Cookie | None, got: Cookie, scatter: 
     return Comparison(rows, compare(got, wanted))
 
 
-def _row(a: Attribute, wanted: Cookie, expected: Cookie | None, got: Cookie, scatter: Scatter) -> Row:
+def _row(a: Quantity, wanted: Cookie, expected: Cookie | None, got: Cookie, scatter: Scatter) -> Row:
     target = getattr(wanted, a.key)
     forecast = getattr(expected, a.key) if expected else None
     bake = getattr(got, a.key)
@@ -52,7 +53,7 @@ def _row(a: Attribute, wanted: Cookie, expected: Cookie | None, got: Cookie, sca
     )
 
 
-def _words(a: Attribute, got: float | None, base: float | None, both: tuple[str, str] | None = None) -> str:
+def _words(a: Quantity, got: float | None, base: float | None, both: tuple[str, str] | None = None) -> str:
     if got is None:
         return "not measured"
     if base is None:

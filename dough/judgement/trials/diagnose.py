@@ -15,7 +15,8 @@ from dough.bake.contract import BakeCase
 from dough.bake.model import forecasts
 from dough.bake.taught import GENERAL
 from dough.draft.difference import difference
-from dough.facts.cookie import ATTRIBUTES, Attribute, Cookie
+from dough.facts.cookie import ATTRIBUTES, Cookie
+from dough.facts.quantities import Quantity
 from dough.facts.scatter import AS_USUAL, Scatter
 
 #: A part of the miss under this many clear misses is not told as a cause.
@@ -47,7 +48,7 @@ class Cause:
 class Diagnosis:
     """The miss of one attribute in its unit, and its causes, the largest first."""
 
-    attribute: Attribute
+    attribute: Quantity
     miss: float
     words: str
     causes: tuple[Cause, ...]
@@ -85,7 +86,7 @@ def diagnose(trail: Trail, target: Cookie) -> tuple[Diagnosis, ...]:
     return tuple(sorted(found, key=lambda d: -abs(d.miss) / d.attribute.step))
 
 
-def _one(a: Attribute, wanted: float, got: float, told: list[float], names: list[str], trail: Trail) -> Diagnosis:
+def _one(a: Quantity, wanted: float, got: float, told: list[float], names: list[str], trail: Trail) -> Diagnosis:
     planned, done, kitchen, all_known, *alone = told
     miss = got - wanted
     causes = [_cause(a, "formula", "Formula and plan", planned - wanted, miss,
@@ -117,7 +118,7 @@ def _one(a: Attribute, wanted: float, got: float, told: list[float], names: list
     return Diagnosis(a, miss, words, tuple(sorted(told_causes, key=lambda c: -c.share_pct)))
 
 
-def _cause(a: Attribute, kind: str, name: str, part: float, miss: float, evidence: str) -> Cause:
+def _cause(a: Quantity, kind: str, name: str, part: float, miss: float, evidence: str) -> Cause:
     share = 100.0 * part / miss if miss and math.isfinite(part) else 0.0
     return Cause(kind, name, share, a.more(part), evidence, CHECKS[kind])
 

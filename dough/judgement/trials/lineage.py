@@ -6,7 +6,8 @@ import math
 from dataclasses import dataclass
 from statistics import fmean
 
-from dough.facts.cookie import ATTRIBUTES, Attribute, Cookie
+from dough.facts.cookie import ATTRIBUTES, Cookie
+from dough.facts.quantities import Quantity
 from dough.facts.scatter import AS_USUAL, Scatter
 
 #: A difference of means past this many standard errors is called real.
@@ -18,7 +19,7 @@ class Did:
     """One attribute: measured change against the parent (None: not measured on both), the forecast's change, and
     whether the measured one stands above scatter."""
 
-    attribute: Attribute
+    attribute: Quantity
     measured: float | None
     forecast: float | None
     real: bool

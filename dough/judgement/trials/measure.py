@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from collections.abc import Callable, Mapping
+from dataclasses import dataclass, field
 from statistics import fmean, median
 
 from dough.facts.cookie import Cookie
-from dough.facts.entry import FIELDS, read
+from dough.facts.entry import read
 from dough.facts.errors import EntryError
+from dough.facts.quantities import keys_of, of_role, quantity
 
 MAX_READINGS = 60
 #: Share of a round top that lies in the outer quarter of its radius.
@@ -16,93 +18,115 @@ RIM_AREA = 1.0 - 0.75**2
 
 @dataclass(frozen=True, slots=True)
 class Measured:
-    """Readings of a bake. Everything may be None: unknown.
+    """Readings of a bake by quantity (``facts.quantities``, role measured); what is not there is unknown.
 
-    diameters_mm and heights_mm are of single cookies. A row of row_of cookies edge to edge is row_mm long, and
-    row_turned_mm with each turned a quarter; stack_of on one another are stack_mm tall. Masses are of the same pieces
-    in g, on the tray or off it; core_c and rim_c are read at the pull; shades are CIE L*, shade_from says "eye" or
-    "photo". snap and bend are 0 to 100 by the words of ``trials.scales``; tasted_min counts from the oven.
+    Diameters and heights are of single cookies. A row of row_of cookies edge to edge is row_mm long, and row_turned_mm
+    with each turned a quarter; stack_of on one another are stack_mm tall. Masses are of the same pieces, on the tray or
+    off it; core_c and rim_c are read at the pull; shade_from says "eye" or "photo". Scores are 0 to 100 by the words of
+    ``trials.scales``; tasted_min counts from the oven.
     """
 
-    diameters_mm: tuple[float, ...] = ()
-    heights_mm: tuple[float, ...] = ()
-    row_of: int | None = None
-    row_mm: float | None = None
-    row_turned_mm: float | None = None
-    stack_of: int | None = None
-    stack_mm: float | None = None
-    mass_before_g: float | None = None
-    mass_after_g: float | None = None
-    rim_crisp: float | None = None
-    middle_soft: float | None = None
-    bite_chewy: float | None = None
-    crumb_cakey: float | None = None
-    crust_l: float | None = None
-    l_rim: float | None = None
-    l_middle: float | None = None
-    l_base: float | None = None
+    readings: Mapping[str, tuple[float, ...]] = field(default_factory=dict)
     shade_from: str = "eye"
-    core_c: float | None = None
-    rim_c: float | None = None
-    snap: float | None = None
-    bend: float | None = None
-    tasted_min: float | None = None
+
+    @classmethod
+    def of(cls, shade_from: str = "eye", **values: float | tuple[float, ...] | None) -> Measured:
+        """From single readings and tuples of several; None and empty are unknown."""
+        every = {k: v if isinstance(v, tuple) else (v,) for k, v in values.items() if v not in (None, ())}
+        return cls({k: tuple(float(x) for x in v if x is not None) for k, v in every.items()}, shade_from)
+
+    def one(self, key: str) -> float | None:
+        """The first reading of a quantity as it was read."""
+        found = self.readings.get(key)
+        return found[0] if found else None
+
+    def value(self, key: str) -> float | None:
+        """What the readings come to for a quantity: worked out where a formula says how, else their mean."""
+        if key in FORMULAS:
+            return FORMULAS[key](self)
+        found = self.readings.get(key)
+        return fmean(found) if found else None
+
+    def count(self, key: str) -> int:
+        """How many cookies a quantity is the mean of."""
+        if key == "diameter_mm":
+            return sum(n for _, n in self.widths)
+        if key == "height_mm":
+            return sum(n for _, n in self.heights)
+        return 1
 
     @property
-    def _widths(self) -> tuple[tuple[float, int], ...]:
+    def widths(self) -> tuple[tuple[float, int], ...]:
         """Mean widths with how many cookies each speaks for: singles, the row, the row turned."""
-        rows = [(r / self.row_of, self.row_of) for r in (self.row_mm, self.row_turned_mm) if r and self.row_of]
-        return (*((d, 1) for d in self.diameters_mm), *rows)
+        of, rows = self.one("row_of"), (self.one("row_mm"), self.one("row_turned_mm"))
+        return (
+            *((d, 1) for d in self.readings.get("diameter_mm", ())),
+            *((length / of, int(of)) for length in rows if length and of),
+        )
 
     @property
-    def _heights(self) -> tuple[tuple[float, int], ...]:
-        stack = [(self.stack_mm / self.stack_of, self.stack_of)] if self.stack_mm and self.stack_of else []
-        return (*((h, 1) for h in self.heights_mm), *stack)
-
-    @property
-    def diameter_count(self) -> int:
-        """How many cookies the width is the mean of."""
-        return sum(n for _, n in self._widths)
-
-    @property
-    def height_count(self) -> int:
-        """How many cookies the height is the mean of."""
-        return sum(n for _, n in self._heights)
-
-    @property
-    def top_l(self) -> float | None:
-        """L* of the whole top: as picked, or from rim and middle (a rim of a quarter of the radius, by area)."""
-        if self.crust_l is not None or self.l_rim is None or self.l_middle is None:
-            return self.crust_l
-        return RIM_AREA * self.l_rim + (1.0 - RIM_AREA) * self.l_middle
+    def heights(self) -> tuple[tuple[float, int], ...]:
+        """Mean heights with how many cookies each speaks for: singles, the stack."""
+        of, tall = self.one("stack_of"), self.one("stack_mm")
+        stack = [(tall / of, int(of))] if tall and of else []
+        return (*((h, 1) for h in self.readings.get("height_mm", ())), *stack)
 
     @property
     def cookie(self) -> Cookie:
         """The mean cookie of the readings."""
-        return Cookie(
-            diameter_mm=_mean(self._widths),
-            height_mm=_mean(self._heights),
-            rim_crisp=self.rim_crisp,
-            middle_soft=self.middle_soft,
-            bite_chewy=self.bite_chewy,
-            crumb_cakey=self.crumb_cakey,
-            crust_l=self.top_l,
-        )
+        return Cookie(**{key: self.value(key) for key in keys_of("target")})
 
-    @property
-    def bake_loss_pct(self) -> float | None:
-        """Mass lost in the oven, percent of the mass before; None unless both were weighed."""
-        if self.mass_before_g is None or self.mass_after_g is None:
-            return None
-        return 100.0 * (self.mass_before_g - self.mass_after_g) / self.mass_before_g
 
-    @property
-    def spread_factor(self) -> float | None:
-        """Mean diameter over mean height."""
-        cookie = self.cookie
-        if cookie.diameter_mm is None or not cookie.height_mm:
-            return None
-        return cookie.diameter_mm / cookie.height_mm
+def _top_l(m: Measured) -> float | None:
+    """L* of the whole top: as picked, or from rim and middle (a rim of a quarter of the radius, by area)."""
+    picked, rim, middle = m.one("crust_l"), m.one("l_rim"), m.one("l_middle")
+    if picked is not None or rim is None or middle is None:
+        return picked
+    return RIM_AREA * rim + (1.0 - RIM_AREA) * middle
+
+
+def _bake_loss(m: Measured) -> float | None:
+    """Mass lost in the oven, percent of the mass before; None unless both were weighed."""
+    before, after = m.one("mass_before_g"), m.one("mass_after_g")
+    if before is None or after is None:
+        return m.one("loss_pct")
+    return 100.0 * (before - after) / before
+
+
+def _spread(m: Measured) -> float | None:
+    """Mean diameter over mean height."""
+    wide, tall = _mean(m.widths), _mean(m.heights)
+    return wide / tall if wide is not None and tall else None
+
+
+#: How a quantity follows from the readings, where it is not simply their mean.
+FORMULAS: dict[str, Callable[[Measured], float | None]] = {
+    "diameter_mm": lambda m: _mean(m.widths),
+    "height_mm": lambda m: _mean(m.heights),
+    "crust_l": _top_l,
+    "loss_pct": _bake_loss,
+    "spread_factor": _spread,
+}
+
+
+def read_measured(typed: Mapping[str, str | float | None], shade_from: str = "eye") -> Measured:
+    """The readings of a bake as typed into its boxes, by quantity; empty boxes are unknown.
+
+    Raises EntryError for a key that no bake measures, for what can't be read, and for readings that contradict.
+    """
+    known = {q.key: q for q in of_role("measured")}
+    if unknown := sorted(set(typed) - set(known)):
+        raise EntryError("measured", f"“{unknown[0][:40]}” is not something a bake measures.")
+    found: dict[str, tuple[float, ...]] = {}
+    for key, q in known.items():
+        value = typed.get(key)
+        if q.several:
+            found[key] = read_list(None if value is None else str(value), key, key)
+        elif (one := read(value, q, key)) is not None:
+            found[key] = (one,)
+    measured = Measured({k: v for k, v in found.items() if v}, shade_from)
+    check(measured)
+    return measured
 
 
 def read_list(text: str | None, name: str, where: str) -> tuple[float, ...]:
@@ -114,13 +138,13 @@ def read_list(text: str | None, name: str, where: str) -> tuple[float, ...]:
     words = cleaned.split()
     if len(words) > MAX_READINGS:
         raise EntryError(where, f"Up to {MAX_READINGS} readings fit here; there are {len(words)}.")
-    readings = (read(w, FIELDS[name], where) for w in words)
+    readings = (read(w, quantity(name), where) for w in words)
     return tuple(r for r in readings if r is not None)
 
 
 def check(measured: Measured) -> None:
     """Raise EntryError for readings that contradict one another."""
-    before, after = measured.mass_before_g, measured.mass_after_g
+    before, after = measured.one("mass_before_g"), measured.one("mass_after_g")
     if before is not None and after is not None:
         if after > before:
             raise EntryError(
@@ -130,19 +154,19 @@ def check(measured: Measured) -> None:
         if after < 0.5 * before:
             raise EntryError(
                 "mass_after_g",
-                f"That would be a loss of {measured.bake_loss_pct:.0f} %. 3 to 15 % is usual: check both weights.",
+                f"That would be a loss of {_bake_loss(measured):.0f} %. 3 to 15 % is usual: check both weights.",
             )
-    if (measured.row_mm or measured.row_turned_mm) and not measured.row_of:
+    if (measured.one("row_mm") or measured.one("row_turned_mm")) and not measured.one("row_of"):
         raise EntryError("row_of", "Say how many cookies lie in the row.")
-    if measured.stack_mm and not measured.stack_of:
+    if measured.one("stack_mm") and not measured.one("stack_of"):
         raise EntryError("stack_of", "Say how many cookies are in the stack.")
     for key, each, named in (
-        ("row_mm", [d for d, n in measured._widths if n > 1], "diameter_mm"),
-        ("stack_mm", [h for h, n in measured._heights if n > 1], "height_mm"),
+        ("row_mm", [d for d, n in measured.widths if n > 1], "diameter_mm"),
+        ("stack_mm", [h for h, n in measured.heights if n > 1], "height_mm"),
     ):
-        field = FIELDS[named]
+        q = quantity(named)
         for one in each:
-            if not field.low <= one <= field.high:
+            if not q.low <= one <= q.high:
                 raise EntryError(key, f"That makes {one:.0f} mm a cookie. Check the length and how many there are.")
 
 
@@ -153,23 +177,24 @@ def doubts(measured: Measured) -> tuple[EntryError, ...]:
     (judgement); with fewer than three of a kind nothing can be far.
     """
     found = []
-    for where, values, least in (("diameters", measured.diameters_mm, 0.10), ("heights", measured.heights_mm, 0.20)):
+    for key, least in (("diameter_mm", 0.10), ("height_mm", 0.20)):
+        values = measured.readings.get(key, ())
         if len(values) < 3:
             continue
         middle = median(values)
         usual = max(median([abs(v - middle) for v in values]) * 4.0, least * middle)
         for v in values:
             if abs(v - middle) > usual:
-                found.append(EntryError(where, f"{v:g} mm lies far from the others ({middle:g}). Is it right?"))
-    cookie = measured.cookie
-    if cookie.diameter_mm and cookie.height_mm and cookie.height_mm > cookie.diameter_mm:
-        found.append(EntryError("heights", "Taller than wide: were height and width taken for each other?"))
-    loss = measured.bake_loss_pct
+                found.append(EntryError(key, f"{v:g} mm lies far from the others ({middle:g}). Is it right?"))
+    wide, tall, loss = (measured.value(k) for k in ("diameter_mm", "height_mm", "loss_pct"))
+    rim_c, core_c, l_rim, l_middle = (measured.one(k) for k in ("rim_c", "core_c", "l_rim", "l_middle"))
+    if wide and tall and tall > wide:
+        found.append(EntryError("height_mm", "Taller than wide: were height and width taken for each other?"))
     if loss is not None and loss > 25.0:
         found.append(EntryError("mass_after_g", f"A loss of {loss:.0f} % is rare; 3 to 15 % is usual. Is it right?"))
-    if measured.rim_c is not None and measured.core_c is not None and measured.rim_c < measured.core_c - 10.0:
+    if rim_c is not None and core_c is not None and rim_c < core_c - 10.0:
         found.append(EntryError("rim_c", "The rim is usually hotter than the core at the pull. Is it right?"))
-    if measured.l_rim is not None and measured.l_middle is not None and measured.l_rim > measured.l_middle + 6.0:
+    if l_rim is not None and l_middle is not None and l_rim > l_middle + 6.0:
         found.append(EntryError("l_rim", "The rim is usually the darker one. Is it right?"))
     return tuple(found)
 

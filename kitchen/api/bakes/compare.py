@@ -256,7 +256,7 @@ def diagnosis(request: HttpRequest, dough_id: int, bake_id: int) -> DiagnosesOut
     assert isinstance(planned, BakeCase)  # just looked at
     assert isinstance(done, BakeCase)
     measured = MeasuredDoc.model_validate(bake.measured).to_core()
-    readings = min(measured.diameter_count, measured.height_count)
+    readings = min(measured.count("diameter_mm"), measured.count("height_mm"))
     try:
         found = diagnose(Trail(planned, done, planned_draft, done_draft, measured.cookie, readings, kitchen_scatter()),
                          target)  # fmt: skip
@@ -292,4 +292,4 @@ def _side(bake: Bake, style: Style | None) -> Baked:
     case = case_of(bake, style)
     measured = MeasuredDoc.model_validate(bake.measured).to_core()
     real = case if isinstance(case, BakeCase) else None
-    return Baked(as_baked(bake), real, measured.cookie, measured.tasted_min, bake.age_h, bake.oven_id)
+    return Baked(as_baked(bake), real, measured.cookie, measured.one("tasted_min"), bake.age_h, bake.oven_id)

@@ -4,20 +4,27 @@ from __future__ import annotations
 
 from datetime import date
 
-from django.http import HttpRequest
+from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
 from ninja import Router, Status
 from pydantic import Field
 
+from dough.bake.contract import Forecast
+from dough.facts.quantities import keys_of
+from dough.facts.styles import Style
+from dough.formats.bakes_table import BakeRow, bakes_table
 from kitchen.actions.log_bake import BakeEntry, LogBake, NewBatch
-from kitchen.api.bakes.views import bake_out, batch_out
+from kitchen.api.bakes.views import bake_out, batch_out, values_of
 from kitchen.api.doughs.schemas import BakeOut, BakesOut
 from kitchen.api.doughs.views import size_out
 from kitchen.api.errors import PROBLEMS
 from kitchen.documents.base import Key, Strict, Typed
+from kitchen.documents.measured import MeasuredDoc
 from kitchen.documents.target import TargetDoc
-from kitchen.models import Batch
+from kitchen.models import Bake, Batch
+from kitchen.reading.bake_as_done import as_baked
 from kitchen.reading.doughs import dough_for_reading, latest_bakes, style_of
+from kitchen.reading.forecasts import bake_forecast
 from kitchen.reading.scatter import kitchen_scatter
 
 router = Router(tags=["bakes"])
@@ -59,8 +66,6 @@ class BakeIn(Strict):
     oven_c: Typed = None
     fan: bool | None = None
     minutes: Typed = None
-    diameters: str = Field(default="", max_length=2000)
-    heights: str = Field(default="", max_length=2000)
     measured: dict[str, Typed] = Field(default_factory=dict, max_length=40)
     notes: str = Field(default="", max_length=8000)
     sure: bool = False
@@ -79,6 +84,25 @@ def bakes(request: HttpRequest, dough_id: int) -> BakesOut:
         bakes=[bake_out(b, target, style, scatter) for b in reversed(latest_bakes(dough))],
         batches=[batch_out(b) for b in batches],
     )
+
+
+@router.get("/{dough_id}/bakes.csv", response={200: str, **PROBLEMS})
+def table(request: HttpRequest, dough_id: int) -> HttpResponse:
+    """All bakes as a table, with what was measured and what the forecast had said."""
+    dough = dough_for_reading(dough_id)
+    text = bakes_table([_row(b, style_of(dough)) for b in latest_bakes(dough)])
+    answer = HttpResponse(text, content_type="text/csv; charset=utf-8")
+    answer["Content-Disposition"] = f'attachment; filename="bakes-of-dough-{dough.pk}.csv"'
+    return answer
+
+
+def _row(bake: Bake, style: Style | None) -> BakeRow:
+    told = bake_forecast(bake, style)
+    process = as_baked(bake).process
+    done = {k: getattr(bake, k, None) if hasattr(bake, k) else getattr(process, k, None) for k in keys_of("done")}
+    measured = values_of(MeasuredDoc.model_validate(bake.measured).to_core())
+    ends = told.ends if isinstance(told, Forecast) else {}
+    return BakeRow(bake.number, bake.baked_on.isoformat(), bake.batch.version.number, done, measured, ends)
 
 
 @router.post("/{dough_id}/bakes", response={201: BakeOut, **PROBLEMS})

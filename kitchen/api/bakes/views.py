@@ -5,9 +5,11 @@ from __future__ import annotations
 from dough.bake.intake import NoCase
 from dough.draft.target import Target
 from dough.facts.ingredients import table
+from dough.facts.quantities import keys_of
 from dough.facts.scatter import Scatter
 from dough.facts.styles import Style
 from dough.judgement.trials.compare import side_by_side
+from dough.judgement.trials.measure import Measured
 from kitchen.api.doughs.schemas import AddedOut, BakeOut, BatchOut, RowOut, WeighedOut
 from kitchen.api.doughs.views import forecast_out, size_out
 from kitchen.documents.draft import DraftDoc
@@ -45,6 +47,12 @@ def _named(ident: str) -> str:
     return row.name if row else ident
 
 
+def values_of(measured: Measured) -> dict[str, float]:
+    """What the readings come to, by quantity: means, and what follows from them."""
+    keys = (*keys_of("measured"), *keys_of("worked_out"))
+    return {k: v for k in keys if (v := measured.value(k)) is not None}
+
+
 def bake_out(bake: Bake, target: Target, style: Style | None, scatter: Scatter) -> BakeOut:
     measured = MeasuredDoc.model_validate(bake.measured).to_core()
     expected = bake_forecast(bake, style)
@@ -70,8 +78,7 @@ def bake_out(bake: Bake, target: Target, style: Style | None, scatter: Scatter) 
         fan=bake.fan,
         minutes=bake.minutes,
         measured=MeasuredDoc.of(measured),
-        bake_loss_pct=measured.bake_loss_pct,
-        spread_factor=measured.spread_factor,
+        values=values_of(measured),
         photo_id=bake.photo_id,
         notes=bake.notes,
         logged_by=name_of(bake.logged_by),

@@ -162,7 +162,7 @@ def _label(found: Dough) -> tuple[Label, dict[str, Reading]]:
 def _loss(found: Dough) -> Loss | None:
     measured = [
         loss for b in latest_bakes(found)
-        if (loss := MeasuredDoc.model_validate(b.measured).to_core().bake_loss_pct) is not None
+        if (loss := MeasuredDoc.model_validate(b.measured).to_core().value("loss_pct")) is not None
     ]  # fmt: skip
     return loss_of(dough_setting(found, style_of(found)), measured)
 

@@ -171,8 +171,7 @@ class BakeOut(BaseModel):
     fan: bool | None
     minutes: float | None
     measured: MeasuredDoc
-    bake_loss_pct: float | None
-    spread_factor: float | None
+    values: dict[str, float]
     photo_id: int | None
     notes: str
     logged_by: str

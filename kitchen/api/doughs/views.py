@@ -10,8 +10,9 @@ from dough.bake.oven import marks
 from dough.desk.preview import Preview, cookie_outline
 from dough.draft.texture_map import place_of
 from dough.facts.colour import crust_hex, shade_hex
-from dough.facts.cookie import ATTRIBUTES, Attribute, Cookie, is_empty
+from dough.facts.cookie import ATTRIBUTES, Cookie, is_empty
 from dough.facts.needs import AMOUNTS, NEEDS
+from dough.facts.quantities import Quantity
 from dough.facts.styles import Style
 from dough.judgement.balance import RoleBalance
 from dough.judgement.distance import compare
@@ -243,7 +244,7 @@ def forecast_out(forecast: Forecast, minutes: float | None, style: Style | None)
     )
 
 
-def _reading_out(a: Attribute, forecast: Forecast | None, wanted: Cookie) -> ReadingOut:
+def _reading_out(a: Quantity, forecast: Forecast | None, wanted: Cookie) -> ReadingOut:
     estimate = forecast.estimates.get(a.key) if forecast else None
     target = getattr(wanted, a.key)
     reach = None if estimate is None or target is None else abs(estimate.value - target) <= a.step + 1e-9
@@ -262,14 +263,14 @@ def _reading_out(a: Attribute, forecast: Forecast | None, wanted: Cookie) -> Rea
     )
 
 
-def estimate_out(a: Attribute, e: Estimate) -> EstimateOut:
+def estimate_out(a: Quantity, e: Estimate) -> EstimateOut:
     """A value and its range, the range's ends also on the reading's scale (crust runs from pale to dark)."""
     ends = sorted(x for x in (_at(a, e.low), _at(a, e.high)) if x is not None)
     low_at, high_at = ends if len(ends) == 2 else (None, None)
     return EstimateOut(value=e.value, low=e.low, high=e.high, low_at=low_at, high_at=high_at)
 
 
-def _at(a: Attribute, value: float | None) -> float | None:
+def _at(a: Quantity, value: float | None) -> float | None:
     if value is None or a.unit == "mm":
         return None
     place = (CRUST_PALE - value) / (CRUST_PALE - CRUST_DARK) if a.key == "crust_l" else value / 100.0

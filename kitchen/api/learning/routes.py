@@ -15,10 +15,10 @@ from dough.bake.intake import NoCase
 from dough.bake.model import Z80
 from dough.bake.taught import KITCHEN_SD
 from dough.facts.errors import EntryErrors
+from dough.facts.quantities import keys_of, quantity
 from dough.judgement.learning.lesson import Lesson, Name
 from dough.judgement.learning.reference import read_reference
 from dough.judgement.learning.report import Study, study, teaches
-from dough.judgement.trials.labels import LABELS
 from kitchen.actions.calibrate import Calibrate, GoBackTo
 from kitchen.api.errors import PROBLEMS
 from kitchen.api.preview.routes import sent
@@ -214,8 +214,8 @@ def _bake(c: Considered, found: Study, old: Lesson) -> LearnBakeOut:
 
 
 def _named(key: str) -> dict[str, str | int]:
-    label, unit, digits = LABELS[key]
-    return {"key": key, "label": label, "unit": unit, "digits": digits}
+    q = quantity(key)
+    return {"key": key, "label": q.label, "unit": q.unit, "digits": q.digits}
 
 
 def _unknowns(old: Lesson, new: Lesson) -> list[UnknownOut]:
@@ -247,7 +247,7 @@ def _span(lesson: Lesson, name: Name) -> SpanOut:
 
 def _errors(found: Study) -> list[ErrorOut]:
     out = []
-    for key in LABELS:
+    for key in keys_of("learned"):
         values = [found.error(key, which) for which in ("general", "fitted", "left_out")]
         count = sum(c.key == key for c in found.checks)
         if count and None not in values:

@@ -13,25 +13,10 @@ from dough.bake.window import COOKED_C
 from dough.facts.colour import crust_hex, crust_lab
 from dough.facts.cookie import ATTRIBUTES, Cookie
 from dough.facts.errors import EntryErrors
+from dough.facts.quantities import quantity
 from kitchen.api.doughs.views import estimate_out
 from kitchen.api.preview.schemas import DriveOut, EggOut, EndOut, FrameOut, LabOut, PreviewDetailOut, WindowOut
 
-#: Label, unit and digits of end values that are not attributes of a target.
-WORDS: dict[str, tuple[str, str, int]] = {
-    **{a.key: (a.label, "of 100" if a.unit == "" else a.unit, a.digits) for a in ATTRIBUTES},
-    "loss_pct": ("Bake loss", "%", 1),
-    "core_c": ("Core at the pull", "°C", 0),
-    "core_max_c": ("Core at its warmest", "°C", 0),
-    "l_rim": ("Rim shade", "L*", 0),
-    "l_middle": ("Middle shade", "L*", 0),
-    "l_base": ("Base shade", "L*", 0),
-    "moisture_whole_pct": ("Moisture", "%", 1),
-    "set_min": ("Spreading over", "min", 1),
-    "spread_factor": ("Spread factor", "", 1),
-    "aw_middle": ("Water activity, middle", "", 2),
-    "tender": ("Tenderness", "of 100", 0),
-    "snap": ("Snap", "of 100", 0),
-}
 FRAME_NUMBERS = tuple(f.name for f in fields(Frame) if f.name != "section")
 RANGES_HOLD = "Ranges hold about 8 bakes in 10."
 OFFSET_WORDS = "General parameters and this oven's noted offset."
@@ -83,13 +68,13 @@ def _egg(line: EggLine, minutes: float, found: Detail) -> EggOut:
 
 
 def _end(key: str, found: Detail) -> EndOut:
-    label, unit, digits = WORDS[key]
+    q = quantity(key)
     estimate = found.estimates[key]
     return EndOut(
         key=key,
-        label=label,
-        unit=unit,
-        digits=digits,
+        label=q.label,
+        unit=q.unit,
+        digits=q.digits,
         value=estimate.value,
         low=estimate.low,
         high=estimate.high,

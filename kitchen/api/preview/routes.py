@@ -19,11 +19,12 @@ from dough.draft import edit
 from dough.draft.check import check_draft, check_target
 from dough.draft.difference import difference
 from dough.draft.target import Target
-from dough.facts.cookie import ATTRIBUTES, Attribute, Cookie
+from dough.facts.cookie import ATTRIBUTES, Cookie
 from dough.facts.entry import read_named
 from dough.facts.errors import EntryError
 from dough.facts.ingredients import Role
 from dough.facts.kitchen_measures import Habit
+from dough.facts.quantities import Quantity
 from dough.facts.staples import POWDER, SODA, TARTAR
 from dough.facts.styles import style
 from dough.judgement.butter_cost import with_butter_at
@@ -376,7 +377,7 @@ def _sweetness(a: Draft, b: Draft) -> ForecastChangeOut:
     )
 
 
-def _forecast_change(t: Attribute, one: Cookie | None, other: Cookie | None) -> ForecastChangeOut:
+def _forecast_change(t: Quantity, one: Cookie | None, other: Cookie | None) -> ForecastChangeOut:
     a = getattr(one, t.key) if one else None
     b = getattr(other, t.key) if other else None
     steps = None if a is None or b is None else (b - a) / t.step

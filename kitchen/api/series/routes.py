@@ -20,10 +20,10 @@ from dough.counsel.next_steps.levers import Lever, levers, values_of
 from dough.counsel.series.design import Plan, drafts_of, factor_of, plan
 from dough.counsel.series.effects import Effect, cautions, needs, outcome, says
 from dough.facts.errors import EntryError
+from dough.facts.quantities import keys_of, quantity
 from dough.facts.styles import Style
 from dough.judgement.effects import forecasts_of
-from dough.judgement.trials.labels import LABELS
-from kitchen.actions.series import MEASURES, MeasureRun, PlanSeries, series_for_reading
+from kitchen.actions.series import MeasureRun, PlanSeries, series_for_reading
 from kitchen.api.errors import PROBLEMS
 from kitchen.api.preview.routes import sent
 from kitchen.documents.base import Strict, Typed
@@ -146,15 +146,8 @@ class SeriesOut(BaseModel):
     done: int
 
 
-class SeriesMeasureOut(BaseModel):
-    key: str
-    label: str
-    unit: str
-
-
 class SeriesListOut(BaseModel):
     levers: list[LeverOut]
-    measures: list[SeriesMeasureOut]
     series: list[SeriesOut]
 
 
@@ -183,9 +176,8 @@ def all_series(request: HttpRequest, dough_id: int) -> HttpResponse:
     draft, style = _draft(dough.draft), style_of(dough)
     used = style or nearest_style(draft.formula)
     found = [] if used is None else [_lever(x, draft, used) for x in levers(draft, used) if x.graded]
-    measures = [SeriesMeasureOut(key=k, label=LABELS[k][0], unit=LABELS[k][1]) for k in MEASURES]
     kept = [series_out(s) for s in dough.series.select_related("made_by")]
-    return sent(SeriesListOut(levers=found, measures=measures, series=kept))
+    return sent(SeriesListOut(levers=found, series=kept))
 
 
 @dough_router.post("/{dough_id}/series/plan", response={200: SeriesOut, **PROBLEMS})
@@ -227,7 +219,7 @@ def one_series(request: HttpRequest, series_id: int) -> SeriesOut:
 @dough_router.get("/{dough_id}/series/power/{key}", response={200: PowerOut, **PROBLEMS})
 def power(request: HttpRequest, dough_id: int, key: str, difference: float) -> PowerOut:
     """How many trays of each level it takes to see a difference, by this kitchen's scatter at the draft's size."""
-    if key not in MEASURES:
+    if key not in keys_of("series"):
         raise EntryError("key", "That is not something a series measures.")
     dough, scatter = dough_for_reading(dough_id), kitchen_scatter()
     told = dough_setting(dough, style_of(dough)).forecast()
@@ -236,7 +228,7 @@ def power(request: HttpRequest, dough_id: int, key: str, difference: float) -> P
         found = needs(key, difference, value, scatter)
     except ValueError as error:
         raise EntryError("difference", "Give a difference above zero.") from error
-    label, unit, _ = LABELS[key]
+    label, unit = quantity(key).label, quantity(key).unit
     return PowerOut(
         key=key, label=label, unit=unit, difference=difference, scatter=scatter.of(key, value),
         scatter_from=scatter.words(), needs=[SeriesNeedOut.model_validate(n, from_attributes=True) for n in found],
@@ -308,12 +300,13 @@ def _outcomes(
     made: Plan, results: dict[str, dict[str, list[float]]], ends: dict[tuple[int, ...], dict[str, float]]
 ) -> list[OutcomeOut]:
     found, scatter = [], kitchen_scatter()
-    for key in MEASURES:
+    for key in keys_of("series"):
         values = {int(o): fmean(m[key]) for o, m in results.items() if m.get(key)}
         told = outcome(made, key, values, scatter)
         if told is None:
             continue
-        label, unit, digits = LABELS[key]
+        q = quantity(key)
+        label, unit, digits = q.label, q.unit, q.digits
         means = [
             MeanOut(level=made.factors[0].levels[n], measured=m, forecast=ends.get((n,), {}).get(key))
             for n, m in enumerate(told.means)

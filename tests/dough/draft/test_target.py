@@ -7,8 +7,9 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from dough.draft.target import Target, from_style, set_field
-from dough.facts.cookie import ATTRIBUTES, BY_KEY, Attribute, Cookie
+from dough.facts.cookie import ATTRIBUTES, BY_KEY, Cookie
 from dough.facts.errors import EntryError
+from dough.facts.quantities import Quantity
 from dough.facts.styles import styles
 from dough.judgement.distance import compare
 
@@ -75,7 +76,7 @@ def test_a_senseless_target_is_answered_at_its_field(field: str, value: str) -> 
 
 
 @pytest.mark.parametrize("a", ATTRIBUTES, ids=[a.key for a in ATTRIBUTES])
-def test_a_difference_is_said_as_cooks_say_it_both_ways(a: Attribute) -> None:
+def test_a_difference_is_said_as_cooks_say_it_both_ways(a: Quantity) -> None:
     up, down = a.more(2.0), a.more(-2.0)
     assert up != down
     for words in (up, down):

@@ -11,15 +11,15 @@ from dough.judgement.trials.measure import Measured, check, read_list
 
 
 def test_several_readings_become_a_mean() -> None:
-    measured = Measured(diameters_mm=(84, 86, 85), heights_mm=(9.5, 10.5))
+    measured = Measured.of(diameter_mm=(84, 86, 85), height_mm=(9.5, 10.5))
     assert measured.cookie.diameter_mm == 85
     assert measured.cookie.height_mm == 10
-    assert measured.spread_factor == pytest.approx(8.5)
+    assert measured.value("spread_factor") == pytest.approx(8.5)
 
 
 def test_bake_loss_needs_both_weights() -> None:
-    assert Measured(mass_before_g=240, mass_after_g=228).bake_loss_pct == pytest.approx(5.0)
-    assert Measured(mass_before_g=240).bake_loss_pct is None
+    assert Measured.of(mass_before_g=240, mass_after_g=228).value("loss_pct") == pytest.approx(5.0)
+    assert Measured.of(mass_before_g=240).value("loss_pct") is None
 
 
 def test_readings_are_read_as_people_write_them() -> None:
@@ -36,9 +36,9 @@ def test_a_reading_that_does_not_fit_is_named(text: str) -> None:
 
 def test_a_cookie_cannot_gain_weight_in_the_oven() -> None:
     with pytest.raises(EntryError, match="more than 240 g before"):
-        check(Measured(mass_before_g=240, mass_after_g=250))
+        check(Measured.of(mass_before_g=240, mass_after_g=250))
     with pytest.raises(EntryError, match="check both weights"):
-        check(Measured(mass_before_g=240, mass_after_g=40))
+        check(Measured.of(mass_before_g=240, mass_after_g=40))
 
 
 def test_differences_are_in_units_and_words() -> None:

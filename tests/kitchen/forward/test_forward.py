@@ -88,13 +88,26 @@ def test_what_was_written_is_as_it_was(forward: tuple[Path, dict[str, list[tuple
     old.row_factory = sqlite3.Row
     old.executescript(DUMP.read_text(encoding="utf-8"))
     for table, kept in (
-        ("dough", ("name", "draft", "target")), ("version", ("formula", "note")), ("bake", ("measured", "minutes")),
+        ("dough", ("name", "draft", "target")), ("version", ("formula", "note")), ("bake", ("minutes", "notes", "key")),
         ("series", ("base", "plan", "results")), ("photo", ("result", "name")),
     ):  # fmt: skip
         now = columns(data, table)
         for row in old.execute(f"select * from kitchen_{table}"):
             for column in kept:
                 assert now[row["id"]][column] == row[column], (table, row["id"], column)
+
+
+def test_what_a_bake_measured_is_there_by_quantity(forward: tuple[Path, dict[str, list[tuple[Any, ...]]]]) -> None:
+    data, _ = forward
+    old = sqlite3.connect(":memory:")
+    old.executescript(DUMP.read_text(encoding="utf-8"))
+    before = {i: json.loads(m) for i, m in old.execute("select id, measured from kitchen_bake")}
+    for ident, row in columns(data, "bake").items():
+        now = json.loads(row["measured"])["readings"]
+        assert now.get("diameter_mm", []) == before[ident]["diameters_mm"]
+        assert now.get("height_mm", []) == before[ident]["heights_mm"]
+        singles = {k: v for k, v in before[ident].items() if v is not None and not isinstance(v, list | str)}
+        assert {k: v[0] for k, v in now.items() if k not in ("diameter_mm", "height_mm")} == singles
 
 
 def test_the_kitchen_answers_and_its_lesson_rests_on_the_same_bakes(

@@ -24,9 +24,10 @@ from dough.bake.taught import (
     spread_of,
 )  # fmt: skip
 from dough.draft.start import from_style_formula
+from dough.facts.quantities import quantity
 from dough.facts.styles import styles
 from dough.judgement.learning.lesson import Lesson
-from dough.judgement.learning.logged import READ_SD, Logged, Reading
+from dough.judgement.learning.logged import Logged, Reading
 from dough.judgement.learning.reference import Reference
 
 #: Four bakes of a developer's days: the dough's temperature, minutes, oven and portion differ as they do.
@@ -67,7 +68,7 @@ class SimulatedKitchen:
         """The same, measured on four cookies and a tray."""
         readings = {}
         for key, true in self.bake(day).items():
-            part, read = PARTS[key], READ_SD.get(key, READ_SD["shade"])
+            part, read = PARTS[key], quantity(key).read_sd or 0.0
             sd = read / 2.0 / true if key in SIZES else read
             away = self.rng.normal() * sd
             value = true * math.exp(away) if key in SIZES else true + away

@@ -157,16 +157,16 @@ def test_a_core_reading_is_worth_more_while_oven_and_base_are_mixed_up() -> None
 
 
 def test_readings_say_only_what_was_measured_and_count_cookies() -> None:
-    row = readings(Measured(row_of=6, row_mm=480.0))
-    one = readings(Measured(diameters_mm=(80.0,)))
+    row = readings(Measured.of(row_of=6, row_mm=480.0))
+    one = readings(Measured.of(diameter_mm=(80.0,)))
     assert set(row) == {"diameter_mm"}
     assert row["diameter_mm"].value == pytest.approx(80.0)
     assert row["diameter_mm"].sd < one["diameter_mm"].sd
-    assert readings(Measured()) == {}
-    eye, photo = (readings(Measured(l_rim=50.0, shade_from=s))["l_rim"].sd for s in ("eye", "photo"))
+    assert readings(Measured.of()) == {}
+    eye, photo = (readings(Measured.of(l_rim=50.0, shade_from=s))["l_rim"].sd for s in ("eye", "photo"))
     assert photo < eye
     # The camera sees the top: the base is picked by eye beside it.
-    base = (readings(Measured(l_base=50.0, shade_from=s))["l_base"].sd for s in ("eye", "photo"))
+    base = (readings(Measured.of(l_base=50.0, shade_from=s))["l_base"].sd for s in ("eye", "photo"))
     assert len(set(base)) == 1
 
 
