@@ -22,7 +22,8 @@ export default defineConfig({
       },
     },
   },
-  server: { proxy: { '/api': api } },
+  // Tests draw their boxes from the registry of quantities that the core reads.
+  server: { proxy: { '/api': api }, fs: { allow: ['.', '../dough/data'] } },
   build: { target: 'es2022', assetsInlineLimit: 0 },
   // One jsdom for all files of a worker: making one for each takes ten times as long as the tests.
   test: { environment: 'jsdom', isolate: false, include: ['src/**/*.spec.ts'], css: false },

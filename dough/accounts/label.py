@@ -38,7 +38,7 @@ HIGH = (("fat", 17.5), ("saturates", 5.0), ("sugars", 22.5), ("salt", 1.5))
 
 
 @dataclass(frozen=True, slots=True)
-class Held:
+class AllergensHeld:
     """An allergen of the piece: ingredients that hold it, that may (their label unread), and that may by label."""
 
     code: str
@@ -50,6 +50,14 @@ class Held:
 
 
 @dataclass(frozen=True, slots=True)
+class CompoundPart:
+    """A part of a compound ingredient, and whether it is an allergen."""
+
+    name: str
+    allergen: bool
+
+
+@dataclass(frozen=True, slots=True)
 class Named:
     """One entry of the ingredient list: its weight, percent of the whole, what it is made of, and the allergen
     words to set off."""
@@ -57,7 +65,7 @@ class Named:
     name: str
     grams: float
     percent: float
-    compound: tuple[tuple[str, bool], ...]
+    compound: tuple[CompoundPart, ...]
     allergen: bool
 
 
@@ -87,7 +95,7 @@ class Loss:
 class Label:
     """suggests are what figures suggest, never claims; lacks names lines whose unknown amount leaves figures open."""
 
-    allergens: tuple[Held, ...]
+    allergens: tuple[AllergensHeld, ...]
     ingredients: tuple[Named, ...]
     nutrients: tuple[Nutrient, ...]
     piece_g: float | None
@@ -122,7 +130,7 @@ def label(draft: Draft, read: Mapping[str, Reading], loss: Loss | None, region: 
     )
 
 
-def allergens(lines: tuple[Line, ...], read: Mapping[str, Reading]) -> tuple[Held, ...]:
+def allergens(lines: tuple[Line, ...], read: Mapping[str, Reading]) -> tuple[AllergensHeld, ...]:
     """Every listed allergen with the ingredients that hold it or may; what a label said wins over a “may”."""
     items = {x.ingredient_id: x.ingredient for x in lines}
     found = []
@@ -138,7 +146,7 @@ def allergens(lines: tuple[Line, ...], read: Mapping[str, Reading]) -> tuple[Hel
                     may.append(item.name)
             elif state is Standing.UNSURE:
                 unread.append(item.name)
-        found.append(Held(code, name, lists, tuple(sure), tuple(unread), tuple(may)))
+        found.append(AllergensHeld(code, name, lists, tuple(sure), tuple(unread), tuple(may)))
     return tuple(found)
 
 
@@ -158,9 +166,9 @@ def _named(lines: tuple[Line, ...]) -> tuple[Named, ...]:
     found = []
     for ident, amount in sorted(grams.items(), key=lambda g: -g[1]):
         item = items[ident]
-        parts = tuple((n, bool(code)) for n, _, code in compound(item))
+        parts = tuple(CompoundPart(n, bool(code)) for n, _, code in compound(item))
         held = any(holds(item, code).standing is Standing.BREAKS for code, _, _ in ALLERGENS)
-        allergen = held and not any(a for _, a in parts)
+        allergen = held and not any(p.allergen for p in parts)
         found.append(Named(_label_name(item), amount, 100.0 * amount / whole, parts, allergen))
     return tuple(found)
 

@@ -33,7 +33,7 @@ NOT_WORDS, VERY_WORDS = (
 
 
 @dataclass(frozen=True, slots=True)
-class Place:
+class MapPlace:
     """A point on the map: crisp 0 (soft) to 100 (crisp), height in mm."""
 
     crisp: float
@@ -41,7 +41,7 @@ class Place:
 
 
 #: Where a target begins that is nowhere yet.
-MIDDLE = Place(50.0, 10.0)
+MIDDLE = MapPlace(50.0, 10.0)
 
 
 @dataclass(frozen=True, slots=True)
@@ -49,7 +49,7 @@ class Region:
     """A style's place with the heights it usually has and how far it reaches across."""
 
     style: Style
-    place: Place
+    place: MapPlace
     height_low: float
     height_high: float
     reach: float
@@ -74,7 +74,7 @@ class Wish:
     filled_from: str
 
 
-def place_of(cookie: Cookie) -> Place | None:
+def place_of(cookie: Cookie) -> MapPlace | None:
     """Where a cookie stands; None while its height, or both rim and middle, are unknown."""
     if cookie.height_mm is None:
         return None
@@ -85,7 +85,7 @@ def place_of(cookie: Cookie) -> Place | None:
     ]
     if not known:
         return None
-    return Place(sum(known) / len(known), cookie.height_mm)
+    return MapPlace(sum(known) / len(known), cookie.height_mm)
 
 
 @cache

@@ -52,7 +52,7 @@ ASK_FILLING_ML = 55.0
 
 
 @dataclass(frozen=True, slots=True)
-class Quantity:
+class KitchenAmount:
     """An amount as written: number (low to high when a range), unit as in ``ML``/``FLUID``/``MASS`` or
     stick, pinch, egg, piece, none; heap is a word such as heaped; piece names what is counted."""
 
@@ -113,7 +113,7 @@ def filling_matters(item: Ingredient, ml: float) -> bool:
     return item.flour_base or item.is_("cocoa", "powdered_sugar")
 
 
-def millilitres(quantity: Quantity, habit: Habit) -> float | None:
+def millilitres(quantity: KitchenAmount, habit: Habit) -> float | None:
     """The volume of a quantity in ml; None when it is not a volume."""
     size = ML[habit].get(quantity.unit) or FLUID.get(quantity.unit)
     return None if size is None else quantity.middle * size
@@ -121,7 +121,7 @@ def millilitres(quantity: Quantity, habit: Habit) -> float | None:
 
 def weigh(
     item: Ingredient,
-    quantity: Quantity,
+    quantity: KitchenAmount,
     habit: Habit,
     filling: str = "",
     cups: tuple[CupCalibration, ...] = (),
@@ -152,7 +152,7 @@ def weigh(
 
 
 def _by_volume(
-    item: Ingredient, quantity: Quantity, ml: float, filling: str, cups: tuple[CupCalibration, ...]
+    item: Ingredient, quantity: KitchenAmount, ml: float, filling: str, cups: tuple[CupCalibration, ...]
 ) -> Weighed:
     ways = dict(fillings(item))
     name = filling if filling in ways else next(iter(ways))
@@ -219,7 +219,7 @@ def egg_part(item: Ingredient) -> str | None:
     return next(part for name, part in EGG_PARTS.items() if item.is_(name))
 
 
-def _egg(item: Ingredient, quantity: Quantity, habit: Habit) -> Weighed:
+def _egg(item: Ingredient, quantity: KitchenAmount, habit: Habit) -> Weighed:
     kind = egg_class(habit, quantity.piece)
     part = egg_part(item)
     if part is None:
@@ -232,7 +232,7 @@ def _egg(item: Ingredient, quantity: Quantity, habit: Habit) -> Weighed:
     return Weighed(grams, grams * 0.9, grams * 1.1, "", Confidence.MIDDLE, how)
 
 
-def _piece(item: Ingredient, quantity: Quantity) -> Weighed:
+def _piece(item: Ingredient, quantity: KitchenAmount) -> Weighed:
     for row in rows("pieces"):
         if row["id"] == item.id and row["piece"] == quantity.piece:
             n = quantity.middle

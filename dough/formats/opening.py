@@ -16,7 +16,7 @@ from typing import Any
 from dough.accounts.formula import Line, Step
 from dough.facts.errors import EntryError
 from dough.facts.ingredients import Confidence, table
-from dough.facts.kitchen_measures import CupCalibration, Habit, Quantity
+from dough.facts.kitchen_measures import CupCalibration, Habit, KitchenAmount
 from dough.formats.formula_file import FORMAT, FormulaFile, read_formula
 from dough.recipe.lines import Understood, read_line
 from dough.recipe.text import Bake, RecipeText, read_recipe
@@ -153,7 +153,7 @@ def _from_formula(file: FormulaFile, habit: Habit) -> RecipeText:
 def as_understood(line: Line) -> Understood:
     """A line that is known exactly, in the shape of one that was read."""
     grams = line.grams
-    quantity = () if grams is None else (Quantity(grams, grams, "g"),)
+    quantity = () if grams is None else (KitchenAmount(grams, grams, "g"),)
     asks = ("amount",) if grams is None else ()
     name = line.ingredient.name
     text = f"{grams:g} g {name}" if grams is not None else name

@@ -12,7 +12,7 @@ from typing import Any
 
 import pyparsing as pp
 
-from dough.facts.kitchen_measures import Quantity
+from dough.facts.kitchen_measures import KitchenAmount
 
 VULGAR = {
     "½": "1/2", "¼": "1/4", "¾": "3/4", "⅓": "1/3", "⅔": "2/3", "⅛": "1/8", "⅜": "3/8", "⅝": "5/8", "⅞": "7/8",
@@ -73,7 +73,7 @@ FILLING_WORDS = {
 class Amount:
     """One amount found in a text: the quantity, where it stood, and a filling word said with it."""
 
-    quantity: Quantity
+    quantity: KitchenAmount
     start: int
     end: int
     filling: str = ""
@@ -176,7 +176,7 @@ def amount_at(text: str, start: int) -> Amount | None:
         end = start + text[start:].lower().find(size)
         heap = ""
     filling = FILLING_WORDS.get(str(found.get("filling", "")).lower(), "")
-    return Amount(Quantity(low, high, unit, heap), start, end, filling, "about" in found, by_word)
+    return Amount(KitchenAmount(low, high, unit, heap), start, end, filling, "about" in found, by_word)
 
 
 def amounts_in(text: str) -> list[Amount]:

@@ -7,7 +7,7 @@ from dataclasses import replace
 
 from dough.accounts.formula import MAX_GRAMS, Line
 from dough.facts.errors import EntryError
-from dough.facts.kitchen_measures import CupCalibration, Habit, Quantity, Weighed, egg_part, fillings, weigh
+from dough.facts.kitchen_measures import CupCalibration, Habit, KitchenAmount, Weighed, egg_part, fillings, weigh
 from dough.recipe.amounts import FILLING_WORDS, amount_at, tidy
 from dough.recipe.lines import SIZE_WORDS
 
@@ -52,7 +52,7 @@ def kitchen_measure(
     return _words(q, weighed, habit), weighed.grams, None
 
 
-def _words(q: Quantity, weighed: Weighed, habit: Habit) -> str:
+def _words(q: KitchenAmount, weighed: Weighed, habit: Habit) -> str:
     number = f"{q.low:g}" if q.low == q.high else f"{q.low:g} to {q.high:g}"
     if q.unit == "egg":
         return f"{number} {q.piece or 'usual size'}"

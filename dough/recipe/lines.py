@@ -12,7 +12,7 @@ from dough.facts.ingredients import Confidence, ingredient, of_class, table
 from dough.facts.kitchen_measures import (
     CupCalibration,
     Habit,
-    Quantity,
+    KitchenAmount,
     Weighed,
     egg_part,
     filling_matters,
@@ -69,7 +69,7 @@ class Understood:
     text: str
     ingredient_id: str
     named: str
-    quantities: tuple[Quantity, ...]
+    quantities: tuple[KitchenAmount, ...]
     grams: float | None
     low_g: float | None
     high_g: float | None
@@ -139,7 +139,7 @@ def read_line(text: str, habit: Habit, step: Step | None = None, cups: tuple[Cup
 def understood(
     text: str,
     found: Match,
-    quantities: tuple[Quantity, ...],
+    quantities: tuple[KitchenAmount, ...],
     filling: str,
     habit: Habit,
     step: Step | None,
@@ -197,7 +197,7 @@ def understood(
 
 
 def _edges(
-    ident: str, q: Quantity, habit: Habit, filling: str, cups: tuple[CupCalibration, ...]
+    ident: str, q: KitchenAmount, habit: Habit, filling: str, cups: tuple[CupCalibration, ...]
 ) -> tuple[float, float]:
     def at(value: float) -> Weighed:
         return weigh(ingredient(ident), replace(q, low=value, high=value), habit, filling, cups)
@@ -205,7 +205,7 @@ def _edges(
     return at(q.low).grams, at(q.high).grams
 
 
-def _mass(quantities: tuple[Quantity, ...]) -> Weighed | None:
+def _mass(quantities: tuple[KitchenAmount, ...]) -> Weighed | None:
     if quantities and all(q.unit in MASS_FIRST for q in quantities):
         return weigh(staple(WATER), quantities[0], Habit.METRIC)
     return None
@@ -288,7 +288,7 @@ def _filling(line: str, chosen: list[Amount]) -> str:
     return ""
 
 
-def counted(q: Quantity, ident: str, line: str) -> Quantity:
+def counted(q: KitchenAmount, ident: str, line: str) -> KitchenAmount:
     item = table().get(ident)
     if q.unit or item is None:
         return q
@@ -301,7 +301,7 @@ def counted(q: Quantity, ident: str, line: str) -> Quantity:
     return replace(q, unit="egg", piece=size)
 
 
-def _of_a_fruit(line: str, ident: str, quantities: tuple[Quantity, ...]) -> tuple[Quantity, ...]:
+def _of_a_fruit(line: str, ident: str, quantities: tuple[KitchenAmount, ...]) -> tuple[KitchenAmount, ...]:
     """“Zest of half a lemon”, “juice of 1 lemon”, “1 orange, zested”."""
     if ident not in (RASPED_PEEL, LEMON_JUICE) or any(q.unit for q in quantities):
         return quantities
@@ -311,7 +311,7 @@ def _of_a_fruit(line: str, ident: str, quantities: tuple[Quantity, ...]) -> tupl
     if not quantities:
         word = re.search(r"\bof\s+(.*)$", line, re.I)
         amount = amount_at(word.group(1), 0) if word else None
-        count = amount.quantity if amount else Quantity(1.0, 1.0, "")
+        count = amount.quantity if amount else KitchenAmount(1.0, 1.0, "")
         quantities = (count,)
     return tuple(replace(q, unit="piece", piece=fruit) for q in quantities[:1])
 

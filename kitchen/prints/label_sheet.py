@@ -5,7 +5,7 @@ from __future__ import annotations
 from fpdf import FPDF
 from fpdf.enums import XPos, YPos
 
-from dough.accounts.label import Held, Label, Named
+from dough.accounts.label import AllergensHeld, Label, Named
 from kitchen.prints.page import new_page, plain, words
 
 
@@ -30,7 +30,7 @@ def label_pdf(title: str, subtitle: str, made: Label) -> bytes:
     return bytes(page.output())
 
 
-def held_words(h: Held) -> str:
+def held_words(h: AllergensHeld) -> str:
     """What one row of the table says."""
     said = []
     if h.contains:
@@ -46,7 +46,7 @@ def _named(n: Named) -> str:
     name = n.name.upper() if n.allergen else n.name
     if not n.compound:
         return name
-    return f"{name} ({', '.join(c.upper() if a else c for c, a in n.compound)})"
+    return f"{name} ({', '.join(c.name.upper() if c.allergen else c.name for c in n.compound)})"
 
 
 def _figures(page: FPDF, made: Label) -> None:

@@ -72,7 +72,7 @@ def test_every_view_is_clean_and_nothing_is_cut_off_sideways(calm: Page, name: s
 def test_the_log_form_and_the_picker_are_clean(calm: Page) -> None:
     calm.goto("/dough/1/results")
     calm.get_by_role("button", name="Log a bake").click()
-    expect(calm.get_by_label("Diameters")).to_be_visible()
+    expect(calm.get_by_label("Diameter, mm")).to_be_visible()
     clean(calm, "log form")
     calm.goto("/dough/1/formula")
     calm.get_by_role("button", name="Add line").click()

@@ -23,7 +23,7 @@ def log_from_the_simulated_camera(page: Page) -> None:
     page.get_by_role("button", name="Log a bake").click()
     page.get_by_role("button", name="Simulated camera").click()
     page.get_by_role("button", name="Use these figures").click()
-    expect(page.get_by_label("Diameters")).to_have_value(re.compile(r"^\d+\.\d( \d+\.\d)+$"))
+    expect(page.get_by_label("Diameter, mm")).to_have_value(re.compile(r"^\d+\.\d( \d+\.\d)+$"))
     page.get_by_label("Core at the pull").fill("86")
     page.get_by_role("group", name="Middle").get_by_role("button", name="soft", exact=True).click()
     with page.expect_response(lambda r: r.request.method == "POST" and r.url.endswith("/bakes")):
@@ -90,12 +90,12 @@ def photo_file(folder: Path) -> Path:
 def test_a_photo_is_corrected_by_keyboard_and_a_wrong_file_loses_nothing(page: Page, tmp_path: Path) -> None:
     page.goto("/dough/1/results")
     page.get_by_role("button", name="Log a bake").click()
-    page.get_by_label("Heights").fill("9.4 9.6")
+    page.get_by_label("Height, mm").fill("9.4 9.6")
     wrong = tmp_path / "notes.png"
     wrong.write_text("butter, sugar")
     page.get_by_label("Choose a photo").set_input_files(wrong)
     expect(page.get_by_text("can't be read as a picture", exact=False)).to_be_visible()
-    expect(page.get_by_label("Heights")).to_have_value("9.4 9.6")
+    expect(page.get_by_label("Height, mm")).to_have_value("9.4 9.6")
     page.get_by_label("Choose a photo").set_input_files(photo_file(tmp_path))
     expect(page.get_by_text("2 cookies", exact=False)).to_be_visible()
     ring = page.get_by_role("button", name=re.compile("^Cookie 1: arrows"))
@@ -108,14 +108,14 @@ def test_a_photo_is_corrected_by_keyboard_and_a_wrong_file_loses_nothing(page: P
         page.get_by_label("Cookie 2 counts").uncheck()
     expect(page.get_by_text("1 cookies", exact=False)).to_be_visible()
     page.get_by_role("button", name="Use these figures").click()
-    expect(page.get_by_label("Diameters")).to_have_value(re.compile(r"^\d+\.\d$"))
-    expect(page.get_by_label("Heights")).to_have_value("9.4 9.6")
+    expect(page.get_by_label("Diameter, mm")).to_have_value(re.compile(r"^\d+\.\d$"))
+    expect(page.get_by_label("Height, mm")).to_have_value("9.4 9.6")
 
 
 def test_a_reading_far_off_is_asked_about_and_taken_when_sure(page: Page) -> None:
     page.goto("/dough/1/results")
     page.get_by_role("button", name="Log a bake").click()
-    page.get_by_label("Diameters").fill("84 85 86 58")
+    page.get_by_label("Diameter, mm").fill("84 85 86 58")
     page.get_by_role("button", name="Log this bake").click()
     expect(page.get_by_role("alert").filter(has_text="58 mm lies far").first).to_be_visible()
     page.get_by_role("button", name="They are right: log it").click()
@@ -160,7 +160,7 @@ def test_a_series_is_planned_baked_and_read_and_survives_a_lost_server(page: Pag
             box.press("Tab")
     expect(page.get_by_text(re.compile(r"Portion 34 to 46 g: diameter 6\.\d mm wider"))).to_be_visible()
     server.stop()
-    box = page.get_by_label("Run 1, heights")
+    box = page.get_by_label("Run 1, height")
     box.fill("9.5")
     box.press("Tab")
     expect(page.get_by_role("alert").filter(has_text="does not answer")).to_be_visible()
@@ -170,7 +170,7 @@ def test_a_series_is_planned_baked_and_read_and_survives_a_lost_server(page: Pag
     with page.expect_response(lambda r: r.request.method == "PUT"):
         box.press("Tab")
     page.reload()
-    expect(page.get_by_label("Run 1, heights")).to_have_value("9.6")
+    expect(page.get_by_label("Run 1, height")).to_have_value("9.6")
 
 
 def test_the_search_keeps_what_is_locked_and_its_draft_is_undone(page: Page) -> None:

@@ -101,10 +101,10 @@ def test_from_an_empty_shelf_to_a_compared_bake(page: Page) -> None:
     expect(page.get_by_role("button", name="Keep as version 2")).to_be_visible()
     page.get_by_role("link", name="Results").click()
     page.get_by_role("button", name="Log the first bake").click()
-    page.get_by_label("Diameters").fill("93 94 92.5")
-    page.get_by_label("Heights").fill("9.1 9.3")
+    page.get_by_label("Diameter, mm").fill("93 94 92.5")
+    page.get_by_label("Height, mm").fill("9.1 9.3")
     page.get_by_label("Mass before the oven").fill("240")
-    page.get_by_label("and after").fill("224")
+    page.get_by_label("Mass after the oven").fill("224")
     page.get_by_label("Rim, of 100").fill("60")
     page.get_by_role("button", name="Log this bake").click()
 
@@ -161,16 +161,16 @@ def test_the_process_moves_the_forecast(page: Page) -> None:
 def test_a_bake_entry_survives_a_reload_until_it_is_logged(page: Page) -> None:
     page.goto("/dough/1/results")
     page.get_by_role("button", name="Log a bake").click()
-    page.get_by_label("Diameters").fill("84 85")
+    page.get_by_label("Diameter, mm").fill("84 85")
     page.reload()
     page.get_by_role("button", name="Log a bake").click()
-    expect(page.get_by_label("Diameters")).to_have_value("84 85")
+    expect(page.get_by_label("Diameter, mm")).to_have_value("84 85")
 
 
 def test_a_correction_replaces_the_entry_it_corrects(page: Page) -> None:
     page.goto("/dough/1/results")
     page.get_by_role("button", name="Correct this entry").click()
-    page.get_by_label("Diameters").fill("90 90")
+    page.get_by_label("Diameter, mm").fill("90 90")
     page.get_by_role("button", name="Log the correction").click()
     expect(page.get_by_role("row", name=re.compile("^Diameter"))).to_contain_text("90.0")
     expect(page.get_by_role("button", name=re.compile("^Bake 11"))).to_have_count(1)

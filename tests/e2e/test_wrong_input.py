@@ -93,11 +93,11 @@ def test_a_lost_server_loses_nothing(page: Page, server: Server) -> None:
 def test_a_wrong_bake_entry_is_answered_at_its_field(page: Page) -> None:
     page.goto("/dough/1/results")
     page.get_by_role("button", name="Log a bake").click()
-    page.get_by_label("Diameters").fill("84 wide")
-    page.get_by_label("Heights").fill("9")
+    page.get_by_label("Diameter, mm").fill("84 wide")
+    page.get_by_label("Height, mm").fill("9")
     page.get_by_role("button", name="Log this bake").click()
     expect(page.get_by_text("“wide” is not a number", exact=False).first).to_be_visible()
-    expect(page.get_by_label("Heights")).to_have_value("9")
+    expect(page.get_by_label("Height, mm")).to_have_value("9")
 
 
 def test_an_address_that_leads_nowhere_leads_back(page: Page) -> None:

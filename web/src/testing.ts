@@ -4,9 +4,31 @@ import { type DOMWrapper, flushPromises, mount, type VueWrapper } from '@vue/tes
 import { vi } from 'vitest'
 import { defineComponent, h, ref, type Component } from 'vue'
 import { createMemoryHistory, createRouter } from 'vue-router'
+import table from '../../dough/data/quantities.csv?raw'
+import type { Quantity } from '@/api/queries'
 import { doughKey } from '@/dough/key'
 import type { DoughWork } from '@/dough/useDough'
 import { STAGES } from '@/stages/stages'
+
+/** The registry of quantities, from the table the core reads. */
+export const QUANTITIES: Quantity[] = read(table)
+
+function read(csv: string): Quantity[] {
+  const [head = [], ...rows] = csv
+    .trim()
+    .split('\n')
+    .map((line) => [...line.matchAll(/("([^"]*)"|[^,]*)(,|$)/g)].map((m) => m[2] ?? m[1] ?? ''))
+  return rows.map((cells) => {
+    const row = Object.fromEntries(head.map((name, n) => [name, cells[n] ?? '']))
+    return {
+      ...row,
+      roles: (row['roles'] ?? '').split(' '),
+      several: row['several'] === 'yes',
+      digits: Number(row['digits']),
+      clear_miss: row['step'] ? Number(row['step']) : null,
+    } as unknown as Quantity
+  })
+}
 
 export interface Call {
   method: string

@@ -20,7 +20,7 @@ LOWEST_C, HIGHEST_C = -20.0, 95.0
 
 
 @dataclass(frozen=True, slots=True)
-class Part:
+class PartTemp:
     """One share of the dough: what it is called, g, kJ/kgK, and its temperature in °C (None: to be found)."""
 
     key: str
@@ -60,7 +60,7 @@ def group_of(line: Line) -> str:
     return role.value if role.value in GROUPS else "rest"
 
 
-def parts_of(formula: Formula, temps: dict[str, float | None]) -> tuple[Part, ...]:
+def parts_of(formula: Formula, temps: dict[str, float | None]) -> tuple[PartTemp, ...]:
     """The dough as five parts (fat, sugar, egg and liquids, flour, the rest) with their temperatures.
 
     Unknown amounts make it impossible: raises EntryError and names them.
@@ -78,11 +78,11 @@ def parts_of(formula: Formula, temps: dict[str, float | None]) -> tuple[Part, ..
         temp = temps.get(key)
         heat = sum((x.grams or 0.0) * heat_of(x, temp) for x in mine) / mass
         name = {"fat": "butter", "egg": "egg and liquids", "rest": "everything else"}.get(key, key)
-        found.append(Part(key, name, mass, heat, temp))
+        found.append(PartTemp(key, name, mass, heat, temp))
     return tuple(found)
 
 
-def mixed_c(parts: tuple[Part, ...], friction_k: float) -> float:
+def mixed_c(parts: tuple[PartTemp, ...], friction_k: float) -> float:
     """Temperature of the mixed dough, °C. Raises EntryError when one is unknown."""
     known = [(p.capacity, p.temp_c) for p in parts]
     if not known or any(t is None for _, t in known):
@@ -91,7 +91,7 @@ def mixed_c(parts: tuple[Part, ...], friction_k: float) -> float:
     return sum(c * (t or 0.0) for c, t in known) / total + friction_k
 
 
-def solve_for(parts: tuple[Part, ...], wanted_c: float, friction_k: float, key: str) -> float:
+def solve_for(parts: tuple[PartTemp, ...], wanted_c: float, friction_k: float, key: str) -> float:
     """The temperature one part must have for the dough to come out at wanted_c, °C.
 
     Raises EntryError where no such part is in the dough or the answer is out of a kitchen's reach.
@@ -112,7 +112,7 @@ def solve_for(parts: tuple[Part, ...], wanted_c: float, friction_k: float, key: 
     return found
 
 
-def minutes_for(parts: tuple[Part, ...], wanted_c: float, per_min_k: float) -> float:
+def minutes_for(parts: tuple[PartTemp, ...], wanted_c: float, per_min_k: float) -> float:
     """Minutes of mixing that bring the dough up to wanted_c, from the heat of the mixer; negative: it is warmer
     already."""
     return (wanted_c - mixed_c(parts, 0.0)) / per_min_k if per_min_k > 0 else 0.0
@@ -145,7 +145,7 @@ WORTH_K, WORTH_MIN = 0.3, 0.15
 EASY_LOW_C, EASY_HIGH_C = 0.0, 45.0
 
 
-def ways_to(parts: tuple[Part, ...], wanted_c: float, per_min_k: float, minutes: float) -> tuple[str, ...]:
+def ways_to(parts: tuple[PartTemp, ...], wanted_c: float, per_min_k: float, minutes: float) -> tuple[str, ...]:
     """Every single change that would bring the dough to wanted_c, in words; empty when it is there."""
     said: list[str] = []
     friction = per_min_k * minutes

@@ -50,7 +50,7 @@ class Move:
 
 
 @dataclass(frozen=True, slots=True)
-class Change:
+class EffectRange:
     """What a change does to one attribute, in its unit, with the range that holds about 8 times in 10."""
 
     attribute: Quantity
@@ -70,7 +70,7 @@ class Advice:
     to_steps: float
     cookie: Cookie
     effect: str
-    changes: tuple[Change, ...]
+    changes: tuple[EffectRange, ...]
     side_effects: tuple[str, ...]
     bakes: int
     draft: Draft
@@ -228,18 +228,18 @@ def _advice(
     )  # fmt: skip
 
 
-def changes_of(now: Cookie, then: Cookie, spread: dict[str, float]) -> tuple[Change, ...]:
+def changes_of(now: Cookie, then: Cookie, spread: dict[str, float]) -> tuple[EffectRange, ...]:
     """Each attribute's change with its range: the kitchen's part, and what the model's slopes may be off."""
     found = []
     for a in ATTRIBUTES:
         x, y = getattr(now, a.key), getattr(then, a.key)
         if x is not None and y is not None:
             half = Z80 * math.hypot(spread.get(a.key, 0.0), SLOPE_SD * (y - x))
-            found.append(Change(a, y - x, y - x - half, y - x + half))
+            found.append(EffectRange(a, y - x, y - x - half, y - x + half))
     return tuple(found)
 
 
-def bakes_to_show(changes: tuple[Change, ...], now: Cookie, scatter: Scatter = AS_USUAL) -> int:
+def bakes_to_show(changes: tuple[EffectRange, ...], now: Cookie, scatter: Scatter = AS_USUAL) -> int:
     """How many bakes of each version until the clearest effect stands above the scatter of two means; up to 9."""
     clearest = 0.0
     for c in changes:

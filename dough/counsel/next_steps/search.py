@@ -15,7 +15,7 @@ import numpy as np
 from dough.accounts.formula import Draft
 from dough.bake.draft_setting import Setting
 from dough.counsel.next_steps.levers import Lever, levers, unlocked, values_of
-from dough.counsel.next_steps.ranking import Change, Move, changes_of, side_effects, spreads_of
+from dough.counsel.next_steps.ranking import EffectRange, Move, changes_of, side_effects, spreads_of
 from dough.draft import edit
 from dough.facts.cookie import ATTRIBUTES, Cookie
 from dough.facts.errors import EntryError, EntryErrors
@@ -46,7 +46,7 @@ class Reached:
     from_steps: float
     to_steps: float
     cookie: Cookie
-    changes: tuple[Change, ...]
+    changes: tuple[EffectRange, ...]
     side_effects: tuple[str, ...]
     out_of_reach: tuple[str, ...]
 

@@ -122,7 +122,7 @@ def cautions(made: Plan, done: list[Run]) -> tuple[str, ...]:
 
 
 @dataclass(frozen=True, slots=True)
-class Need:
+class TraysNeeded:
     """Trays of each level it takes to see a difference: with so many pieces measured of each; None: more than 60."""
 
     pieces: int
@@ -132,7 +132,7 @@ class Need:
 
 def needs(
     key: str, difference: float, value: float | None = None, scatter: Scatter = AS_USUAL, power: float = 0.8
-) -> tuple[Need, ...]:
+) -> tuple[TraysNeeded, ...]:
     """How many trays of each of two levels tell a difference of this size in 8 of 10 series (two-sided, 5 %).
 
     From one dough only the pieces' own scatter counts; with a mixing for each the bake-to-bake scatter comes on top.
@@ -145,7 +145,7 @@ def needs(
     for pieces in (4, 6, 12):
         own = scatter.piece(key, value) / math.sqrt(pieces)
         mixed = math.hypot(own, scatter.of(key, value))
-        found.append(Need(pieces, _count(difference / own, power), _count(difference / mixed, power)))
+        found.append(TraysNeeded(pieces, _count(difference / own, power), _count(difference / mixed, power)))
     return tuple(found)
 
 

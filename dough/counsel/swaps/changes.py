@@ -9,7 +9,7 @@ from dough.accounts.formula import Formula, Line
 
 
 @dataclass(frozen=True, slots=True)
-class Change:
+class LineSwap:
     """One line before and after; None where it was not there, or is gone."""
 
     line_id: str
@@ -20,7 +20,9 @@ class Change:
     why: str
 
 
-def changes(before: Formula, after: Formula, why: Callable[[str, Line | None, Line | None], str]) -> tuple[Change, ...]:
+def changes(
+    before: Formula, after: Formula, why: Callable[[str, Line | None, Line | None], str]
+) -> tuple[LineSwap, ...]:
     """Every line whose ingredient or grams differ, those there before first; why is asked for each."""
     old, new = {x.id: x for x in before.lines}, {x.id: x for x in after.lines}
     found = []
@@ -29,7 +31,7 @@ def changes(before: Formula, after: Formula, why: Callable[[str, Line | None, Li
         if a is not None and b is not None and a.ingredient_id == b.ingredient_id and a.grams == b.grams:
             continue
         found.append(
-            Change(
+            LineSwap(
                 ident, a.ingredient.name if a else "", a.grams if a else None, b.ingredient.name if b else "",
                 b.grams if b else None, why(ident, a, b),
             )

@@ -10,7 +10,7 @@ from dataclasses import dataclass, replace
 from dough.accounts.formula import USUAL_STEP, Draft, Formula, Line
 from dough.accounts.needs.verdict import breaks
 from dough.accounts.scaling import practical
-from dough.counsel.swaps.changes import Change, changes
+from dough.counsel.swaps.changes import LineSwap, changes
 from dough.counsel.swaps.rules import Equivalent, Taking, equivalents, kinds
 from dough.facts.errors import EntryError
 from dough.facts.ingredients import Ingredient, Role, ingredient
@@ -45,7 +45,7 @@ class Equal:
 
     rule: Equivalent
     draft: Draft
-    changes: tuple[Change, ...]
+    changes: tuple[LineSwap, ...]
     short: str
 
 

@@ -9,7 +9,7 @@ from dough.accounts.formula import Draft, Formula, Line, Method, Process
 from dough.accounts.needs.brings import brings
 from dough.accounts.needs.verdict import Standing, marks, state_of
 from dough.counsel.swaps.candidates import KEEP, OUT, broken
-from dough.counsel.swaps.changes import Change, changes
+from dough.counsel.swaps.changes import LineSwap, changes
 from dough.counsel.swaps.ledger import FUNCTIONS, Entry, entries, flour_of, ledger, per_100
 from dough.counsel.swaps.reduce import meets, per_100g, reduce, takes_from
 from dough.counsel.swaps.rules import Reduction, Rule, Steps
@@ -59,7 +59,7 @@ class Plan:
     picks: tuple[tuple[str, Rule], ...]
     ways: tuple[Way, ...]
     ledger: tuple[Entry, ...]
-    changes: tuple[Change, ...]
+    changes: tuple[LineSwap, ...]
     method: tuple[str, ...]
     unmet: tuple[str, ...]
     left: tuple[str, ...]

@@ -7,7 +7,7 @@ from dataclasses import replace
 from dough.accounts.formula import Draft
 from dough.draft import edit
 from dough.facts.ingredients import Role
-from dough.judgement.findings.model import Change, Remedy
+from dough.judgement.findings.model import Mend, Remedy
 
 
 def apply(draft: Draft, remedy: Remedy) -> Draft:
@@ -17,7 +17,7 @@ def apply(draft: Draft, remedy: Remedy) -> Draft:
     return draft
 
 
-def _made(draft: Draft, c: Change) -> Draft:
+def _made(draft: Draft, c: Mend) -> Draft:
     if c.op == "role" and c.percent is not None:
         return edit.set_role_percent(draft, c.role or Role.SUGAR, c.percent)
     if c.op == "line":

@@ -24,7 +24,7 @@ WORST_FIRST = (State.ACT, State.LOOK, State.NOTE)
 
 
 @dataclass(frozen=True, slots=True)
-class Change:
+class Mend:
     """One step of a remedy. op is line (grams of a line), add (an ingredient, grams), out (a line), swap (another
     ingredient in a line, with its grams), role (a role's percent on its rail) or portion (grams a piece)."""
 
@@ -42,7 +42,7 @@ class Remedy:
     raises no other."""
 
     words: str
-    changes: tuple[Change, ...]
+    changes: tuple[Mend, ...]
 
 
 @dataclass(frozen=True, slots=True)

@@ -23,7 +23,7 @@ from dough.judgement.findings.causes import worse
 from dough.judgement.findings.faults import PIECE_LOOK, dose_of, piece_g, salt_of_fats_g
 from dough.judgement.findings.limits import usual
 from dough.judgement.findings.measures import account_of, measures
-from dough.judgement.findings.model import Change, Finding, Remedy
+from dough.judgement.findings.model import Finding, Mend, Remedy
 
 #: Inside the edge by so much, so that rounding does not put it back; and so many remedies at most.
 INSIDE, MOST = 0.03, 2
@@ -81,7 +81,7 @@ def _with(f: Finding, case: _Case, draft: Draft, found: tuple[Finding, ...], aga
     if any(x.grams is None for x in case.formula.lines if x.in_dough):
         return replace(f, no_remedy=UNKNOWN)
     kept: list[Remedy] = []
-    seen: set[tuple[Change, ...]] = set()
+    seen: set[tuple[Mend, ...]] = set()
     for remedy in _candidates(f, case):
         if len(kept) >= MOST:
             break
@@ -171,7 +171,7 @@ def _role(f: Finding, case: _Case, role: Role) -> Iterator[Remedy]:
         else:
             shown = round(percent, 1 if percent < 10 else 0)
             words = f"{role.capitalize()} to {shown:g} % of the flour"
-            yield Remedy(words, (Change("role", role=role, percent=shown),))
+            yield Remedy(words, (Mend("role", role=role, percent=shown),))
 
 
 def _added(f: Finding, case: _Case, role: Role) -> Iterator[Remedy]:
@@ -227,7 +227,7 @@ def _soda(f: Finding, case: _Case) -> Iterator[Remedy]:
                 name = staple(POWDER).name.lower()
                 yield Remedy(
                     f"{wanted:g} g of {name} for the {_name(soda)}",
-                    (Change("swap", soda.id, POWDER, grams=wanted),),
+                    (Mend("swap", soda.id, POWDER, grams=wanted),),
                 )
             else:
                 yield _to(soda, 0.005 * case.wide)
@@ -246,11 +246,11 @@ def _gas(f: Finding, case: _Case) -> Iterator[Remedy]:
     beside = [x for x in case.formula.of_role(Role.LEAVENING) if x.grams and x.ingredient.is_("powder", "soda")]
     if len(beside) == 1:
         words = f"Leave the {_name(beside[0])} out: the flour brings its own"
-        yield Remedy(words, (Change("out", beside[0].id),))
+        yield Remedy(words, (Mend("out", beside[0].id),))
     elif beside:
         heavy = max(beside, key=lambda x: (x.grams or 0.0) * (3.6 if x.ingredient.is_("soda") else 1.0))
-        yield Remedy(f"Leave the {_name(heavy)} out: the flour brings its own", (Change("out", heavy.id),))
-        yield Remedy("Leave soda and powder out: the flour brings its own", tuple(Change("out", x.id) for x in beside))
+        yield Remedy(f"Leave the {_name(heavy)} out: the flour brings its own", (Mend("out", heavy.id),))
+        yield Remedy("Leave soda and powder out: the flour brings its own", tuple(Mend("out", x.id) for x in beside))
     for factor in (0.5, 0.25):
         if beside:
             yield _all_to(beside, factor)
@@ -272,7 +272,7 @@ def _ammonia(f: Finding, case: _Case) -> Iterator[Remedy]:
         for times in (3.0, 1.5, 0.8):
             grams = practical(min(times * (line.grams or 0.0), 0.028 * case.wide))
             words = f"{grams:g} g of {staple(POWDER).name.lower()} for the {_name(line)}"
-            yield Remedy(words, (Change("swap", ident, POWDER, grams=grams),))
+            yield Remedy(words, (Mend("swap", ident, POWDER, grams=grams),))
 
 
 def _sets(f: Finding, case: _Case) -> Iterator[Remedy]:
@@ -297,7 +297,7 @@ def _piece(f: Finding, case: _Case) -> Iterator[Remedy]:
     each = piece_g(case.formula.line(f.line_ids[0]).ingredient)
     if each:
         grams = practical(1.05 * each / PIECE_LOOK)
-        yield Remedy(f"Portions of {grams:g} g", (Change("portion", grams=grams),))
+        yield Remedy(f"Portions of {grams:g} g", (Mend("portion", grams=grams),))
 
 
 def _for_flour(f: Finding, case: _Case) -> Iterator[Remedy]:
@@ -309,13 +309,13 @@ def _for_flour(f: Finding, case: _Case) -> Iterator[Remedy]:
     flours = [x for x in case.formula.flour_lines if x not in lines]
     for share in (factor, 0.8 * factor, 0.5 * factor):
         off = sum(practical((x.grams or 0.0) * (1.0 - share)) for x in lines)
-        cut = tuple(Change("line", x.id, grams=practical((x.grams or 0.0) * share)) for x in lines)
+        cut = tuple(Mend("line", x.id, grams=practical((x.grams or 0.0) * share)) for x in lines)
         if flours:
             heavy = max(flours, key=lambda x: x.grams or 0.0)
-            more = Change("line", heavy.id, grams=practical((heavy.grams or 0.0) + off))
+            more = Mend("line", heavy.id, grams=practical((heavy.grams or 0.0) + off))
             name = _name(heavy)
         else:
-            more, name = Change("add", ingredient=PLAIN_FLOUR, grams=practical(off)), staple(PLAIN_FLOUR).name.lower()
+            more, name = Mend("add", ingredient=PLAIN_FLOUR, grams=practical(off)), staple(PLAIN_FLOUR).name.lower()
         words = f"{lines[0].ingredient.name} to {cut[0].grams:g} g, and {off:g} g more {name} for it"
         yield Remedy(words, (*cut, more))
         yield Remedy(f"{lines[0].ingredient.name} to {cut[0].grams:g} g", cut)
@@ -328,11 +328,11 @@ def _syrup(f: Finding, case: _Case) -> Iterator[Remedy]:
     if not lines or factor is None:
         return
     for share in (factor, 0.85 * factor, 0.6 * factor):
-        cut = tuple(Change("line", x.id, grams=practical((x.grams or 0.0) * share)) for x in lines)
+        cut = tuple(Mend("line", x.id, grams=practical((x.grams or 0.0) * share)) for x in lines)
         for part in (1.0, 0.88, 0.78):
             off = practical(part * sum((x.grams or 0.0) * (1.0 - share) for x in lines))
             words = f"{lines[0].ingredient.name} to {cut[0].grams:g} g, and {off:g} g more sugar for it"
-            yield Remedy(words, (*cut, Change("add", ingredient=SUGAR, grams=off)))
+            yield Remedy(words, (*cut, Mend("add", ingredient=SUGAR, grams=off)))
 
 
 def _water(f: Finding, case: _Case) -> Iterator[Remedy]:
@@ -350,18 +350,18 @@ def _water(f: Finding, case: _Case) -> Iterator[Remedy]:
 
 def _to(line: Line, grams: float) -> Remedy:
     shown = practical(max(grams, 0.0))
-    return Remedy(f"{line.ingredient.name} to {shown:g} g", (Change("line", line.id, grams=shown),))
+    return Remedy(f"{line.ingredient.name} to {shown:g} g", (Mend("line", line.id, grams=shown),))
 
 
 def _all_to(lines: list[Line], factor: float) -> Remedy:
-    changes = tuple(Change("line", x.id, grams=practical((x.grams or 0.0) * factor)) for x in lines)
+    changes = tuple(Mend("line", x.id, grams=practical((x.grams or 0.0) * factor)) for x in lines)
     words = ", ".join(f"{x.ingredient.name} to {c.grams:g} g" for x, c in zip(lines, changes, strict=True))
     return Remedy(words, changes)
 
 
 def _add(ident: str, grams: float) -> Remedy:
     words = f"Add {grams:g} g of {staple(ident).name.lower()}"
-    return Remedy(words, (Change("add", ingredient=ident, grams=grams),))
+    return Remedy(words, (Mend("add", ingredient=ident, grams=grams),))
 
 
 def _name(line: Line) -> str:

@@ -8,35 +8,49 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from dough.facts.quantities import quantity
+
+
+@dataclass(frozen=True, slots=True)
+class ScalePoint:
+    """A figure from 0 to 100 and its word."""
+
+    value: int
+    word: str
+
 
 @dataclass(frozen=True, slots=True)
 class Scale:
-    """One question: how to test, and (figure from 0 to 100, word) from low to high."""
+    """One question about a quantity: how to test, and its points from low to high."""
 
     key: str
     label: str
     how: str
-    points: tuple[tuple[int, str], ...]
+    points: tuple[ScalePoint, ...]
+
+
+def _scale(key: str, how: str, points: tuple[tuple[int, str], ...]) -> Scale:
+    return Scale(key, quantity(key).label, how, tuple(ScalePoint(v, w) for v, w in points))
 
 
 SCALES: tuple[Scale, ...] = (
-    Scale("rim_crisp", "Rim", "Bite off the outermost centimetre at room temperature.", (
+    _scale("rim_crisp", "Bite off the outermost centimetre at room temperature.", (
         (5, "soft all round"), (25, "gives, a little firm"), (50, "firm"), (75, "crunches"), (95, "shatters"),
     )),
-    Scale("middle_soft", "Middle", "Press the middle with a fingertip, then bite it.", (
+    _scale("middle_soft", "Press the middle with a fingertip, then bite it.", (
         (5, "dry and hard"), (25, "firm"), (50, "tender"), (75, "soft"), (95, "gooey"),
     )),
-    Scale("bite_chewy", "Bite", "Chew a piece from between rim and middle five times.", (
+    _scale("bite_chewy", "Chew a piece from between rim and middle five times.", (
         (5, "gone at once"), (25, "short"), (50, "some pull"), (75, "chewy"), (95, "like toffee"),
     )),
-    Scale("crumb_cakey", "Crumb", "Break one open and look at the face.", (
+    _scale("crumb_cakey", "Break one open and look at the face.", (
         (5, "dense, no holes"), (25, "close"), (50, "even, open"), (75, "cake-like"), (95, "sponge"),
     )),
-    Scale("snap", "Snap", "Hold by both rims, thumbs under the middle, break away from you over two seconds.", (
+    _scale("snap", "Hold by both rims, thumbs under the middle, break away from you over two seconds.", (
         (5, "folds without breaking"), (25, "bends, then tears"), (50, "breaks dully"), (75, "breaks with a click"),
         (95, "snaps clean"),
     )),
-    Scale("bend", "Bend", "Hold one rim flat on the table edge, half the cookie over it, and wait ten seconds.", (
+    _scale("bend", "Hold one rim flat on the table edge, half the cookie over it, and wait ten seconds.", (
         (5, "stays straight"), (25, "tip drops a little"), (50, "a thumb's width"), (75, "droops"), (95, "hangs down"),
     )),
 )  # fmt: skip

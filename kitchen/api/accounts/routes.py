@@ -8,19 +8,20 @@ from pydantic import BaseModel, Field
 
 from dough.accounts.composition import composition
 from dough.accounts.formula import Draft
-from dough.accounts.gas import Raising, lifts, raising
+from dough.accounts.gas import GasSource, Lift, Raising, lifts, raising
+from dough.accounts.leavening import AcidSource
 from dough.accounts.scaling import Part, split, whole_sizes
-from dough.accounts.sources import sources
-from dough.accounts.toppings import coverage
+from dough.accounts.sources import Share, sources
+from dough.accounts.toppings import Coverage, coverage
 from dough.bake.draft_setting import Setting
-from dough.bake.sugars import sugar_state
+from dough.bake.sugars import SugarState, sugar_state
 from dough.facts.cookie import Cookie
 from dough.facts.errors import EntryError
 from dough.facts.ingredients import Confidence, Role
 from dough.facts.kitchen_measures import Habit
 from dough.judgement.effects import remedy_words
 from dough.judgement.findings.find import findings
-from dough.judgement.findings.model import Finding
+from dough.judgement.findings.model import Finding, Mend
 from dough.recipe.amounts import tidy
 from dough.recipe.lines import read_line
 from kitchen.api.asked import Asked
@@ -31,23 +32,12 @@ from kitchen.documents.base import Strict
 router = Router(tags=["bench"])
 
 
-class MendOut(BaseModel):
-    """One change of a remedy, as the mend edit takes it."""
-
-    op: str
-    line_id: str
-    ingredient: str
-    role: Role | None
-    grams: float | None
-    percent: float | None
-
-
 class RemedyOut(BaseModel):
     """effect says in words what the forecast would do; changes are what to send as a mend edit."""
 
     words: str
     effect: str
-    changes: list[MendOut]
+    changes: list[Mend]
 
 
 class FindingOut(BaseModel):
@@ -65,37 +55,11 @@ class FindingOut(BaseModel):
     dismissed: str
 
 
-class GasOut(BaseModel):
-    name: str
-    cold_ml: float
-    warm_ml: float
-    confidence: Confidence
-    note: str
-
-
-class AcidOut(BaseModel):
-    """An acid as the soda it takes up; contact is the share of it that meets the dough."""
-
-    line: str
-    name: str
-    soda_g: float
-    contact: float
-
-
-class LiftOut(BaseModel):
-    name: str
-    soda_g: float
-    powder_g: float
-    tartar_g: float
-    left_soda_g: float
-    words: str
-
-
 class LeaveningOut(BaseModel):
     """ml of CO2 at 25 °C; net soda is what the acids leave; pH is ±0.5."""
 
-    gas: list[GasOut]
-    acids: list[AcidOut]
+    gas: list[GasSource]
+    acids: list[AcidSource]
     ml: float
     ml_per_100_flour: float
     soda_g: float
@@ -109,14 +73,7 @@ class LeaveningOut(BaseModel):
     taste: str
     taste_state: str
     notes: list[str]
-    lifts: list[LiftOut]
-
-
-class ShareOut(BaseModel):
-    line: str
-    name: str
-    grams: float
-    hidden: bool
+    lifts: list[Lift]
 
 
 class PartOut(BaseModel):
@@ -124,7 +81,7 @@ class PartOut(BaseModel):
     label: str
     grams: float
     hidden_g: float
-    shares: list[ShareOut]
+    shares: list[Share]
     lacks: int
 
 
@@ -152,31 +109,12 @@ class SplitPartOut(BaseModel):
     lines: list[SplitLineOut]
 
 
-class SugarOut(BaseModel):
-    """Shares 0 to 1; grain in micrometres; dissolved is a guess."""
-
-    sugars_g: float
-    dissolved: float
-    reducing: float
-    grain_um: float | None
-    words: str
-
-
-class CoverageOut(BaseModel):
-    """A topping: grams a piece, share of the top covered as shaped and as baked (a guess)."""
-
-    name: str
-    per_piece_g: float
-    shaped: float
-    baked: float | None
-
-
 class BenchOut(BaseModel):
     findings: list[FindingOut]
     leavening: LeaveningOut | None
     parts: list[PartOut]
-    sugars: SugarOut | None
-    toppings: list[CoverageOut]
+    sugars: SugarState | None
+    toppings: list[Coverage]
     sizes: list[SizeStepOut]
     split: list[SplitPartOut]
     split_problem: str
@@ -222,16 +160,13 @@ def bench(request: HttpRequest, payload: BenchIn) -> HttpResponse:
                     label=p.label,
                     grams=p.grams,
                     hidden_g=p.hidden_g,
-                    shares=[ShareOut(line=s.line_id, name=s.name, grams=s.grams, hidden=s.hidden) for s in p.shares],
+                    shares=list(p.shares),
                     lacks=len(p.lacks),
                 )
                 for p in sources(draft.formula)
             ],
-            sugars=SugarOut.model_validate(sugars, from_attributes=True) if sugars else None,
-            toppings=[
-                CoverageOut.model_validate(c, from_attributes=True)
-                for c in coverage(draft, now.diameter_mm if now else None)
-            ],
+            sugars=sugars if sugars else None,
+            toppings=list(coverage(draft, now.diameter_mm if now else None)),
             sizes=[
                 SizeStepOut(
                     factor=s.factor,
@@ -306,7 +241,7 @@ def _finding_out(f: Finding, setting: Setting, now: Cookie | None, reason: str) 
         remedies=[
             RemedyOut(
                 words=r.words, effect=remedy_words(setting, r, now),
-                changes=[MendOut.model_validate(c, from_attributes=True) for c in r.changes],
+                changes=list(r.changes),
             )
             for r in f.remedies
         ],
@@ -320,8 +255,8 @@ def _leavening(draft: Draft, account: Raising, contact: float, wanted: float) ->
     flour = sum(x.grams or 0.0 for x in draft.formula.flour_lines)
     a = account.account
     return LeaveningOut(
-        gas=[GasOut.model_validate(s, from_attributes=True) for s in account.sources],
-        acids=[AcidOut(line=s.line_id, name=s.name, soda_g=s.soda_g, contact=s.contact) for s in a.sources],
+        gas=list(account.sources),
+        acids=list(a.sources),
         ml=account.ml,
         ml_per_100_flour=100.0 * account.ml / flour,
         soda_g=a.soda_g,
@@ -335,5 +270,5 @@ def _leavening(draft: Draft, account: Raising, contact: float, wanted: float) ->
         taste=account.taste,
         taste_state=account.taste_state,
         notes=list(account.notes),
-        lifts=[LiftOut.model_validate(x, from_attributes=True) for x in lifts(draft.formula, contact, wanted)],
+        lifts=list(lifts(draft.formula, contact, wanted)),
     )

@@ -18,7 +18,7 @@ from dough.facts.errors import EntryError, EntryErrors
 from dough.facts.scatter import Scatter
 from dough.facts.styles import Style
 from dough.judgement.distance import compare
-from dough.judgement.trials.diagnose import Trail, diagnose
+from dough.judgement.trials.diagnose import Cause, Trail, diagnose
 from dough.judgement.trials.gate import Baked, compare_bakes
 from dough.judgement.trials.lineage import did, mean_cookie
 from kitchen.api.doughs.schemas import SizeOut
@@ -124,20 +124,11 @@ class LineageOut(BaseModel):
     rms_steps: float | None
 
 
-class CauseOut(BaseModel):
-    kind: str
-    name: str
-    share_pct: float
-    did: str
-    evidence: str
-    check: str
-
-
 class DiagnosisOut(BaseModel):
     key: str
     label: str
     words: str
-    causes: list[CauseOut]
+    causes: list[Cause]
 
 
 class DiagnosesOut(BaseModel):
@@ -267,7 +258,7 @@ def diagnosis(request: HttpRequest, dough_id: int, bake_id: int) -> DiagnosesOut
         reason=reason,
         found=[
             DiagnosisOut(key=d.attribute.key, label=d.attribute.label, words=d.words,
-                         causes=[CauseOut.model_validate(c, from_attributes=True) for c in d.causes])
+                         causes=list(d.causes))
             for d in found
         ],
     )  # fmt: skip

@@ -12,7 +12,7 @@ from dough.accounts.formula import Place
 from dough.draft.check import check_draft
 from dough.facts.errors import EntryError
 from dough.facts.ingredients import Role, ingredient
-from kitchen.api.butter.schemas import BrownedOut, CoolingOut, RestOut
+from kitchen.api.butter.schemas import BrownedOut, RestOut
 from kitchen.api.butter.shared import number
 from kitchen.api.errors import PROBLEMS
 from kitchen.documents.base import Strict, Typed
@@ -56,10 +56,7 @@ def browned(request: HttpRequest, payload: BrownIn) -> BrownedOut:
         solids_lost_g=found.solids_lost_g, water_back_g=found.water_back_g, more_butter_g=found.more_butter_g,
         measured=found.measured, note=found.note, caution=brown.HOT_FAT, supercools=brown.SUPERCOOLS,
         egg_below_c=brown.EGG_BELOW_C, set_c=brown.SOFT_SET_C,
-        coolings=[
-            CoolingOut(place=c.place, name=c.name, to_egg_min=c.to_egg_min, to_set_min=c.to_set_min)
-            for c in brown.coolings(found.after_g, room_c=room)
-        ],
+        coolings=list(brown.coolings(found.after_g, room_c=room)),
     )  # fmt: skip
 
 

@@ -12,7 +12,16 @@ from pydantic import Field
 
 from dough.accounts.butter.conduction import form
 from dough.accounts.butter.creaming import air, course, creamed_of, cup_test, mixer, mixers, overrun
-from dough.accounts.butter.dough_temp import MixerHeat, learned_heat, minutes_for, mixed_c, parts_of, solve_for, ways_to
+from dough.accounts.butter.dough_temp import (
+    MixerHeat,
+    PartTemp,
+    learned_heat,
+    minutes_for,
+    mixed_c,
+    parts_of,
+    solve_for,
+    ways_to,
+)
 from dough.accounts.butter.feel import Season, butter_of, degrees_of, feel_at, feels
 from dough.accounts.butter.mixing import CONSISTENCY, OVER_MIXING, cures, schools
 from dough.accounts.butter.solid_fat import BUTTER, curve_of, solid_pct
@@ -26,15 +35,12 @@ from kitchen.actions.butter import NoteMixer
 from kitchen.api.asked import Asked
 from kitchen.api.butter.schemas import (
     CreamOut,
-    CreamPointOut,
-    CupTestOut,
     CurveOut,
     DoughTempOut,
     FeelOut,
     MethodOut,
     MixerOut,
     MixingOut,
-    PartTempOut,
     StripCostOut,
     StripOut,
 )
@@ -165,9 +171,7 @@ def dough_temperature(request: HttpRequest, payload: TempsIn) -> DoughTempOut:
     elif payload.solve:
         solved = solve_for(parts, aim, friction, payload.solve)
     return DoughTempOut(
-        parts=[
-            PartTempOut(key=p.key, name=p.name, mass_g=p.mass_g, heat=p.heat, temp_c=p.temp_c or 0.0) for p in parts
-        ],
+        parts=[PartTemp(key=p.key, name=p.name, mass_g=p.mass_g, heat=p.heat, temp_c=p.temp_c or 0.0) for p in parts],
         friction_k=friction,
         per_min_k=heat.per_min_k,
         per_min_sd=heat.sd_k,
@@ -231,12 +235,9 @@ def cream(request: HttpRequest, payload: CreamIn) -> CreamOut:
     mass = number(payload.cup_mass_g, "cup_mass_g", "butter.cup_mass_g")
     cup = None
     if water is not None and mass is not None:
-        c = cup_test(water, mass, what, at, by)
-        cup = CupTestOut(
-            relative_density=c.relative_density, phi=c.phi, overrun=c.overrun, verdict=c.verdict, go_on_min=c.go_on_min
-        )
+        cup = cup_test(water, mass, what, at, by)
     moments = course(what, by, at, heat.per_min_k)
-    points = [CreamPointOut.model_validate(m, from_attributes=True) for m in moments]
+    points = list(moments)
     creamed = replace(draft.process, cream_minutes=minutes, butter_temp_c=at, mixer=by.kind)
     effect = "" if minutes is None else effect_of(setting, creamed)
     return CreamOut(

@@ -6,6 +6,9 @@ from datetime import datetime
 
 from pydantic import BaseModel
 
+from dough.accounts.butter.browned import Cooling
+from dough.accounts.butter.creaming import CupTest, Moment
+from dough.accounts.butter.dough_temp import PartTemp
 from dough.facts.ingredients import Confidence
 from kitchen.api.preview.schemas import Point
 
@@ -104,18 +107,10 @@ class ButterOutOut(BaseModel):
     rule: str
 
 
-class PartTempOut(BaseModel):
-    key: str
-    name: str
-    mass_g: float
-    heat: float
-    temp_c: float
-
-
 class DoughTempOut(BaseModel):
     """Where the dough comes out and the ways to where it should; friction from the mixer, ± its sd."""
 
-    parts: list[PartTempOut]
+    parts: list[PartTemp]
     friction_k: float
     per_min_k: float
     per_min_sd: float
@@ -144,44 +139,22 @@ class MixerOut(BaseModel):
     confidence: Confidence
 
 
-class CreamPointOut(BaseModel):
-    minutes: float
-    phi: float
-    density: float
-    temp_c: float
-
-
-class CupTestOut(BaseModel):
-    relative_density: float
-    phi: float
-    overrun: float
-    verdict: str
-    go_on_min: float | None
-
-
 class CreamOut(BaseModel):
     """Density in g/ml and air by volume against minutes; slow: more sugar than butter creams longer."""
 
     fat_g: float
     sugar_g: float
     solid_density: float
-    points: list[CreamPointOut]
+    points: list[Moment]
     temp_c: float
     minutes: float | None
-    cup: CupTestOut | None
+    cup: CupTest | None
     stop_low: float
     stop_high: float
     overrun: float | None
     warms: float
     slow: bool
     effect: str
-
-
-class CoolingOut(BaseModel):
-    place: str
-    name: str
-    to_egg_min: float | None
-    to_set_min: float | None
 
 
 class BrownedOut(BaseModel):
@@ -197,7 +170,7 @@ class BrownedOut(BaseModel):
     supercools: str
     egg_below_c: float
     set_c: float
-    coolings: list[CoolingOut]
+    coolings: list[Cooling]
 
 
 class RestOut(BaseModel):

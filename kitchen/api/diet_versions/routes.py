@@ -18,17 +18,7 @@ from kitchen.actions.read_label import ReadLabel
 from kitchen.api.doughs.schemas import DoughOut
 from kitchen.api.doughs.views import dough_out, need_words
 from kitchen.api.errors import PROBLEMS
-from kitchen.api.swaps.schemas import (
-    CompoundOut,
-    FamilyOut,
-    FollowingOut,
-    HeldOut,
-    LabelOut,
-    NamedOut,
-    NutrientOut,
-    SiblingOut,
-    SupplierOut,
-)
+from kitchen.api.swaps.schemas import FamilyOut, LabelOut, SiblingOut, SupplierOut
 from kitchen.documents.base import Strict
 from kitchen.documents.draft import DraftDoc
 from kitchen.documents.measured import MeasuredDoc
@@ -72,9 +62,7 @@ def family(request: HttpRequest, dough_id: int) -> FamilyOut:
     return FamilyOut(
         parent=parent.pk if parent else None,
         parent_name=parent.name if parent else "",
-        following=[
-            FollowingOut.model_validate(c, from_attributes=True) for c in (following(found).changes if parent else ())
-        ],
+        following=list(following(found).changes if parent else ()),
         siblings=[
             SiblingOut(id=s.pk, name=s.name, needs=need_words(s), waiting=len(following(s).changes)) for s in siblings
         ],
@@ -109,15 +97,9 @@ def label_sheet(request: HttpRequest, dough_id: int) -> LabelOut:
         title=found.name,
         subtitle=_subtitle(found),
         against=_against(found),
-        allergens=[HeldOut.model_validate(h, from_attributes=True) for h in made.allergens],
-        ingredients=[
-            NamedOut(
-                name=n.name, grams=n.grams, percent=n.percent, allergen=n.allergen,
-                compound=[CompoundOut(name=c, allergen=a) for c, a in n.compound],
-            )
-            for n in made.ingredients
-        ],
-        nutrients=[NutrientOut.model_validate(n, from_attributes=True) for n in made.nutrients],
+        allergens=list(made.allergens),
+        ingredients=list(made.ingredients),
+        nutrients=list(made.nutrients),
         piece_g=made.piece_g,
         pieces=made.pieces,
         loss_pct=made.loss.pct if made.loss else None,

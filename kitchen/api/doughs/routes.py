@@ -11,12 +11,11 @@ from django.utils import timezone
 from ninja import Router, Status
 from pydantic import BaseModel, Field
 
-from dough.accounts.formula import Step
 from dough.accounts.needs.said import LABELS_DECIDE
-from dough.desk.bench_sheet import Sheet, bench_sheet
+from dough.desk.bench_sheet import Sheet, SheetLine, bench_sheet
 from dough.draft.check import check_target
 from dough.draft.target import Target, adopt, from_style, set_field, set_need, set_wish
-from dough.draft.texture_map import from_words, in_hand, nudged, place_of, put_down
+from dough.draft.texture_map import Meaning, from_words, in_hand, nudged, place_of, put_down
 from dough.facts.entry import read_named
 from dough.facts.styles import style
 from dough.formats.formula_file import FormulaFile
@@ -50,20 +49,12 @@ class NewDough(Strict):
     version: int | None = None
 
 
-class SheetLineOut(BaseModel):
-    step: Step
-    name: str
-    amount: str
-    note: str
-    marks: list[str]
-
-
 class SheetOut(BaseModel):
     """The bench sheet of one batch, with room for what was really done."""
 
     title: str
     subtitle: str
-    lines: list[SheetLineOut]
+    lines: list[SheetLine]
     steps: list[str]
     checks: list[str]
     cautions: list[str]
@@ -75,11 +66,6 @@ class TrailPoint(BaseModel):
     label: str
     crisp: float
     height_mm: float
-
-
-class MeaningOut(BaseModel):
-    word: str
-    words: str
 
 
 class WrittenOut(BaseModel):
@@ -130,7 +116,7 @@ class InHandDoc(Strict):
 class WishOut(TargetDoc):
     """A target with what each word was taken to mean, words nobody knows, and the style that filled the rest."""
 
-    meanings: list[MeaningOut] = []
+    meanings: list[Meaning] = []
     unknown: list[str] = []
     filled_from: str = ""
 
@@ -215,7 +201,7 @@ def edit_target(request: HttpRequest, payload: TargetEdit) -> WishOut:
     check_target(target)
     return WishOut(
         **TargetDoc.of(target).model_dump(),
-        meanings=[MeaningOut(word=m.word, words=m.words) for m in wish.meanings] if wish else [],
+        meanings=list(wish.meanings) if wish else [],
         unknown=list(wish.unknown) if wish else [],
         filled_from=wish.filled_from if wish else "",
     )
@@ -322,7 +308,7 @@ def sheet(request: HttpRequest, dough_id: int) -> SheetOut:
     return SheetOut(
         title=found.title,
         subtitle=found.subtitle,
-        lines=[SheetLineOut.model_validate(x, from_attributes=True) for x in found.lines],
+        lines=list(found.lines),
         steps=list(found.steps),
         checks=list(found.checks),
         cautions=list(found.cautions),

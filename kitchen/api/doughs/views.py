@@ -3,12 +3,12 @@
 from __future__ import annotations
 
 from dough.accounts.composition import percent_of
-from dough.accounts.needs.verdict import Mark, Standing, state_of
+from dough.accounts.needs.verdict import Standing, state_of
 from dough.accounts.ratios import rail_ends
 from dough.bake.contract import Estimate, Forecast
 from dough.bake.oven import marks
 from dough.desk.preview import Preview, cookie_outline
-from dough.draft.texture_map import place_of
+from dough.draft.texture_map import MapPlace, place_of
 from dough.facts.colour import crust_hex, shade_hex
 from dough.facts.cookie import ATTRIBUTES, Cookie, is_empty
 from dough.facts.needs import AMOUNTS, NEEDS
@@ -17,19 +17,7 @@ from dough.facts.styles import Style
 from dough.judgement.balance import RoleBalance
 from dough.judgement.distance import compare
 from kitchen.api.doughs.schemas import DoughOut, ShelfItem, SizeOut, VersionOut
-from kitchen.api.preview.schemas import (
-    BandOut,
-    EstimateOut,
-    FigureOut,
-    ForecastOut,
-    LineOut,
-    MarkOut,
-    NoticeOut,
-    PlaceOut,
-    PreviewOut,
-    ReadingOut,
-    RoleOut,
-)
+from kitchen.api.preview.schemas import EstimateOut, ForecastOut, NoticeOut, PreviewOut, ReadingOut, RoleOut
 from kitchen.documents.draft import DraftDoc
 from kitchen.documents.target import CookieDoc, TargetDoc
 from kitchen.models import Bake, Dough
@@ -155,10 +143,10 @@ def preview_out(seq: int, result: Preview, wanted: Cookie) -> PreviewOut:
     return PreviewOut(
         seq=seq,
         draft=DraftDoc.of(result.draft),
-        lines=[LineOut(id=x.id, role=x.role, percent=x.percent, marks=marks_out(x.marks)) for x in result.lines],
+        lines=list(result.lines),
         roles=[_role_out(r, result.wide_g) for r in result.roles],
         percent_note=result.percent_note,
-        figures=[FigureOut.model_validate(f, from_attributes=True) for f in result.figures],
+        figures=list(result.figures),
         style_used=result.style.name if result.style else None,
         style_is_nearest=result.nearest,
         forecast=forecast_out(forecast, minutes, result.style) if forecast else None,
@@ -177,13 +165,8 @@ def preview_out(seq: int, result: Preview, wanted: Cookie) -> PreviewOut:
     )
 
 
-def marks_out(found: tuple[Mark, ...]) -> list[MarkOut]:
-    return [MarkOut(need=m.need, label=m.label, standing=m.standing, words=m.words) for m in found]
-
-
-def _place(cookie: Cookie) -> PlaceOut | None:
-    found = place_of(cookie)
-    return PlaceOut(crisp=found.crisp, height_mm=found.height_mm) if found else None
+def _place(cookie: Cookie) -> MapPlace | None:
+    return place_of(cookie)
 
 
 def _notices(result: Preview) -> list[NoticeOut]:
@@ -221,9 +204,7 @@ def _role_out(r: RoleBalance, wide_g: float | None) -> RoleOut:
         rail=r.rail,
         rail_min=low,
         rail_max=high,
-        band=BandOut(low=r.band.low, high=r.band.high, source=r.band.source, confidence=r.band.confidence)
-        if r.band
-        else None,
+        band=r.band,
         typical=r.typical,
         state=r.state,
         words=r.words,

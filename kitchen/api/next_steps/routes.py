@@ -11,7 +11,7 @@ from pydantic import BaseModel, Field
 from dough.accounts.sweetness import sweet_per_100g, sweeter_pct
 from dough.bake.draft_setting import NO_STYLE, Setting
 from dough.counsel.next_steps.levers import LOCKS, Tray
-from dough.counsel.next_steps.ranking import Advice, Change, Move, advice, distance, pairs
+from dough.counsel.next_steps.ranking import Advice, EffectRange, Move, advice, distance, pairs
 from dough.counsel.next_steps.search import Reached, search
 from dough.desk.preview import cookie_outline
 from dough.draft.check import check_target
@@ -219,7 +219,7 @@ def _move(m: Move) -> LeverMoveOut:
     return LeverMoveOut(key=m.lever.key, name=m.lever.name, unit=m.lever.unit, before=m.before, after=after)
 
 
-def _changes(found: tuple[Change, ...]) -> list[EffectRangeOut]:
+def _changes(found: tuple[EffectRange, ...]) -> list[EffectRangeOut]:
     return [
         EffectRangeOut(key=c.attribute.key, label=c.attribute.label, unit=c.attribute.unit, digits=c.attribute.digits,
                   value=c.value, low=c.low, high=c.high)

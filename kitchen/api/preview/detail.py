@@ -15,7 +15,7 @@ from dough.facts.cookie import ATTRIBUTES, Cookie
 from dough.facts.errors import EntryErrors
 from dough.facts.quantities import quantity
 from kitchen.api.doughs.views import estimate_out
-from kitchen.api.preview.schemas import DriveOut, EggOut, EndOut, FrameOut, LabOut, PreviewDetailOut, WindowOut
+from kitchen.api.preview.schemas import EggOut, EndOut, FrameOut, LabOut, PreviewDetailOut
 
 FRAME_NUMBERS = tuple(f.name for f in fields(Frame) if f.name != "section")
 RANGES_HOLD = "Ranges hold about 8 bakes in 10."
@@ -38,7 +38,7 @@ def detail_out(seq: int, case: BakeCase | NoCase, wanted: Cookie, offset_k: floa
         minutes=case.heat.minutes,
         set_min=found.ends["set_min"],
         carry_over_k=found.carry_over_k,
-        window=WindowOut.model_validate(found.window, from_attributes=True),
+        window=found.window,
         egg=_egg(found.egg, case.heat.minutes, found),
         estimates={a.key: estimate_out(a, found.estimates[a.key]) for a in ATTRIBUTES},
         ends=[_end(key, found) for key in SHOWN],
@@ -78,7 +78,7 @@ def _end(key: str, found: Detail) -> EndOut:
         value=estimate.value,
         low=estimate.low,
         high=estimate.high,
-        drives=[DriveOut(what=d.what, change=d.change) for d in found.drives[key]],
+        drives=list(found.drives[key]),
     )
 
 

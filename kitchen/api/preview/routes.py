@@ -17,7 +17,7 @@ from dough.counsel.swaps.pantry import equal
 from dough.desk.preview import preview
 from dough.draft import edit
 from dough.draft.check import check_draft, check_target
-from dough.draft.difference import difference
+from dough.draft.difference import LineChange, ProcessChange, difference
 from dough.draft.target import Target
 from dough.facts.cookie import ATTRIBUTES, Cookie
 from dough.facts.entry import read_named
@@ -29,7 +29,7 @@ from dough.facts.staples import POWDER, SODA, TARTAR
 from dough.facts.styles import style
 from dough.judgement.butter_cost import with_butter_at
 from dough.judgement.findings.apply import apply as take
-from dough.judgement.findings.model import Change, Remedy
+from dough.judgement.findings.model import Mend, Remedy
 from kitchen.api.asked import MAX_ID, Asked
 from kitchen.api.doughs.views import preview_out
 from kitchen.api.errors import PROBLEMS
@@ -115,7 +115,7 @@ class MendEdit(Strict):
     changes: list[MendChange] = Field(min_length=1, max_length=20)
 
     def apply(self, draft: Draft) -> Draft:
-        return take(draft, Remedy("", tuple(Change(**dict(c)) for c in self.changes)))
+        return take(draft, Remedy("", tuple(Mend(**dict(c)) for c in self.changes)))
 
 
 class MoveEdit(Strict):
@@ -302,23 +302,6 @@ def detail(request: HttpRequest, payload: PreviewIn) -> HttpResponse:
     return sent(detail_out(payload.seq, setting.case(), cookie, setting.kit.offset_k))
 
 
-class LineChangeOut(BaseModel):
-    line_id: str
-    name: str
-    a_g: float | None
-    b_g: float | None
-    a_percent: float | None
-    b_percent: float | None
-    state: str
-
-
-class ProcessChangeOut(BaseModel):
-    field: str
-    label: str
-    a: str
-    b: str
-
-
 class ForecastChangeOut(BaseModel):
     """One forecast figure on both sides; steps is the difference in clear misses."""
 
@@ -332,8 +315,8 @@ class ForecastChangeOut(BaseModel):
 
 
 class DifferenceOut(BaseModel):
-    lines: list[LineChangeOut]
-    process: list[ProcessChangeOut]
+    lines: list[LineChange]
+    process: list[ProcessChange]
     scaled: float | None
     count: int
     words: str
@@ -359,8 +342,8 @@ def differ(request: HttpRequest, payload: DifferenceIn) -> DifferenceOut:
     chosen = style(payload.style) if payload.style else None
     cookies = [setting_of(d, chosen, payload.dough_id).cookie() for d in (a, b)]
     return DifferenceOut(
-        lines=[LineChangeOut.model_validate(x, from_attributes=True) for x in found.lines],
-        process=[ProcessChangeOut.model_validate(x, from_attributes=True) for x in found.process],
+        lines=list(found.lines),
+        process=list(found.process),
         scaled=found.scaled,
         count=found.count,
         words=found.words,

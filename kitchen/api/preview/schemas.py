@@ -5,35 +5,16 @@ from __future__ import annotations
 from pydantic import BaseModel
 
 from dough.accounts.needs.verdict import Standing
-from dough.facts.ingredients import Confidence, Role
+from dough.bake.contract import Drive, Window
+from dough.desk.preview import Figure, LineView
+from dough.draft.texture_map import MapPlace
+from dough.facts.ingredients import Role
+from dough.facts.styles import Band
 from kitchen.documents.draft import DraftDoc
 from kitchen.documents.target import CookieDoc
 
 Point = list[float]
 """x and y in mm: from the middle, and of height."""
-
-
-class BandOut(BaseModel):
-    low: float
-    high: float
-    source: str
-    confidence: Confidence
-
-
-class MarkOut(BaseModel):
-    """A need this line breaks, or that only its label can settle."""
-
-    need: str
-    label: str
-    standing: Standing
-    words: str
-
-
-class LineOut(BaseModel):
-    id: str
-    role: Role
-    percent: float | None
-    marks: list[MarkOut] = []
 
 
 class RoleOut(BaseModel):
@@ -48,22 +29,10 @@ class RoleOut(BaseModel):
     rail: float | None
     rail_min: float
     rail_max: float
-    band: BandOut | None
+    band: Band | None
     typical: float | None
     state: str
     words: str
-
-
-class FigureOut(BaseModel):
-    key: str
-    label: str
-    value: float | None
-    unit: str
-    digits: int
-    known: float | None
-    lacks: str
-    how: str
-    confidence: Confidence
 
 
 class EstimateOut(BaseModel):
@@ -90,20 +59,6 @@ class ReadingOut(BaseModel):
     forecast_at: float | None
     target_at: float | None
     within_reach: bool | None
-
-
-class WindowOut(BaseModel):
-    """Minutes; note says why there is no window, by_colour whether the crust's shade tells anything."""
-
-    earliest_min: float
-    latest_min: float
-    earliest_because: str
-    latest_because: str
-    best_min: float | None
-    best_low_min: float | None
-    best_high_min: float | None
-    note: str
-    by_colour: bool
 
 
 class EggOut(BaseModel):
@@ -135,13 +90,6 @@ class ForecastOut(BaseModel):
     warnings: list[str]
 
 
-class PlaceOut(BaseModel):
-    """Where a cookie stands on the texture map: crisp 0 to 100, height in mm."""
-
-    crisp: float
-    height_mm: float
-
-
 class NoticeOut(BaseModel):
     """A finding in short; the bench's drawer has its remedies. state is look, act or aside."""
 
@@ -158,10 +106,10 @@ class PreviewOut(BaseModel):
 
     seq: int
     draft: DraftDoc
-    lines: list[LineOut]
+    lines: list[LineView]
     roles: list[RoleOut]
     percent_note: str
-    figures: list[FigureOut]
+    figures: list[Figure]
     style_used: str | None
     style_is_nearest: bool
     forecast: ForecastOut | None
@@ -174,16 +122,9 @@ class PreviewOut(BaseModel):
     dark: str
     needs_state: Standing | None
     findings: list[NoticeOut]
-    forecast_place: PlaceOut | None
-    target_place: PlaceOut | None
+    forecast_place: MapPlace | None
+    target_place: MapPlace | None
     wide_g: float | None
-
-
-class DriveOut(BaseModel):
-    """One natural step of an input and what it does to an end value, in its unit."""
-
-    what: str
-    change: float
 
 
 class EndOut(BaseModel):
@@ -196,7 +137,7 @@ class EndOut(BaseModel):
     value: float
     low: float | None
     high: float | None
-    drives: list[DriveOut]
+    drives: list[Drive]
 
 
 class FrameOut(BaseModel):
@@ -231,7 +172,7 @@ class PreviewDetailOut(BaseModel):
     minutes: float
     set_min: float | None
     carry_over_k: float | None
-    window: WindowOut | None
+    window: Window | None
     egg: EggOut | None
     estimates: dict[str, EstimateOut]
     ends: list[EndOut]

@@ -10,7 +10,7 @@ from pydantic import BaseModel, Field
 
 from dough.accounts.formula import Step
 from dough.facts.ingredients import Confidence, table
-from dough.facts.kitchen_measures import Habit, Quantity, fillings
+from dough.facts.kitchen_measures import Habit, KitchenAmount, fillings
 from dough.formats.opening import open_recipe
 from dough.recipe.amounts import amount_at, tidy
 from dough.recipe.lines import Understood, ask_words, choices, counted, understood
@@ -131,18 +131,18 @@ def read(request: HttpRequest, payload: ReadIn) -> RecipeOut:
 def answer(request: HttpRequest, payload: AnswerIn) -> RecipeLineOut:
     """One line again, with what the cook said: another ingredient, an amount, a way of filling."""
     item = table().get(payload.ingredient)
-    quantities = tuple(Quantity(q.low, q.high, q.unit, q.heap, q.piece) for q in payload.quantities)
+    quantities = tuple(KitchenAmount(q.low, q.high, q.unit, q.heap, q.piece) for q in payload.quantities)
     if payload.amount.strip():
         found = amount_at(tidy(payload.amount), 0)
         unit = found.quantity.unit if found else ""
         quantities = ()
         if found is not None:
-            q = Quantity(found.quantity.low, found.quantity.high, unit or "g", found.quantity.heap)
-            bare = Quantity(q.low, q.high, "", q.heap) if not unit else q
+            q = KitchenAmount(found.quantity.low, found.quantity.high, unit or "g", found.quantity.heap)
+            bare = KitchenAmount(q.low, q.high, "", q.heap) if not unit else q
             whole = counted(bare, payload.ingredient, payload.amount)
             quantities = (whole if whole.unit else q,)
     elif "unit" in payload.answered:
-        quantities = tuple(Quantity(q.low, q.high, q.unit or "g", q.heap, q.piece) for q in quantities)
+        quantities = tuple(KitchenAmount(q.low, q.high, q.unit or "g", q.heap, q.piece) for q in quantities)
     match = Match(item.id if item else "", item.name if item else "", "", "", (), (), 1.0)
     line = understood(payload.text, match, quantities, payload.filling, payload.habit, payload.step, cups())
     asks = tuple(a for a in line.asks if a not in payload.answered or (a in ("amount", "unit") and line.grams is None))

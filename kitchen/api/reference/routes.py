@@ -19,10 +19,10 @@ from dough.draft.target import from_style
 from dough.draft.texture_map import known_words
 from dough.draft.texture_map import regions as map_regions
 from dough.facts.colour import shade_hex
-from dough.facts.cookie import ATTRIBUTES
 from dough.facts.ingredients import Ingredient, Role, table
 from dough.facts.kitchen_measures import fillings
 from dough.facts.needs import ALLERGENS, AMOUNTS, NEEDS, ORIGINS
+from dough.facts.quantities import quantities
 from dough.facts.regions import USUAL, regions
 from dough.judgement.trials.scales import SCALES
 from dough.recipe.names import called
@@ -33,14 +33,10 @@ from kitchen.api.errors import PROBLEMS
 from kitchen.api.preview.schemas import ExplainOut, ModelOut
 from kitchen.api.reference.schemas import (
     AllergenOut,
-    AttributeOut,
     FillingOut,
-    HoldsOut,
     IngredientOut,
     NeedOut,
     ReferenceOut,
-    ScaleOut,
-    ScalePointOut,
     ShadeOut,
     StandingOut,
     StyleOut,
@@ -74,7 +70,7 @@ def reference_out() -> ReferenceOut:
             for r in map_regions()
             for s in [r.style]
         ],
-        attributes=[AttributeOut.model_validate(a, from_attributes=True) for a in ATTRIBUTES],
+        quantities=list(quantities().values()),
         shades=[ShadeOut(crust_l=v, hex=shade_hex(v)) for v in SHADE_STRIP],
         roles=list(Role),
         steps=list(Step),
@@ -89,10 +85,7 @@ def reference_out() -> ReferenceOut:
         allergens=[AllergenOut(code=c, name=n, lists=x) for c, n, x in ALLERGENS],
         origins=[AllergenOut(code=c, name=n, lists="") for c, n in ORIGINS.items()],
         texture_words=list(known_words()),
-        scales=[
-            ScaleOut(key=s.key, label=s.label, how=s.how, points=[ScalePointOut(value=v, word=w) for v, w in s.points])
-            for s in SCALES
-        ],
+        scales=list(SCALES),
     )
 
 
@@ -124,7 +117,7 @@ def ingredient_out(i: Ingredient) -> IngredientOut:
         cup_low_g=i.measure.cup_low_g,
         cup_high_g=i.measure.cup_high_g,
         stands={n: judge(i, n).standing for n in NEEDS},
-        holds=[HoldsOut(code=h.code, state=h.state, part=h.part) for h in i.held],
+        holds=list(i.held),
     )
 
 

@@ -6,7 +6,9 @@ from pydantic import BaseModel
 
 from dough.accounts.formula import Method, Place, Shape, Step
 from dough.accounts.needs.verdict import Standing
-from dough.facts.ingredients import Confidence, Role, State
+from dough.facts.ingredients import Confidence, Held, Role
+from dough.facts.quantities import Quantity
+from dough.judgement.trials.scales import Scale
 from kitchen.api.preview.schemas import Point
 from kitchen.documents.target import TargetDoc
 
@@ -16,14 +18,6 @@ class FillingOut(BaseModel):
 
     name: str
     cup_g: float
-
-
-class HoldsOut(BaseModel):
-    """What is said of one allergen or origin: holds, may, free, or told (a remark)."""
-
-    code: str
-    state: State
-    part: str
 
 
 class IngredientOut(BaseModel):
@@ -47,7 +41,7 @@ class IngredientOut(BaseModel):
     cup_low_g: float
     cup_high_g: float
     stands: dict[str, Standing]
-    holds: list[HoldsOut]
+    holds: list[Held]
 
 
 class StyleOut(BaseModel):
@@ -64,16 +58,6 @@ class StyleOut(BaseModel):
 class ShadeOut(BaseModel):
     crust_l: float
     hex: str
-
-
-class AttributeOut(BaseModel):
-    key: str
-    label: str
-    unit: str
-    step: float
-    digits: int
-    low_word: str
-    high_word: str
 
 
 class StandingOut(BaseModel):
@@ -115,26 +99,12 @@ class AllergenOut(BaseModel):
     lists: str
 
 
-class ScalePointOut(BaseModel):
-    value: int
-    word: str
-
-
-class ScaleOut(BaseModel):
-    """A scale whose points are words: how to test, and its points from low to high."""
-
-    key: str
-    label: str
-    how: str
-    points: list[ScalePointOut]
-
-
 class ReferenceOut(BaseModel):
     """What the screens need once: the table, the styles, the words."""
 
     ingredients: list[IngredientOut]
     styles: list[StyleOut]
-    attributes: list[AttributeOut]
+    quantities: list[Quantity]
     shades: list[ShadeOut]
     roles: list[Role]
     steps: list[Step]
@@ -149,4 +119,4 @@ class ReferenceOut(BaseModel):
     allergens: list[AllergenOut]
     origins: list[AllergenOut]
     texture_words: list[str]
-    scales: list[ScaleOut]
+    scales: list[Scale]

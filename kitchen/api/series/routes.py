@@ -17,8 +17,8 @@ from dough.accounts.formula import Draft
 from dough.accounts.ratios import nearest_style
 from dough.bake.contract import Forecast
 from dough.counsel.next_steps.levers import Lever, levers, values_of
-from dough.counsel.series.design import Plan, drafts_of, factor_of, plan
-from dough.counsel.series.effects import Effect, cautions, needs, outcome, says
+from dough.counsel.series.design import Factor, Plan, drafts_of, factor_of, plan
+from dough.counsel.series.effects import Effect, TraysNeeded, cautions, needs, outcome, says
 from dough.facts.errors import EntryError
 from dough.facts.quantities import keys_of, quantity
 from dough.facts.styles import Style
@@ -60,13 +60,6 @@ class RunIn(Strict):
     typed: dict[str, Typed] = Field(max_length=20)
 
 
-class FactorOut(BaseModel):
-    key: str
-    name: str
-    unit: str
-    levels: list[float]
-
-
 class LeverOut(BaseModel):
     """What could be varied: where it stands now and levels that make sense around it."""
 
@@ -98,15 +91,6 @@ class SplitOut(BaseModel):
     crust_l: float | None
 
 
-class SeriesEffectOut(BaseModel):
-    name: str
-    value: float
-    low: float
-    high: float
-    p: float | None
-    clear: bool
-
-
 class MeanOut(BaseModel):
     """A measure's mean at a level, with what the forecast says there."""
 
@@ -120,11 +104,11 @@ class OutcomeOut(BaseModel):
     label: str
     unit: str
     digits: int
-    effects: list[SeriesEffectOut]
+    effects: list[Effect]
     means: list[MeanOut]
     sd: float
     freedom: int
-    bend: SeriesEffectOut | None
+    bend: Effect | None
     words: list[str]
 
 
@@ -134,7 +118,7 @@ class SeriesOut(BaseModel):
     name: str
     made_at: datetime | None
     made_by: str
-    factors: list[FactorOut]
+    factors: list[Factor]
     runs: list[SeriesRunOut]
     splits: list[SplitOut]
     one_dough: bool
@@ -151,12 +135,6 @@ class SeriesListOut(BaseModel):
     series: list[SeriesOut]
 
 
-class SeriesNeedOut(BaseModel):
-    pieces: int
-    one_dough: int | None
-    own_mixing: int | None
-
-
 class PowerOut(BaseModel):
     """scatter is one sd between two bakes, in the measure's unit; scatter_from says where it comes from."""
 
@@ -166,7 +144,7 @@ class PowerOut(BaseModel):
     difference: float
     scatter: float
     scatter_from: str
-    needs: list[SeriesNeedOut]
+    needs: list[TraysNeeded]
 
 
 @dough_router.get("/{dough_id}/series", response={200: SeriesListOut, **PROBLEMS})
@@ -231,7 +209,7 @@ def power(request: HttpRequest, dough_id: int, key: str, difference: float) -> P
     label, unit = quantity(key).label, quantity(key).unit
     return PowerOut(
         key=key, label=label, unit=unit, difference=difference, scatter=scatter.of(key, value),
-        scatter_from=scatter.words(), needs=[SeriesNeedOut.model_validate(n, from_attributes=True) for n in found],
+        scatter_from=scatter.words(), needs=list(found),
     )  # fmt: skip
 
 
@@ -279,7 +257,7 @@ def _out(
     done = [r for r in made.runs if results.get(str(r.order))]
     return SeriesOut(
         id=ident, revision=revision, name=name, made_at=at, made_by=by,
-        factors=[FactorOut(key=f.key, name=f.name, unit=f.unit, levels=list(f.levels)) for f in made.factors],
+        factors=list(made.factors),
         runs=[
             SeriesRunOut(order=r.order, block=r.block, place=r.place, words=level_words(made, r.levels),
                          results=results.get(str(r.order), {}))
@@ -313,13 +291,13 @@ def _outcomes(
         ]
         found.append(
             OutcomeOut(
-                key=key, label=label, unit=unit, digits=digits, effects=[_effect(e) for e in told.effects],
-                means=means, sd=told.sd, freedom=told.freedom, bend=_effect(told.bend) if told.bend else None,
+                key=key, label=label, unit=unit, digits=digits, effects=list(told.effects),
+                means=means, sd=told.sd, freedom=told.freedom, bend=told.bend if told.bend else None,
                 words=[says(made, key, e) for e in told.effects],
             )
         )  # fmt: skip
     return found
 
 
-def _effect(e: Effect) -> SeriesEffectOut:
-    return SeriesEffectOut.model_validate(e, from_attributes=True)
+def _effect(e: Effect) -> Effect:
+    return e

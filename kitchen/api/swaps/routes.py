@@ -10,7 +10,6 @@ from pydantic import Field
 
 from dough.accounts.formula import Draft, Formula
 from dough.accounts.sweetness import sweet_per_100g
-from dough.counsel.swaps.changes import Change
 from dough.counsel.swaps.day import Baked, day
 from dough.counsel.swaps.ledger import Entry
 from dough.counsel.swaps.pantry import egg_counts, equals, is_egg
@@ -26,15 +25,13 @@ from dough.facts.ingredients import ingredient
 from dough.facts.needs import AMOUNTS
 from dough.judgement.effects import difference_words
 from kitchen.api.asked import Asked
-from kitchen.api.doughs.views import forecast_out, marks_out, points
+from kitchen.api.doughs.views import forecast_out, points
 from kitchen.api.errors import PROBLEMS
 from kitchen.api.preview.routes import sent
 from kitchen.api.swaps.schemas import (
     CandidateOut,
-    ChangeOut,
     DayDoughOut,
     DayOut,
-    EggCountOut,
     EqualOut,
     LedgerOut,
     MadeOut,
@@ -132,12 +129,12 @@ def pantry(request: HttpRequest, payload: PantryIn) -> PantryOut:
     return PantryOut(
         equals=[
             EqualOut(
-                rule=e.rule.id, name=e.rule.name, words=e.rule.words, changes=[_change(c) for c in e.changes],
+                rule=e.rule.id, name=e.rule.name, words=e.rule.words, changes=list(e.changes),
                 short=e.short, source=SOURCES.get(e.rule.source, e.rule.source), confidence=e.rule.confidence,
             )
             for e in equals(draft, line, wanted(payload.needs))
         ],
-        eggs=[EggCountOut.model_validate(e, from_attributes=True) for e in eggs],
+        eggs=list(eggs),
     )  # fmt: skip
 
 
@@ -162,7 +159,7 @@ def _line(x: LineStudy, found: Study, known: dict[str, str]) -> SwapLineOut:
         step=line.step,
         breaks=any(m.standing == "breaks" for m in x.marks),
         unsure=any(m.standing == "unsure" for m in x.marks),
-        marks=marks_out(x.marks),
+        marks=list(x.marks),
         pick=x.pick,
         candidates=[_candidate(c, line.grams or 0.0, found, known) for c in x.candidates],
         needs_amount=line.grams is None,
@@ -253,7 +250,7 @@ def _wish(w: WayStudy, known: dict[str, str]) -> SwapWishOut:
 def _plan(plan: Plan, before: Formula) -> PlanOut:
     return PlanOut(
         draft=DraftDoc.of(plan.draft),
-        changes=[_change(c) for c in plan.changes],
+        changes=list(plan.changes),
         ledger=[_entry(e) for e in plan.ledger],
         method=list(plan.method),
         unmet=list(plan.unmet),
@@ -266,10 +263,6 @@ def _plan(plan: Plan, before: Formula) -> PlanOut:
         mass_before_g=sum(x.grams or 0.0 for x in before.lines),
         mass_after_g=sum(x.grams or 0.0 for x in plan.draft.formula.lines),
     )
-
-
-def _change(c: Change) -> ChangeOut:
-    return ChangeOut.model_validate(c, from_attributes=True)
 
 
 def _entry(e: Entry) -> LedgerOut:

@@ -5,9 +5,13 @@ from __future__ import annotations
 from pydantic import BaseModel
 
 from dough.accounts.formula import Step
-from dough.accounts.needs.verdict import Standing
+from dough.accounts.label import AllergensHeld, Named, Nutrient
+from dough.accounts.needs.verdict import Mark, Standing
+from dough.counsel.swaps.changes import LineSwap
+from dough.counsel.swaps.follow import Following
+from dough.counsel.swaps.pantry import EggCount
 from dough.facts.ingredients import Confidence
-from kitchen.api.preview.schemas import ForecastOut, MarkOut, Point
+from kitchen.api.preview.schemas import ForecastOut, Point
 from kitchen.documents.draft import DraftDoc
 
 
@@ -66,7 +70,7 @@ class SwapLineOut(BaseModel):
     step: Step
     breaks: bool
     unsure: bool
-    marks: list[MarkOut]
+    marks: list[Mark]
     pick: str
     candidates: list[CandidateOut]
     needs_amount: bool
@@ -103,15 +107,6 @@ class SwapWishOut(BaseModel):
     ways: list[WayOut]
 
 
-class ChangeOut(BaseModel):
-    line_id: str
-    before: str
-    before_g: float | None
-    after: str
-    after_g: float | None
-    why: str
-
-
 class LedgerOut(BaseModel):
     """One function of the whole dough before and after; tolerance in the same unit."""
 
@@ -130,7 +125,7 @@ class PlanOut(BaseModel):
     """The swaps as picked: what changes, the ledger, the method, what stays unmet, what still breaks a need."""
 
     draft: DraftDoc
-    changes: list[ChangeOut]
+    changes: list[LineSwap]
     ledger: list[LedgerOut]
     method: list[str]
     unmet: list[str]
@@ -182,23 +177,15 @@ class EqualOut(BaseModel):
     rule: str
     name: str
     words: str
-    changes: list[ChangeOut]
+    changes: list[LineSwap]
     short: str
     source: str
     confidence: Confidence
 
 
-class EggCountOut(BaseModel):
-    market: str
-    size: str
-    count: int
-    grams: float
-    over_g: float
-
-
 class PantryOut(BaseModel):
     equals: list[EqualOut]
-    eggs: list[EggCountOut]
+    eggs: list[EggCount]
 
 
 class SiblingOut(BaseModel):
@@ -208,20 +195,12 @@ class SiblingOut(BaseModel):
     waiting: int
 
 
-class FollowingOut(BaseModel):
-    key: str
-    label: str
-    now: str
-    then: str
-    own: bool
-
-
 class FamilyOut(BaseModel):
     """The dough this one follows, what would follow from it, and the diet versions that follow this one."""
 
     parent: int | None
     parent_name: str
-    following: list[FollowingOut]
+    following: list[Following]
     siblings: list[SiblingOut]
 
 
@@ -233,38 +212,6 @@ class DayDoughOut(BaseModel):
 class DayOut(BaseModel):
     order: list[DayDoughOut]
     cautions: list[str]
-
-
-class HeldOut(BaseModel):
-    code: str
-    name: str
-    lists: str
-    contains: list[str]
-    unread: list[str]
-    may_contain: list[str]
-
-
-class CompoundOut(BaseModel):
-    name: str
-    allergen: bool
-
-
-class NamedOut(BaseModel):
-    name: str
-    grams: float
-    percent: float
-    compound: list[CompoundOut]
-    allergen: bool
-
-
-class NutrientOut(BaseModel):
-    key: str
-    label: str
-    unit: str
-    digits: int
-    raw_100g: float | None
-    baked_100g: float | None
-    piece: float | None
 
 
 class SupplierOut(BaseModel):
@@ -281,9 +228,9 @@ class LabelOut(BaseModel):
     title: str
     subtitle: str
     against: list[str]
-    allergens: list[HeldOut]
-    ingredients: list[NamedOut]
-    nutrients: list[NutrientOut]
+    allergens: list[AllergensHeld]
+    ingredients: list[Named]
+    nutrients: list[Nutrient]
     piece_g: float | None
     pieces: int | None
     loss_pct: float | None

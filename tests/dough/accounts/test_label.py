@@ -6,7 +6,7 @@ import pytest
 from hypothesis import given, settings
 
 from dough.accounts.formula import Draft, Formula, Line, Process, Step
-from dough.accounts.label import Held, Loss, allergens, label, open_questions
+from dough.accounts.label import AllergensHeld, CompoundPart, Loss, allergens, label, open_questions
 from dough.bake.draft_setting import Setting
 from dough.bake.intake import Kit
 from dough.bake.loss import loss_of
@@ -22,7 +22,7 @@ DRAFT = draft_of(
 )  # fmt: skip
 
 
-def held(found: tuple[Held, ...]) -> dict[str, Held]:
+def held(found: tuple[AllergensHeld, ...]) -> dict[str, AllergensHeld]:
     return {h.code: h for h in found}
 
 
@@ -59,7 +59,7 @@ def test_ingredients_descend_and_the_same_one_is_named_once() -> None:
     ]  # fmt: skip
     assert sum(n.percent for n in made.ingredients) == pytest.approx(100)
     chocolate = made.ingredients[2]
-    assert ("emulsifier soya lecithin", True) in chocolate.compound
+    assert CompoundPart("emulsifier soya lecithin", True) in chocolate.compound
     assert not chocolate.allergen, "the allergen is set off inside its brackets"
     assert made.ingredients[1].allergen
     assert made.lacks == ("Egg, whole",)

@@ -15,7 +15,7 @@ from dough.desk.preview import preview
 from dough.facts.cookie import Cookie
 from dough.facts.errors import EntryErrors
 from dough.facts.ingredients import ADDITIVE, State, ingredient, table
-from dough.facts.kitchen_measures import Habit, Quantity, weigh
+from dough.facts.kitchen_measures import Habit, KitchenAmount, weigh
 from dough.facts.styles import style
 
 FLOUR = Label(kcal=348, fat=1.3, saturates=0.2, carbohydrate=71, sugars=1.1, fibre=3.1, protein=11.2, salt=0.01)
@@ -135,6 +135,6 @@ def test_a_blend_of_one_thing_bakes_like_it() -> None:
 def test_a_cup_of_it_is_asked_for_until_someone_weighs_one() -> None:
     made = from_label("own-1", "Mill flour", ingredient("ap"), FLOUR).ingredient
     with pytest.raises(Exception, match="Nobody has said"):
-        weigh(made, Quantity(1, 1, "cup"), Habit.US)
+        weigh(made, KitchenAmount(1, 1, "cup"), Habit.US)
     cup = from_label("own-1", "Mill flour", ingredient("ap"), FLOUR, cup_g=118).ingredient
-    assert weigh(cup, Quantity(2, 2, "cup"), Habit.US).grams == pytest.approx(236)
+    assert weigh(cup, KitchenAmount(2, 2, "cup"), Habit.US).grams == pytest.approx(236)

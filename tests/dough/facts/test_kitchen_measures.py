@@ -6,11 +6,19 @@ import pytest
 
 from dough.facts.errors import EntryError
 from dough.facts.ingredients import Confidence, ingredient, table
-from dough.facts.kitchen_measures import CupCalibration, Habit, Quantity, egg_class, filling_matters, fillings, weigh
+from dough.facts.kitchen_measures import (
+    CupCalibration,
+    Habit,
+    KitchenAmount,
+    egg_class,
+    filling_matters,
+    fillings,
+    weigh,
+)
 
 
 def grams(ident: str, number: float, unit: str, habit: Habit = Habit.US, **more: str) -> float:
-    return weigh(ingredient(ident), Quantity(number, number, unit, **more), habit).grams
+    return weigh(ingredient(ident), KitchenAmount(number, number, unit, **more), habit).grams
 
 
 @pytest.mark.parametrize(
@@ -44,8 +52,8 @@ def test_a_teaspoon_of_salt_depends_on_the_crystal_as_much_as_is_said() -> None:
 
 
 def test_heaped_is_more_and_less_sure_than_level() -> None:
-    level = weigh(ingredient("cocoa_n"), Quantity(1, 1, "tbsp"), Habit.METRIC)
-    heaped = weigh(ingredient("cocoa_n"), Quantity(1, 1, "tbsp", "heaped"), Habit.METRIC)
+    level = weigh(ingredient("cocoa_n"), KitchenAmount(1, 1, "tbsp"), Habit.METRIC)
+    heaped = weigh(ingredient("cocoa_n"), KitchenAmount(1, 1, "tbsp", "heaped"), Habit.METRIC)
     assert heaped.grams == pytest.approx(1.5 * level.grams)
     assert heaped.confidence is Confidence.LOW
     assert heaped.high_g - heaped.low_g > level.high_g - level.low_g
@@ -63,16 +71,16 @@ def test_a_cup_of_scooped_flour_is_a_tenth_or_more_over_a_spooned_one() -> None:
 
 def test_a_named_filling_that_is_not_known_falls_back_to_the_usual_one() -> None:
     item = ingredient("gran")
-    assert weigh(item, Quantity(1, 1, "cup"), Habit.US, "sifted").grams == 200
+    assert weigh(item, KitchenAmount(1, 1, "cup"), Habit.US, "sifted").grams == 200
 
 
 def test_own_cups_bring_their_own_spread_and_only_for_their_filling() -> None:
     cups = (CupCalibration("ap", "scooped", (148.0, 152.0, 150.0)),)
-    scooped = weigh(ingredient("ap"), Quantity(1, 1, "cup"), Habit.US, "scooped", cups)
+    scooped = weigh(ingredient("ap"), KitchenAmount(1, 1, "cup"), Habit.US, "scooped", cups)
     assert scooped.grams == 150
     assert (scooped.low_g, scooped.high_g) == pytest.approx((147, 153))
     assert "weighed 3 times" in scooped.how
-    assert weigh(ingredient("ap"), Quantity(1, 1, "cup"), Habit.US, "spooned", cups).grams == 122
+    assert weigh(ingredient("ap"), KitchenAmount(1, 1, "cup"), Habit.US, "spooned", cups).grams == 122
 
 
 def test_fruit_by_the_piece_and_nothing_by_a_piece_nobody_weighed() -> None:

@@ -204,7 +204,7 @@ def test_usual_readings_are_not_asked_about() -> None:
 
 def test_scales_run_from_low_to_high_in_five_words() -> None:
     for s in SCALES:
-        values = [v for v, _ in s.points]
+        values = [p.value for p in s.points]
         assert values == sorted(values)
-        assert len({w for _, w in s.points}) == 5
+        assert len({p.word for p in s.points}) == 5
         assert s.how.endswith(".")

@@ -9,7 +9,7 @@ from hypothesis import strategies as st
 from dough.accounts.formula import Step
 from dough.facts.errors import EntryError
 from dough.facts.ingredients import ingredient, table
-from dough.facts.kitchen_measures import CupCalibration, Habit, Quantity, fillings, weigh
+from dough.facts.kitchen_measures import CupCalibration, Habit, KitchenAmount, fillings, weigh
 from dough.recipe.amounts import amounts_in, tidy
 from dough.recipe.lines import read_line
 from dough.recipe.names import match, search
@@ -95,15 +95,15 @@ def test_a_cup_is_the_cooks_own_cup() -> None:
 @given(st.sampled_from(sorted(table())), st.floats(0.05, 50), st.sampled_from(list(Habit)))
 def test_volumes_are_linear_and_cups_are_made_of_spoons(ident: str, number: float, habit: Habit) -> None:
     item = ingredient(ident)
-    cup = weigh(item, Quantity(number, number, "cup"), habit)
-    twice = weigh(item, Quantity(2 * number, 2 * number, "cup"), habit)
+    cup = weigh(item, KitchenAmount(number, number, "cup"), habit)
+    twice = weigh(item, KitchenAmount(2 * number, 2 * number, "cup"), habit)
     assert twice.grams == pytest.approx(2 * cup.grams)
     assert cup.low_g <= cup.grams <= cup.high_g
     if habit is Habit.US:
-        spoons = weigh(item, Quantity(16 * number, 16 * number, "tbsp"), habit)
+        spoons = weigh(item, KitchenAmount(16 * number, 16 * number, "tbsp"), habit)
         assert spoons.grams == pytest.approx(cup.grams, rel=1e-3)
-    ml = weigh(item, Quantity(100, 100, "ml"), habit).grams
-    assert ml == pytest.approx(weigh(item, Quantity(1, 1, "dl"), Habit.US).grams)
+    ml = weigh(item, KitchenAmount(100, 100, "ml"), habit).grams
+    assert ml == pytest.approx(weigh(item, KitchenAmount(1, 1, "dl"), Habit.US).grams)
 
 
 def test_scooped_flour_outweighs_spooned_outweighs_sifted() -> None:

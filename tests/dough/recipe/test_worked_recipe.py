@@ -9,7 +9,7 @@ from dough.accounts.gas import balanced_tartar_g, effective_mmol, raising, soda_
 from dough.accounts.leavening import baked_ph, leavening
 from dough.draft.edit import line_percent
 from dough.facts.ingredients import ingredient
-from dough.facts.kitchen_measures import Habit, Quantity, weigh
+from dough.facts.kitchen_measures import Habit, KitchenAmount, weigh
 from dough.facts.rules_of_thumb import (
     bake_loss_pct,
     browning_ratio,
@@ -121,7 +121,7 @@ def test_gas_of_the_dough_and_of_a_gram_of_soda() -> None:
 
 def test_measures() -> None:
     def grams(ident: str, number: float, unit: str, habit: Habit) -> float:
-        return weigh(ingredient(ident), Quantity(number, number, unit), habit).grams
+        return weigh(ingredient(ident), KitchenAmount(number, number, unit), habit).grams
 
     assert grams("ap", 1, "cup", Habit.METRIC) == pytest.approx(128.9, abs=0.05)
     assert grams("honey", 1, "tbsp", Habit.AU) == pytest.approx(28.6, abs=0.05)

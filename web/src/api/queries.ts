@@ -3,6 +3,8 @@ import { computed, type Ref } from 'vue'
 import { client, data, type Schemas } from './client'
 
 export type Ingredient = Schemas['IngredientOut']
+export type Quantity = Schemas['Quantity']
+export type Role = Quantity['roles'][number]
 
 const forever = { staleTime: Infinity, gcTime: Infinity }
 
@@ -19,7 +21,13 @@ export function useReference() {
     ...(query.data.value?.ingredients ?? []),
   ])
   const ingredients = computed(() => new Map(all.value.map((i) => [i.id, i] as const)))
-  return { ...query, all, ingredients }
+  const quantities = computed(
+    () => new Map((query.data.value?.quantities ?? []).map((q) => [q.key, q] as const)),
+  )
+  /** The quantities that play a role, in the registry's order. */
+  const ofRole = (role: Role): Quantity[] =>
+    [...quantities.value.values()].filter((q) => q.roles.includes(role))
+  return { ...query, all, ingredients, quantities, ofRole }
 }
 
 /** The cook's own ingredients, newest versions. */

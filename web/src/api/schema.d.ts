@@ -300,6 +300,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/doughs/{dough_id}/bakes.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Table
+         * @description All bakes as a table, with what was measured and what the forecast had said.
+         */
+        get: operations["kitchen_api_bakes_routes_table"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/doughs/{dough_id}/bakes/{bake_id}/diagnosis": {
         parameters: {
             query?: never;
@@ -1434,16 +1454,21 @@ export interface components {
             verdict: string;
         };
         /**
-         * AcidOut
-         * @description An acid as the soda it takes up; contact is the share of it that meets the dough.
+         * AcidSource
+         * @description One line's acid (positive) or alkali (negative) as g of soda it would take up.
          */
-        AcidOut: {
+        AcidSource: {
             /** Contact */
             contact: number;
-            /** Line */
-            line: string;
+            /** Line Id */
+            line_id: string;
             /** Name */
             name: string;
+            /**
+             * Of Flour
+             * @default false
+             */
+            of_flour?: boolean;
             /** Soda G */
             soda_g: number;
         };
@@ -1573,6 +1598,24 @@ export interface components {
             /** Name */
             name: string;
         };
+        /**
+         * AllergensHeld
+         * @description An allergen of the piece: ingredients that hold it, that may (their label unread), and that may by label.
+         */
+        AllergensHeld: {
+            /** Code */
+            code: string;
+            /** Contains */
+            contains: string[];
+            /** Lists */
+            lists: string;
+            /** May Contain */
+            may_contain: string[];
+            /** Name */
+            name: string;
+            /** Unread */
+            unread: string[];
+        };
         /** AmountEdit */
         AmountEdit: {
             /** @default metric */
@@ -1634,23 +1677,6 @@ export interface components {
             /** Question */
             question: string;
         };
-        /** AttributeOut */
-        AttributeOut: {
-            /** Digits */
-            digits: number;
-            /** High Word */
-            high_word: string;
-            /** Key */
-            key: string;
-            /** Label */
-            label: string;
-            /** Low Word */
-            low_word: string;
-            /** Step */
-            step: number;
-            /** Unit */
-            unit: string;
-        };
         /**
          * BakeIn
          * @description A batch that is there (batch_id) or a new one (batch). Boxes carry what was typed.
@@ -1668,20 +1694,10 @@ export interface components {
             batch_id?: number | null;
             /** Chill H */
             chill_h?: string | number | null;
-            /**
-             * Diameters
-             * @default
-             */
-            diameters?: string;
             /** Dough Temp C */
             dough_temp_c?: string | number | null;
             /** Fan */
             fan?: boolean | null;
-            /**
-             * Heights
-             * @default
-             */
-            heights?: string;
             /** Key */
             key: string;
             /** Measured */
@@ -1719,8 +1735,6 @@ export interface components {
         BakeOut: {
             /** Age H */
             age_h: number | null;
-            /** Bake Loss Pct */
-            bake_loss_pct: number | null;
             /**
              * Baked On
              * Format: date
@@ -1768,12 +1782,14 @@ export interface components {
             /** Sentence */
             sentence: string;
             size: components["schemas"]["SizeOut"];
-            /** Spread Factor */
-            spread_factor: number | null;
             /** Tray */
             tray: string | null;
             /** Tray Id */
             tray_id: number | null;
+            /** Values */
+            values: {
+                [key: string]: number;
+            };
         };
         /** BakesOut */
         BakesOut: {
@@ -1783,8 +1799,11 @@ export interface components {
             batches: components["schemas"]["BatchOut"][];
             target: components["schemas"]["SizeOut"];
         };
-        /** BandOut */
-        BandOut: {
+        /**
+         * Band
+         * @description The usual range of a role for a style, baker's percent.
+         */
+        Band: {
             confidence: components["schemas"]["Confidence"];
             /** High */
             high: number;
@@ -1887,9 +1906,9 @@ export interface components {
             split: components["schemas"]["SplitPartOut"][];
             /** Split Problem */
             split_problem: string;
-            sugars: components["schemas"]["SugarOut"] | null;
+            sugars: components["schemas"]["SugarState"] | null;
             /** Toppings */
-            toppings: components["schemas"]["CoverageOut"][];
+            toppings: components["schemas"]["Coverage"][];
         };
         /** BrownIn */
         BrownIn: {
@@ -1922,7 +1941,7 @@ export interface components {
             /** Caution */
             caution: string;
             /** Coolings */
-            coolings: components["schemas"]["CoolingOut"][];
+            coolings: components["schemas"]["Cooling"][];
             /** Egg Below C */
             egg_below_c: number;
             /** Measured */
@@ -2068,8 +2087,12 @@ export interface components {
             /** Words */
             words: string;
         };
-        /** CauseOut */
-        CauseOut: {
+        /**
+         * Cause
+         * @description kind is formula, done, oven, own, scatter or measure; share of the whole miss in percent (signed: a cause may
+         *     have worked against it), what it did in words, the evidence for it, and the check that would settle it.
+         */
+        Cause: {
             /** Check */
             check: string;
             /** Did */
@@ -2099,21 +2122,6 @@ export interface components {
             scatter: boolean;
             /** Value */
             value: number | null;
-        };
-        /** ChangeOut */
-        ChangeOut: {
-            /** After */
-            after: string;
-            /** After G */
-            after_g: number | null;
-            /** Before */
-            before: string;
-            /** Before G */
-            before_g: number | null;
-            /** Line Id */
-            line_id: string;
-            /** Why */
-            why: string;
         };
         /** CheckOut */
         CheckOut: {
@@ -2208,8 +2216,11 @@ export interface components {
             /** Words */
             words: string;
         };
-        /** CompoundOut */
-        CompoundOut: {
+        /**
+         * CompoundPart
+         * @description A part of a compound ingredient, and whether it is an allergen.
+         */
+        CompoundPart: {
             /** Allergen */
             allergen: boolean;
             /** Name */
@@ -2238,8 +2249,11 @@ export interface components {
             /** Rim Crisp */
             rim_crisp?: number | null;
         };
-        /** CoolingOut */
-        CoolingOut: {
+        /**
+         * Cooling
+         * @description A place to cool in: minutes to egg, and to a soft set; None where it does not get there.
+         */
+        Cooling: {
             /** Name */
             name: string;
             /** Place */
@@ -2250,12 +2264,14 @@ export interface components {
             to_set_min: number | null;
         };
         /**
-         * CoverageOut
-         * @description A topping: grams a piece, share of the top covered as shaped and as baked (a guess).
+         * Coverage
+         * @description One topping: grams a piece, and the share of the top it covers as shaped and as baked (0 to 1).
          */
-        CoverageOut: {
+        Coverage: {
             /** Baked */
             baked: number | null;
+            /** Line Id */
+            line_id: string;
             /** Name */
             name: string;
             /** Per Piece G */
@@ -2292,7 +2308,7 @@ export interface components {
          * @description Density in g/ml and air by volume against minutes; slow: more sugar than butter creams longer.
          */
         CreamOut: {
-            cup: components["schemas"]["CupTestOut"] | null;
+            cup: components["schemas"]["CupTest"] | null;
             /** Effect */
             effect: string;
             /** Fat G */
@@ -2302,7 +2318,7 @@ export interface components {
             /** Overrun */
             overrun: number | null;
             /** Points */
-            points: components["schemas"]["CreamPointOut"][];
+            points: components["schemas"]["Moment"][];
             /** Slow */
             slow: boolean;
             /** Solid Density */
@@ -2318,17 +2334,6 @@ export interface components {
             /** Warms */
             warms: number;
         };
-        /** CreamPointOut */
-        CreamPointOut: {
-            /** Density */
-            density: number;
-            /** Minutes */
-            minutes: number;
-            /** Phi */
-            phi: number;
-            /** Temp C */
-            temp_c: number;
-        };
         /**
          * CupOut
          * @description A cup of this kitchen: grams per US cup of 236.6 ml, mean of the weighings.
@@ -2343,8 +2348,11 @@ export interface components {
             /** Weighings */
             weighings: number;
         };
-        /** CupTestOut */
-        CupTestOut: {
+        /**
+         * CupTest
+         * @description A level cup of water and of creamed mass weighed: relative density, air, overrun, and what to do.
+         */
+        CupTest: {
             /** Go On Min */
             go_on_min: number | null;
             /** Overrun */
@@ -2414,7 +2422,7 @@ export interface components {
         /** DiagnosisOut */
         DiagnosisOut: {
             /** Causes */
-            causes: components["schemas"]["CauseOut"][];
+            causes: components["schemas"]["Cause"][];
             /** Key */
             key: string;
             /** Label */
@@ -2474,9 +2482,9 @@ export interface components {
             /** Forecast */
             forecast: components["schemas"]["ForecastChangeOut"][];
             /** Lines */
-            lines: components["schemas"]["LineChangeOut"][];
+            lines: components["schemas"]["LineChange"][];
             /** Process */
-            process: components["schemas"]["ProcessChangeOut"][];
+            process: components["schemas"]["ProcessChange"][];
             /** Scaled */
             scaled: number | null;
             /** Words */
@@ -2562,7 +2570,7 @@ export interface components {
             /** Mixer */
             mixer: string;
             /** Parts */
-            parts: components["schemas"]["PartTempOut"][];
+            parts: components["schemas"]["PartTemp"][];
             /** Per Min K */
             per_min_k: number;
             /** Per Min Sd */
@@ -2643,14 +2651,36 @@ export interface components {
             draft: components["schemas"]["DraftDoc"];
         };
         /**
-         * DriveOut
-         * @description One natural step of an input and what it does to an end value, in its unit.
+         * Drive
+         * @description One input and what a natural step of it does to one end value.
          */
-        DriveOut: {
+        Drive: {
             /** Change */
             change: number;
+            /** Weight */
+            weight: number;
             /** What */
             what: string;
+        };
+        /**
+         * Effect
+         * @description What going from the lowest to the highest level does to one measure, with a 95 % interval; words say it.
+         *
+         *     name is a factor's, or two joined by × where they act together; p is None where the spread was not measured.
+         */
+        Effect: {
+            /** Clear */
+            clear: boolean;
+            /** High */
+            high: number;
+            /** Low */
+            low: number;
+            /** Name */
+            name: string;
+            /** P */
+            p: number | null;
+            /** Value */
+            value: number;
         };
         /**
          * EffectRangeOut
@@ -2672,8 +2702,11 @@ export interface components {
             /** Value */
             value: number;
         };
-        /** EggCountOut */
-        EggCountOut: {
+        /**
+         * EggCount
+         * @description So many eggs of a class, their weight out of the shell in g, and how far that is from what is wanted.
+         */
+        EggCount: {
             /** Count */
             count: number;
             /** Grams */
@@ -2705,7 +2738,7 @@ export interface components {
             /** Digits */
             digits: number;
             /** Drives */
-            drives: components["schemas"]["DriveOut"][];
+            drives: components["schemas"]["Drive"][];
             /** High */
             high: number | null;
             /** Key */
@@ -2740,7 +2773,7 @@ export interface components {
          */
         EqualOut: {
             /** Changes */
-            changes: components["schemas"]["ChangeOut"][];
+            changes: components["schemas"]["LineSwap"][];
             confidence: components["schemas"]["Confidence"];
             /** Name */
             name: string;
@@ -2801,15 +2834,11 @@ export interface components {
             /** Title */
             title: string;
         };
-        /** FactorIn */
-        FactorIn: {
-            /** Key */
-            key: string;
-            /** Levels */
-            levels: number[];
-        };
-        /** FactorOut */
-        FactorOut: {
+        /**
+         * Factor
+         * @description What is varied: a lever by key, and its levels in the lever's unit, low to high.
+         */
+        Factor: {
             /** Key */
             key: string;
             /** Levels */
@@ -2819,13 +2848,20 @@ export interface components {
             /** Unit */
             unit: string;
         };
+        /** FactorIn */
+        FactorIn: {
+            /** Key */
+            key: string;
+            /** Levels */
+            levels: number[];
+        };
         /**
          * FamilyOut
          * @description The dough this one follows, what would follow from it, and the diet versions that follow this one.
          */
         FamilyOut: {
             /** Following */
-            following: components["schemas"]["FollowingOut"][];
+            following: components["schemas"]["Following"][];
             /** Parent */
             parent: number | null;
             /** Parent Name */
@@ -2861,8 +2897,13 @@ export interface components {
             /** Where */
             where: string;
         };
-        /** FigureOut */
-        FigureOut: {
+        /**
+         * Figure
+         * @description A total on the strip: value None is unknown; lacks says in words what is missing.
+         *
+         *     known is what the known lines come to when the total lacks some; None where that says nothing.
+         */
+        Figure: {
             confidence: components["schemas"]["Confidence"];
             /** Digits */
             digits: number;
@@ -2926,8 +2967,12 @@ export interface components {
             /** Take */
             take: string[];
         };
-        /** FollowingOut */
-        FollowingOut: {
+        /**
+         * Following
+         * @description One thing that would follow: key is line:<id> or process:<field>; own is true where the sibling was
+         *     changed by hand too, so that following overwrites it.
+         */
+        Following: {
             /** Key */
             key: string;
             /** Label */
@@ -3071,8 +3116,11 @@ export interface components {
              */
             way: "label";
         };
-        /** GasOut */
-        GasOut: {
+        /**
+         * GasSource
+         * @description One source of gas: ml of CO2 cold and in the oven, and how sure that is.
+         */
+        GasSource: {
             /** Cold Ml */
             cold_ml: number;
             confidence: components["schemas"]["Confidence"];
@@ -3096,26 +3144,12 @@ export interface components {
          * @enum {string}
          */
         Habit: "us" | "metric" | "au";
-        /** HeldOut */
-        HeldOut: {
-            /** Code */
-            code: string;
-            /** Contains */
-            contains: string[];
-            /** Lists */
-            lists: string;
-            /** May Contain */
-            may_contain: string[];
-            /** Name */
-            name: string;
-            /** Unread */
-            unread: string[];
-        };
         /**
-         * HoldsOut
-         * @description What is said of one allergen or origin: holds, may, free, or told (a remark).
+         * Held
+         * @description One statement about an ingredient: the code (an allergen's, An of animals, Me meat, alcohol, caffeine), and in
+         *     words what holds it or why it is free of it.
          */
-        HoldsOut: {
+        Held: {
             /** Code */
             code: string;
             /** Part */
@@ -3193,7 +3227,7 @@ export interface components {
             /** Group */
             group: string;
             /** Holds */
-            holds: components["schemas"]["HoldsOut"][];
+            holds: components["schemas"]["Held"][];
             /** Id */
             id: string;
             /** Name */
@@ -3286,10 +3320,10 @@ export interface components {
             /** Against */
             against: string[];
             /** Allergens */
-            allergens: components["schemas"]["HeldOut"][];
+            allergens: components["schemas"]["AllergensHeld"][];
             confidence: components["schemas"]["Confidence"];
             /** Ingredients */
-            ingredients: components["schemas"]["NamedOut"][];
+            ingredients: components["schemas"]["Named"][];
             /** Lacks */
             lacks: string[];
             /** Loss From */
@@ -3301,7 +3335,7 @@ export interface components {
             /** Notices */
             notices: string[];
             /** Nutrients */
-            nutrients: components["schemas"]["NutrientOut"][];
+            nutrients: components["schemas"]["Nutrient"][];
             /** Piece G */
             piece_g: number | null;
             /** Pieces */
@@ -3425,17 +3459,17 @@ export interface components {
          */
         LeaveningOut: {
             /** Acids */
-            acids: components["schemas"]["AcidOut"][];
+            acids: components["schemas"]["AcidSource"][];
             /** Baked Ph */
             baked_ph: number;
             /** Browning */
             browning: number;
             /** Gas */
-            gas: components["schemas"]["GasOut"][];
+            gas: components["schemas"]["GasSource"][];
             /** Left Pct */
             left_pct: number;
             /** Lifts */
-            lifts: components["schemas"]["LiftOut"][];
+            lifts: components["schemas"]["Lift"][];
             /** Ml */
             ml: number;
             /** Ml Per 100 Flour */
@@ -3513,8 +3547,11 @@ export interface components {
             /** Unit */
             unit: string;
         };
-        /** LiftOut */
-        LiftOut: {
+        /**
+         * Lift
+         * @description A way to a wanted volume: grams of soda, powder and tartar, what is left over, and a sentence.
+         */
+        Lift: {
             /** Left Soda G */
             left_soda_g: number;
             /** Name */
@@ -3528,8 +3565,13 @@ export interface components {
             /** Words */
             words: string;
         };
-        /** LineChangeOut */
-        LineChangeOut: {
+        /**
+         * LineChange
+         * @description One line on both sides; None where a side has no such line or its amount is unknown.
+         *
+         *     state is same, more, less, added, removed, other (its step or ingredient), unknown.
+         */
+        LineChange: {
             /** A G */
             a_g: number | null;
             /** A Percent */
@@ -3575,15 +3617,33 @@ export interface components {
              */
             unit?: "g" | "%";
         };
-        /** LineOut */
-        LineOut: {
+        /**
+         * LineSwap
+         * @description One line before and after; None where it was not there, or is gone.
+         */
+        LineSwap: {
+            /** After */
+            after: string;
+            /** After G */
+            after_g: number | null;
+            /** Before */
+            before: string;
+            /** Before G */
+            before_g: number | null;
+            /** Line Id */
+            line_id: string;
+            /** Why */
+            why: string;
+        };
+        /** LineView */
+        LineView: {
             /** Id */
             id: string;
             /**
              * Marks
              * @default []
              */
-            marks?: components["schemas"]["MarkOut"][];
+            marks?: components["schemas"]["Mark"][];
             /** Percent */
             percent: number | null;
             role: components["schemas"]["Role"];
@@ -3671,10 +3731,20 @@ export interface components {
             tried: string;
         };
         /**
-         * MarkOut
-         * @description A need this line breaks, or that only its label can settle.
+         * MapPlace
+         * @description A point on the map: crisp 0 (soft) to 100 (crisp), height in mm.
          */
-        MarkOut: {
+        MapPlace: {
+            /** Crisp */
+            crisp: number;
+            /** Height Mm */
+            height_mm: number;
+        };
+        /**
+         * Mark
+         * @description A line's ingredient that breaks a need or has to be looked up, with the words to say so.
+         */
+        Mark: {
             /** Label */
             label: string;
             /** Need */
@@ -3695,71 +3765,58 @@ export interface components {
             /** Measured */
             measured: number | null;
         };
-        /** MeaningOut */
-        MeaningOut: {
+        /**
+         * Meaning
+         * @description What a word was taken to mean.
+         */
+        Meaning: {
             /** Word */
             word: string;
             /** Words */
             words: string;
         };
-        /** MeasuredDoc */
+        /**
+         * MeasuredDoc
+         * @description Readings by quantity (data/quantities.csv); shade_from says whether shades were picked by eye or by photo.
+         */
         MeasuredDoc: {
-            /** Bend */
-            bend?: number | null;
-            /** Bite Chewy */
-            bite_chewy?: number | null;
-            /** Core C */
-            core_c?: number | null;
-            /** Crumb Cakey */
-            crumb_cakey?: number | null;
-            /** Crust L */
-            crust_l?: number | null;
             /**
-             * Diameters Mm
-             * @default []
+             * Readings
+             * @default {}
              */
-            diameters_mm?: number[];
-            /**
-             * Heights Mm
-             * @default []
-             */
-            heights_mm?: number[];
-            /** L Base */
-            l_base?: number | null;
-            /** L Middle */
-            l_middle?: number | null;
-            /** L Rim */
-            l_rim?: number | null;
-            /** Mass After G */
-            mass_after_g?: number | null;
-            /** Mass Before G */
-            mass_before_g?: number | null;
-            /** Middle Soft */
-            middle_soft?: number | null;
-            /** Rim C */
-            rim_c?: number | null;
-            /** Rim Crisp */
-            rim_crisp?: number | null;
-            /** Row Mm */
-            row_mm?: number | null;
-            /** Row Of */
-            row_of?: number | null;
-            /** Row Turned Mm */
-            row_turned_mm?: number | null;
+            readings?: {
+                [key: string]: number[];
+            };
             /**
              * Shade From
              * @default eye
              * @enum {string}
              */
             shade_from?: "eye" | "photo";
-            /** Snap */
-            snap?: number | null;
-            /** Stack Mm */
-            stack_mm?: number | null;
-            /** Stack Of */
-            stack_of?: number | null;
-            /** Tasted Min */
-            tasted_min?: number | null;
+        };
+        /**
+         * Mend
+         * @description One step of a remedy. op is line (grams of a line), add (an ingredient, grams), out (a line), swap (another
+         *     ingredient in a line, with its grams), role (a role's percent on its rail) or portion (grams a piece).
+         */
+        Mend: {
+            /** Grams */
+            grams?: number | null;
+            /**
+             * Ingredient
+             * @default
+             */
+            ingredient?: string;
+            /**
+             * Line Id
+             * @default
+             */
+            line_id?: string;
+            /** Op */
+            op: string;
+            /** Percent */
+            percent?: number | null;
+            role?: components["schemas"]["Role"] | null;
         };
         /** MendChange */
         MendChange: {
@@ -3796,23 +3853,6 @@ export interface components {
              * @enum {string}
              */
             op: "mend";
-        };
-        /**
-         * MendOut
-         * @description One change of a remedy, as the mend edit takes it.
-         */
-        MendOut: {
-            /** Grams */
-            grams: number | null;
-            /** Ingredient */
-            ingredient: string;
-            /** Line Id */
-            line_id: string;
-            /** Op */
-            op: string;
-            /** Percent */
-            percent: number | null;
-            role: components["schemas"]["Role"] | null;
         };
         /**
          * Method
@@ -3894,6 +3934,20 @@ export interface components {
             /** Sections */
             sections: components["schemas"]["ExplainOut"][];
         };
+        /**
+         * Moment
+         * @description The creamed mass at a minute: air by volume, density in g/ml, °C.
+         */
+        Moment: {
+            /** Density */
+            density: number;
+            /** Minutes */
+            minutes: number;
+            /** Phi */
+            phi: number;
+            /** Temp C */
+            temp_c: number;
+        };
         /** MoveEdit */
         MoveEdit: {
             /** Line */
@@ -3906,12 +3960,16 @@ export interface components {
             /** To */
             to: number;
         };
-        /** NamedOut */
-        NamedOut: {
+        /**
+         * Named
+         * @description One entry of the ingredient list: its weight, percent of the whole, what it is made of, and the allergen
+         *     words to set off.
+         */
+        Named: {
             /** Allergen */
             allergen: boolean;
             /** Compound */
-            compound: components["schemas"]["CompoundOut"][];
+            compound: components["schemas"]["CompoundPart"][];
             /** Grams */
             grams: number;
             /** Name */
@@ -4024,8 +4082,11 @@ export interface components {
              */
             up?: number;
         };
-        /** NutrientOut */
-        NutrientOut: {
+        /**
+         * Nutrient
+         * @description Per 100 g and per piece, raw and baked; None is unknown.
+         */
+        Nutrient: {
             /** Baked 100G */
             baked_100g: number | null;
             /** Digits */
@@ -4055,11 +4116,11 @@ export interface components {
         };
         /** OutcomeOut */
         OutcomeOut: {
-            bend: components["schemas"]["SeriesEffectOut"] | null;
+            bend: components["schemas"]["Effect"] | null;
             /** Digits */
             digits: number;
             /** Effects */
-            effects: components["schemas"]["SeriesEffectOut"][];
+            effects: components["schemas"]["Effect"][];
             /** Freedom */
             freedom: number;
             /** Key */
@@ -4158,7 +4219,7 @@ export interface components {
         /** PantryOut */
         PantryOut: {
             /** Eggs */
-            eggs: components["schemas"]["EggCountOut"][];
+            eggs: components["schemas"]["EggCount"][];
             /** Equals */
             equals: components["schemas"]["EqualOut"][];
         };
@@ -4175,10 +4236,13 @@ export interface components {
             /** Lacks */
             lacks: number;
             /** Shares */
-            shares: components["schemas"]["ShareOut"][];
+            shares: components["schemas"]["Share"][];
         };
-        /** PartTempOut */
-        PartTempOut: {
+        /**
+         * PartTemp
+         * @description One share of the dough: what it is called, g, kJ/kgK, and its temperature in °C (None: to be found).
+         */
+        PartTemp: {
             /** Heat */
             heat: number;
             /** Key */
@@ -4188,7 +4252,7 @@ export interface components {
             /** Name */
             name: string;
             /** Temp C */
-            temp_c: number;
+            temp_c: number | null;
         };
         /**
          * PerHundredOut
@@ -4301,16 +4365,6 @@ export interface components {
             height_mm: number;
         };
         /**
-         * PlaceOut
-         * @description Where a cookie stands on the texture map: crisp 0 to 100, height in mm.
-         */
-        PlaceOut: {
-            /** Crisp */
-            crisp: number;
-            /** Height Mm */
-            height_mm: number;
-        };
-        /**
          * PlanOut
          * @description The swaps as picked: what changes, the ledger, the method, what stays unmet, what still breaks a need.
          */
@@ -4318,7 +4372,7 @@ export interface components {
             /** Brings */
             brings: string[];
             /** Changes */
-            changes: components["schemas"]["ChangeOut"][];
+            changes: components["schemas"]["LineSwap"][];
             draft: components["schemas"]["DraftDoc"];
             /** Labels */
             labels: string[];
@@ -4352,7 +4406,7 @@ export interface components {
             /** Label */
             label: string;
             /** Needs */
-            needs: components["schemas"]["SeriesNeedOut"][];
+            needs: components["schemas"]["TraysNeeded"][];
             /** Scatter */
             scatter: number;
             /** Scatter From */
@@ -4390,7 +4444,7 @@ export interface components {
             seq: number;
             /** Set Min */
             set_min: number | null;
-            window: components["schemas"]["WindowOut"] | null;
+            window: components["schemas"]["Window"] | null;
         };
         /**
          * PreviewIn
@@ -4441,13 +4495,13 @@ export interface components {
             dark: string;
             draft: components["schemas"]["DraftDoc"];
             /** Figures */
-            figures: components["schemas"]["FigureOut"][];
+            figures: components["schemas"]["Figure"][];
             /** Findings */
             findings: components["schemas"]["NoticeOut"][];
             forecast: components["schemas"]["ForecastOut"] | null;
-            forecast_place: components["schemas"]["PlaceOut"] | null;
+            forecast_place: components["schemas"]["MapPlace"] | null;
             /** Lines */
-            lines: components["schemas"]["LineOut"][];
+            lines: components["schemas"]["LineView"][];
             /** Miss */
             miss: string;
             needs_state: components["schemas"]["Standing"] | null;
@@ -4469,7 +4523,7 @@ export interface components {
             style_used: string | null;
             /** Target Outline */
             target_outline: number[][];
-            target_place: components["schemas"]["PlaceOut"] | null;
+            target_place: components["schemas"]["MapPlace"] | null;
             /** Wide G */
             wide_g: number | null;
         };
@@ -4490,8 +4544,8 @@ export interface components {
             message: string;
             theirs?: components["schemas"]["DoughOut"] | null;
         };
-        /** ProcessChangeOut */
-        ProcessChangeOut: {
+        /** ProcessChange */
+        ProcessChange: {
             /** A */
             a: string;
             /** B */
@@ -4583,6 +4637,76 @@ export interface components {
             op: "process";
             /** Value */
             value: boolean | number | string | null;
+        };
+        /**
+         * Quantity
+         * @description One quantity. low and high bound what a box takes, digits are shown and kept digits stored.
+         *
+         *     clear_miss is one unit of distance. relative: it scatters as a share of itself; usual is its value where unknown.
+         *     scatter is one sd between two bakes, piece between two pieces of a tray, read_sd of one careful reading (by eye
+         *     where that differs), model_sd of the model; all in the unit, or as shares. most is the greatest value there is.
+         *     group, hint and example are for the form of a bake.
+         */
+        Quantity: {
+            /** Clear Miss */
+            clear_miss: number | null;
+            /** Digits */
+            digits: number;
+            /** Example */
+            example: string;
+            /** Group */
+            group: string;
+            /** High */
+            high: number;
+            /** High Word */
+            high_word: string;
+            /** Hint */
+            hint: string;
+            /** Kept */
+            kept: number;
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Less */
+            less: string;
+            /** Low */
+            low: number;
+            /** Low Word */
+            low_word: string;
+            /**
+             * Measures
+             * @enum {string}
+             */
+            measures: "length" | "mass" | "minutes" | "hours" | "percent" | "temperature" | "plain" | "choice";
+            /** Model Sd */
+            model_sd: number | null;
+            /** More Word */
+            more_word: string;
+            /** Most */
+            most: number | null;
+            /** Over */
+            over: string;
+            /** Piece */
+            piece: number | null;
+            /** Read By Eye Sd */
+            read_by_eye_sd: number | null;
+            /** Read Sd */
+            read_sd: number | null;
+            /** Relative */
+            relative: boolean;
+            /** Roles */
+            roles: ("target" | "measured" | "worked_out" | "series" | "learned" | "forecast" | "process" | "done" | "count" | "wish" | "typed")[];
+            /** Scatter */
+            scatter: number | null;
+            /** Several */
+            several: boolean;
+            /** Under */
+            under: string;
+            /** Unit */
+            unit: string;
+            /** Usual */
+            usual: number | null;
         };
         /** QuantityDoc */
         QuantityDoc: {
@@ -4736,8 +4860,6 @@ export interface components {
         ReferenceOut: {
             /** Allergens */
             allergens: components["schemas"]["AllergenOut"][];
-            /** Attributes */
-            attributes: components["schemas"]["AttributeOut"][];
             /** Ingredients */
             ingredients: components["schemas"]["IngredientOut"][];
             /** Liners */
@@ -4750,12 +4872,14 @@ export interface components {
             origins: components["schemas"]["AllergenOut"][];
             /** Places */
             places: components["schemas"]["Place"][];
+            /** Quantities */
+            quantities: components["schemas"]["Quantity"][];
             /** Raw Dough */
             raw_dough: string;
             /** Roles */
             roles: components["schemas"]["Role"][];
             /** Scales */
-            scales: components["schemas"]["ScaleOut"][];
+            scales: components["schemas"]["Scale"][];
             /** Shades */
             shades: components["schemas"]["ShadeOut"][];
             /** Shapes */
@@ -4792,7 +4916,7 @@ export interface components {
          */
         RemedyOut: {
             /** Changes */
-            changes: components["schemas"]["MendOut"][];
+            changes: components["schemas"]["Mend"][];
             /** Effect */
             effect: string;
             /** Words */
@@ -4910,7 +5034,7 @@ export interface components {
          * @description percent is by mass; rail is the figure the band is stated on (fat as butter of 81 % fat).
          */
         RoleOut: {
-            band: components["schemas"]["BandOut"] | null;
+            band: components["schemas"]["Band"] | null;
             /** Grams */
             grams: number;
             /** Lacks */
@@ -4969,6 +5093,20 @@ export interface components {
                 [key: string]: string | number | null;
             };
         };
+        /**
+         * Scale
+         * @description One question about a quantity: how to test, and its points from low to high.
+         */
+        Scale: {
+            /** How */
+            how: string;
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Points */
+            points: components["schemas"]["ScalePoint"][];
+        };
         /** ScaleEdit */
         ScaleEdit: {
             /** Dough */
@@ -4980,21 +5118,10 @@ export interface components {
             op: "scale";
         };
         /**
-         * ScaleOut
-         * @description A scale whose points are words: how to test, and its points from low to high.
+         * ScalePoint
+         * @description A figure from 0 to 100 and its word.
          */
-        ScaleOut: {
-            /** How */
-            how: string;
-            /** Key */
-            key: string;
-            /** Label */
-            label: string;
-            /** Points */
-            points: components["schemas"]["ScalePointOut"][];
-        };
-        /** ScalePointOut */
-        ScalePointOut: {
+        ScalePoint: {
             /** Value */
             value: number;
             /** Word */
@@ -5029,21 +5156,6 @@ export interface components {
          * @enum {string}
          */
         Season: "winter" | "typical" | "summer";
-        /** SeriesEffectOut */
-        SeriesEffectOut: {
-            /** Clear */
-            clear: boolean;
-            /** High */
-            high: number;
-            /** Low */
-            low: number;
-            /** Name */
-            name: string;
-            /** P */
-            p: number | null;
-            /** Value */
-            value: number;
-        };
         /**
          * SeriesIn
          * @description A series to plan. seed is where chance comes from: the same seed gives the same order.
@@ -5076,28 +5188,8 @@ export interface components {
         SeriesListOut: {
             /** Levers */
             levers: components["schemas"]["LeverOut"][];
-            /** Measures */
-            measures: components["schemas"]["SeriesMeasureOut"][];
             /** Series */
             series: components["schemas"]["SeriesOut"][];
-        };
-        /** SeriesMeasureOut */
-        SeriesMeasureOut: {
-            /** Key */
-            key: string;
-            /** Label */
-            label: string;
-            /** Unit */
-            unit: string;
-        };
-        /** SeriesNeedOut */
-        SeriesNeedOut: {
-            /** One Dough */
-            one_dough: number | null;
-            /** Own Mixing */
-            own_mixing: number | null;
-            /** Pieces */
-            pieces: number;
         };
         /** SeriesOut */
         SeriesOut: {
@@ -5108,7 +5200,7 @@ export interface components {
             /** Dough G */
             dough_g: number;
             /** Factors */
-            factors: components["schemas"]["FactorOut"][];
+            factors: components["schemas"]["Factor"][];
             /** Id */
             id: number;
             /** Made At */
@@ -5173,6 +5265,20 @@ export interface components {
          * @enum {string}
          */
         Shape: "ball" | "puck" | "slice" | "rolled" | "slab";
+        /**
+         * Share
+         * @description One line's part of a total, g. hidden: it is not what the line is there for.
+         */
+        Share: {
+            /** Grams */
+            grams: number;
+            /** Hidden */
+            hidden: boolean;
+            /** Line Id */
+            line_id: string;
+            /** Name */
+            name: string;
+        };
         /** ShareDoc */
         ShareDoc: {
             /** Ingredient */
@@ -5180,23 +5286,18 @@ export interface components {
             /** Share */
             share: number;
         };
-        /** ShareOut */
-        ShareOut: {
-            /** Grams */
-            grams: number;
-            /** Hidden */
-            hidden: boolean;
-            /** Line */
-            line: string;
-            /** Name */
-            name: string;
-        };
-        /** SheetLineOut */
-        SheetLineOut: {
+        /**
+         * SheetLine
+         * @description One weighing: grams as text ("300 to 340 g by feel", "?"), with a note, and what of a need is open or broken.
+         */
+        SheetLine: {
             /** Amount */
             amount: string;
-            /** Marks */
-            marks: string[];
+            /**
+             * Marks
+             * @default []
+             */
+            marks?: string[];
             /** Name */
             name: string;
             /** Note */
@@ -5217,7 +5318,7 @@ export interface components {
             /** Labels */
             labels: string;
             /** Lines */
-            lines: components["schemas"]["SheetLineOut"][];
+            lines: components["schemas"]["SheetLine"][];
             /** Steps */
             steps: string[];
             /** Subtitle */
@@ -5586,10 +5687,10 @@ export interface components {
             wanted: string;
         };
         /**
-         * SugarOut
-         * @description Shares 0 to 1; grain in micrometres; dissolved is a guess.
+         * SugarState
+         * @description Shares 0 to 1; grain is the mass-weighted geometric mean of the crystals, micrometres.
          */
-        SugarOut: {
+        SugarState: {
             /** Dissolved */
             dissolved: number;
             /** Grain Um */
@@ -5673,7 +5774,7 @@ export interface components {
             /** Line */
             line: string;
             /** Marks */
-            marks: components["schemas"]["MarkOut"][];
+            marks: components["schemas"]["Mark"][];
             /** Missing */
             missing: string[];
             /** Name */
@@ -5927,6 +6028,18 @@ export interface components {
             name: string;
         };
         /**
+         * TraysNeeded
+         * @description Trays of each level it takes to see a difference: with so many pieces measured of each; None: more than 60.
+         */
+        TraysNeeded: {
+            /** One Dough */
+            one_dough: number | null;
+            /** Own Mixing */
+            own_mixing: number | null;
+            /** Pieces */
+            pieces: number;
+        };
+        /**
          * UnknownOut
          * @description One figure of kitchen, oven or tray: by general parameters, as in force, and as proposed. spoke says that bakes
          *     narrowed it by more than a twentieth.
@@ -6007,28 +6120,43 @@ export interface components {
             weighed_g: number;
         };
         /**
-         * WindowOut
-         * @description Minutes; note says why there is no window, by_colour whether the crust's shade tells anything.
+         * Window
+         * @description Minutes between set and too far, and the minute nearest the target with its range when known.
+         *
+         *     note says why there is none (earliest and latest are then equal); by_colour whether the crust's
+         *     shade can tell anything (a dark dough's cannot).
          */
-        WindowOut: {
+        Window: {
             /** Best High Min */
-            best_high_min: number | null;
+            best_high_min?: number | null;
             /** Best Low Min */
-            best_low_min: number | null;
+            best_low_min?: number | null;
             /** Best Min */
-            best_min: number | null;
-            /** By Colour */
-            by_colour: boolean;
-            /** Earliest Because */
-            earliest_because: string;
+            best_min?: number | null;
+            /**
+             * By Colour
+             * @default true
+             */
+            by_colour?: boolean;
+            /**
+             * Earliest Because
+             * @default
+             */
+            earliest_because?: string;
             /** Earliest Min */
             earliest_min: number;
-            /** Latest Because */
-            latest_because: string;
+            /**
+             * Latest Because
+             * @default
+             */
+            latest_because?: string;
             /** Latest Min */
             latest_min: number;
-            /** Note */
-            note: string;
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
         };
         /**
          * WishDoc
@@ -6102,7 +6230,7 @@ export interface components {
              * Meanings
              * @default []
              */
-            meanings?: components["schemas"]["MeaningOut"][];
+            meanings?: components["schemas"]["Meaning"][];
             /**
              * Needs
              * @default []
@@ -7642,6 +7770,91 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BakeOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_bakes_routes_table: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                dough_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
                 };
             };
             /** @description Bad Request */

@@ -8,7 +8,7 @@ import type { Scrub } from './useScrub'
 
 /** Minutes from the oven door: the window as a strip, and a slider to go through the bake with. */
 const props = defineProps<{
-  window: Schemas['WindowOut'] | null
+  window: Schemas['Window'] | null
   egg: Schemas['EggOut'] | null
   minutes: number
   until: number
@@ -87,7 +87,7 @@ function drag(event: Event): void {
           :width="Math.max(x(window.latest_min) - x(window.earliest_min), 1)"
           height="15"
         />
-        <template v-if="window.best_min !== null">
+        <template v-if="window.best_min != null">
           <rect
             class="range"
             :x="x(window.best_low_min ?? window.best_min)"

@@ -2,7 +2,7 @@
 import type { Schemas } from '@/api/client'
 import { fixed } from '@/ui/format'
 
-defineProps<{ figures: Schemas['FigureOut'][] }>()
+defineProps<{ figures: Schemas['Figure'][] }>()
 
 const SURE = { H: 'well known', M: 'within 10 to 30 %', L: 'rough' }
 </script>

@@ -25,7 +25,7 @@ const gramsProblem = computed(
 const percentProblem = computed(() => dough.problemAt(`${where.value}.percent`))
 const problem = computed(() => gramsProblem.value || percentProblem.value || dough.problemAt(where.value))
 const marksText = computed(() => dough.marks.value.get(props.line.id) ?? '[]')
-const marks = computed(() => JSON.parse(marksText.value) as Schemas['MarkOut'][])
+const marks = computed(() => JSON.parse(marksText.value) as Schemas['Mark'][])
 const noPercent = computed(() => props.line.step === 'top' || props.line.step === 'finish')
 
 const byFeel = computed(() => {

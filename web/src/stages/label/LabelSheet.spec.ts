@@ -1,6 +1,6 @@
 import { flushPromises } from '@vue/test-utils'
 import { expect, it, vi } from 'vitest'
-import { inDough, serve } from '@/testing'
+import { QUANTITIES, inDough, serve } from '@/testing'
 import LabelSheet from './LabelSheet.vue'
 
 const supplier = (ingredient: string, name: string) => ({
@@ -15,7 +15,7 @@ const sheet = {
 it('keeps the label open that was opened while another was being kept', async () => {
   let answer: () => void = () => {}
   const calls = serve({
-    'GET /api/reference': { ingredients: [], attributes: [], origins: [], allergens: [{ code: 'Wh', name: 'wheat', lists: 'EU' }] },
+    'GET /api/reference': { ingredients: [], quantities: QUANTITIES, origins: [], allergens: [{ code: 'Wh', name: 'wheat', lists: 'EU' }] },
     'GET /api/doughs/1/label': sheet,
     'POST /api/doughs/1/label': () => new Promise((done) => (answer = () => done(sheet))),
   }) // prettier-ignore

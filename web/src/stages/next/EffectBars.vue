@@ -1,19 +1,15 @@
 <script setup lang="ts">
-import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
 import { useReference } from '@/api/queries'
 import { signed } from '@/ui/format'
 
 /** What a change does to every attribute, in clear misses to either side, with its range. */
 defineProps<{ changes: Schemas['EffectRangeOut'][] }>()
-const { data: reference } = useReference()
+const { quantities } = useReference()
 const WIDTH = 48
 const MOST = 3
-const steps = computed(
-  () => new Map((reference.value?.attributes ?? []).map((a) => [a.key, a.step] as const)),
-)
 const at = (c: Schemas['EffectRangeOut'], value: number): number => {
-  const step = steps.value.get(c.key) ?? 1
+  const step = quantities.value.get(c.key)?.clear_miss ?? 1
   return WIDTH / 2 + Math.max(-MOST, Math.min(MOST, value / step)) * (WIDTH / 2 / MOST)
 }
 const sign = (c: Schemas['EffectRangeOut'], value: number): string => signed(value, Math.min(c.digits, 1))

@@ -1,6 +1,6 @@
 import { beforeEach, expect, it, vi } from 'vitest'
 import { ref, shallowRef } from 'vue'
-import { inDough, press, serve } from '@/testing'
+import { QUANTITIES, inDough, press, serve } from '@/testing'
 import NextStage from './NextStage.vue'
 
 const move = (key: string, name: string) => ({ key, name, unit: 'min', before: 12, after: 14 })
@@ -16,7 +16,7 @@ const answer = (more: Record<string, unknown> = {}) => ({
 async function next(told: unknown, edit = vi.fn(() => Promise.resolve(true))) {
   const calls = serve({
     'POST /api/next': told,
-    'GET /api/reference': { ingredients: [], attributes: [] },
+    'GET /api/reference': { ingredients: [], quantities: QUANTITIES },
     'GET /api/pantry': [],
   })
   const work = shallowRef({ draft: { lines: [], process: {} }, target: { cookie: {} }, style: '' })

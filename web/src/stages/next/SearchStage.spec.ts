@@ -1,6 +1,6 @@
 import { beforeEach, expect, it, vi } from 'vitest'
 import { ref, shallowRef } from 'vue'
-import { inDough, press, serve, type Call } from '@/testing'
+import { QUANTITIES, inDough, press, serve, type Call } from '@/testing'
 import SearchStage from './SearchStage.vue'
 
 const move = (key: string, name: string, before: number, after: number, unit: string) => ({
@@ -25,7 +25,7 @@ const nothing = {
 async function search(answer: unknown) {
   const calls = serve({
     'POST /api/next/search': answer,
-    'GET /api/reference': { ingredients: [], attributes: [] },
+    'GET /api/reference': { ingredients: [], quantities: QUANTITIES },
     'GET /api/pantry': [],
   })
   const work = shallowRef({

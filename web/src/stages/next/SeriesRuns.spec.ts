@@ -6,7 +6,7 @@ import { useQuery } from '@tanstack/vue-query'
 import type { Schemas } from '@/api/client'
 import { doughKey } from '@/dough/key'
 import type { DoughWork } from '@/dough/useDough'
-import { LOST, refusal, serve, type Call } from '@/testing'
+import { LOST, QUANTITIES, refusal, serve, type Call } from '@/testing'
 import SeriesRuns from './SeriesRuns.vue'
 
 type Series = Schemas['SeriesOut']
@@ -20,8 +20,10 @@ const made = (revision: number, results: Record<number, Record<string, number[]>
 async function runs(put: (call: Call) => unknown) {
   const calls = serve({ 'PUT /api/series/5/runs': put })
   const queryClient = new QueryClient({ defaultOptions: { queries: { retry: false, staleTime: Infinity } } })
+  queryClient.setQueryData(['reference'], { ingredients: [], quantities: QUANTITIES })
+  queryClient.setQueryData(['pantry'], [])
   const id = ref(1)
-  queryClient.setQueryData(['series', id], { levers: [], measures: [], series: [made(1)] })
+  queryClient.setQueryData(['series', id], { levers: [], series: [made(1)] })
   const host = defineComponent({
     setup() {
       const { data } = useQuery<{ series: Series[] }>({ queryKey: ['series', id], queryFn: () => ({ series: [made(1)] }) })
@@ -53,7 +55,7 @@ it('writes one run after another, each on the revision the one before left', asy
     kept[call.body.order] = { diameter_mm: [Number(call.body.typed.diameter_mm)] }
     return made(revision, kept)
   })
-  await Promise.all([type(1, 'widths', '82'), type(2, 'widths', '85')])
+  await Promise.all([type(1, 'diameter', '82'), type(2, 'diameter', '85')])
   await vi.waitFor(() => expect(calls).toHaveLength(2))
   await flushPromises()
   expect(calls.map((c) => c.body.revision)).toEqual([1, 2])
@@ -66,11 +68,11 @@ it('keeps what was typed while the server was gone, and sends it with the next c
   const { box, calls, type, w } = await runs((call) =>
     lost ? LOST : made(2, { 1: { diameter_mm: [82], height_mm: [Number(call.body.typed.height_mm)] } }),
   )
-  await type(1, 'widths', '82')
+  await type(1, 'diameter', '82')
   await vi.waitFor(() => expect(w.find('[role=alert]').exists()).toBe(true))
-  expect(box(1, 'widths').element.value).toBe('82')
+  expect(box(1, 'diameter').element.value).toBe('82')
   lost = false
-  await type(1, 'heights', '10')
+  await type(1, 'height', '10')
   await vi.waitFor(() => expect(calls).toHaveLength(2))
   expect(calls[1]?.body.typed).toMatchObject({ diameter_mm: '82', height_mm: '10' })
   await vi.waitFor(() => expect(w.find('[role=alert]').exists()).toBe(false))
@@ -80,10 +82,10 @@ it('puts a refusal at the box and keeps the text there', async () => {
   const { box, type, w } = await runs(() =>
     refusal('“wide” is no number.', [{ where: 'diameter_mm', message: 'no' }]),
   )
-  await type(1, 'widths', 'wide')
-  await vi.waitFor(() => expect(box(1, 'widths').attributes('aria-invalid')).toBe('true'))
-  expect(box(1, 'widths').element.value).toBe('wide')
-  expect(box(2, 'widths').attributes('aria-invalid')).toBeUndefined()
+  await type(1, 'diameter', 'wide')
+  await vi.waitFor(() => expect(box(1, 'diameter').attributes('aria-invalid')).toBe('true'))
+  expect(box(1, 'diameter').element.value).toBe('wide')
+  expect(box(2, 'diameter').attributes('aria-invalid')).toBeUndefined()
   expect(w.get('[role=alert]').text()).toContain('is no number')
 })
 
@@ -94,14 +96,14 @@ it('keeps what is typed while an answer is on its way', async () => {
     await waiting
     return made(2, { 1: { diameter_mm: [82] } })
   })
-  await type(1, 'widths', '82')
+  await type(1, 'diameter', '82')
   await vi.waitFor(() => expect(answer).toBeDefined())
   await flushPromises()
-  box(1, 'widths').element.value = '82 84'
-  await box(1, 'widths').trigger('input')
+  box(1, 'diameter').element.value = '82 84'
+  await box(1, 'diameter').trigger('input')
   answer()
   await flushPromises()
-  await vi.waitFor(() => expect(box(1, 'widths').element.value).toBe('82 84'))
+  await vi.waitFor(() => expect(box(1, 'diameter').element.value).toBe('82 84'))
 })
 
 it('shows the cautions of a round half done', async () => {

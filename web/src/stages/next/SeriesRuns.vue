@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { useQueryClient } from '@tanstack/vue-query'
-import { reactive, ref } from 'vue'
+import { computed, reactive, ref } from 'vue'
 import { ApiError, client, data, words, type Schemas } from '@/api/client'
+import { useReference, type Quantity } from '@/api/queries'
 import { theDough } from '@/dough/key'
 import { fixed } from '@/ui/format'
 import LevelChart from './LevelChart.vue'
@@ -10,14 +11,21 @@ import LevelChart from './LevelChart.vue'
 const props = defineProps<{ series: Schemas['SeriesOut'] }>()
 const dough = theDough()
 const queryClient = useQueryClient()
-const BOXES = [
-  ['diameter_mm', 'Widths', 'mm'],
-  ['height_mm', 'Heights', 'mm'],
-  ['loss_pct', 'Loss', '%'],
-  ['crust_l', 'Crust', 'L*'],
-  ['rim_crisp', 'Rim', 'of 100'],
-  ['middle_soft', 'Middle', 'of 100'],
-] as const
+const { ofRole, quantities } = useReference()
+/** What a cookie is judged by, and what weighing gives, is always asked for. */
+const usual = (q: Quantity): boolean => q.roles.includes('target') || q.roles.includes('worked_out')
+/** Measures a cook has asked for beyond the usual, and those already written down. */
+const more = ref<string[]>([])
+const used = computed(() => new Set(props.series.runs.flatMap((r) => Object.keys(r.results))))
+const boxes = computed(() =>
+  ofRole('series').filter((q) => usual(q) || more.value.includes(q.key) || used.value.has(q.key)),
+)
+const others = computed(() => ofRole('series').filter((q) => !boxes.value.includes(q)))
+const adding = ref('')
+function addMeasure(): void {
+  if (adding.value) more.value = [...more.value, adding.value]
+  adding.value = ''
+}
 const problems = reactive<Record<string, string>>({})
 const general = ref('')
 /** What is typed into a run until the server has it. */
@@ -44,7 +52,7 @@ async function send(order: number): Promise<void> {
   const now = newest()
   const run = now.runs.find((r) => r.order === order)
   if (!mine || !run) return
-  const all = Object.fromEntries(BOXES.map(([key]) => [key, shown(run, key)]))
+  const all = Object.fromEntries(boxes.value.map((q) => [q.key, shown(run, q.key)]))
   try {
     const kept = await data(
       client.PUT('/api/series/{series_id}/runs', {
@@ -69,7 +77,8 @@ async function send(order: number): Promise<void> {
     if (error.byField['revision']) await queryClient.invalidateQueries({ queryKey: ['series'] })
   }
 }
-const unit = (o: Schemas['OutcomeOut']): string => (o.unit === 'of 100' ? 'points' : o.unit)
+const unit = (o: Schemas['OutcomeOut']): string =>
+  ['of 100', '%'].includes(quantities.value.get(o.key)?.unit ?? o.unit) ? 'points' : o.unit
 </script>
 
 <template>
@@ -79,8 +88,8 @@ const unit = (o: Schemas['OutcomeOut']): string => (o.unit === 'of 100' ? 'point
       <tr>
         <th scope="col">Run</th>
         <th scope="col">Level</th>
-        <th v-for="[key, label, u] in BOXES" :key="key" scope="col">
-          {{ label }}<span class="unit">, {{ u }}</span>
+        <th v-for="q in boxes" :key="q.key" scope="col">
+          {{ q.label }}<span class="unit">, {{ q.unit }}</span>
         </th>
       </tr>
     </thead>
@@ -91,20 +100,29 @@ const unit = (o: Schemas['OutcomeOut']): string => (o.unit === 'of 100' ? 'point
           <span class="small-words">round {{ r.block }}{{ r.place ? `, place ${r.place}` : '' }}</span>
         </th>
         <td class="level">{{ r.words }}</td>
-        <td v-for="[key, label] in BOXES" :key="key">
+        <td v-for="q in boxes" :key="q.key">
           <input
             class="form-control form-control-sm fig"
-            :class="{ 'is-wrong': problems[`${r.order}.${key}`] }"
-            :value="shown(r, key)"
-            :aria-label="`Run ${r.order}, ${label.toLowerCase()}`"
-            :aria-invalid="problems[`${r.order}.${key}`] ? true : undefined"
-            @input="type(r, key, ($event.target as HTMLInputElement).value)"
+            :class="{ 'is-wrong': problems[`${r.order}.${q.key}`] }"
+            :value="shown(r, q.key)"
+            :aria-label="`Run ${r.order}, ${q.label.toLowerCase()}`"
+            :aria-invalid="problems[`${r.order}.${q.key}`] ? true : undefined"
+            @input="type(r, q.key, ($event.target as HTMLInputElement).value)"
             @change="save(r)"
           />
         </td>
       </tr>
     </tbody>
   </table>
+  <p v-if="others.length" class="small-words more">
+    <label>
+      Measure more:
+      <select v-model="adding" class="form-select form-select-sm" @change="addMeasure">
+        <option value="">pick a measure</option>
+        <option v-for="q in others" :key="q.key" :value="q.key">{{ q.label }}, {{ q.unit }}</option>
+      </select>
+    </label>
+  </p>
   <p v-for="c in series.cautions" :key="c" class="small-words">△ {{ c }}</p>
   <div v-if="series.outcomes.length" class="outcomes">
     <article v-for="o in series.outcomes" :key="o.key">
@@ -173,5 +191,9 @@ p {
 }
 .faint {
   color: var(--ink-2);
+}
+.more select {
+  display: inline-block;
+  width: auto;
 }
 </style>

@@ -1,6 +1,6 @@
 import { flushPromises } from '@vue/test-utils'
 import { expect, it, vi } from 'vitest'
-import { box, inDough, press, refusal, serve, type Call } from '@/testing'
+import { QUANTITIES, box, inDough, press, refusal, serve, type Call } from '@/testing'
 import SeriesStage from './SeriesStage.vue'
 
 const lever = (key: string, name: string, unit: string, now: number, suggested: number[]) => ({
@@ -33,7 +33,7 @@ async function series(more: Record<string, unknown> = {}) {
     'GET /api/doughs/1/series': list,
     'POST /api/doughs/1/series/plan': planned,
     'GET /api/doughs/1/series/power/*': power,
-    'GET /api/reference': { ingredients: [], attributes: [] },
+    'GET /api/reference': { ingredients: [], quantities: QUANTITIES },
     'GET /api/pantry': [],
     ...more,
   })

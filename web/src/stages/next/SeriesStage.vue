@@ -2,6 +2,7 @@
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import { ApiError, client, data, words, type Schemas } from '@/api/client'
+import { useReference } from '@/api/queries'
 import { theDough } from '@/dough/key'
 import { useAsk } from '@/stages/butter/useAsk'
 import { day, fixed } from '@/ui/format'
@@ -11,6 +12,7 @@ import SeriesRuns from './SeriesRuns.vue'
 
 /** A small designed series: planned, its runs written down, its effects read. */
 const dough = theDough()
+const { quantities, ofRole } = useReference()
 const queryClient = useQueryClient()
 const chosen = ref<number | null>(null)
 const planning = ref(false)
@@ -81,7 +83,7 @@ const size = ref('3')
 const measure = ref('diameter_mm')
 /** Scores differ by points, losses too. */
 const unit = computed(() => {
-  const found = all.value?.measures.find((m) => m.key === measure.value)?.unit ?? ''
+  const found = quantities.value.get(measure.value)?.unit ?? ''
   return found === 'of 100' || found === '%' ? 'points' : found
 })
 const difference = computed(() => Number(size.value.replace(',', '.')))
@@ -211,7 +213,7 @@ async function keep(): Promise<void> {
           <p>
             To see
             <select v-model="measure" class="form-select form-select-sm" aria-label="Measured">
-              <option v-for="m in all?.measures ?? []" :key="m.key" :value="m.key">{{ m.label }}</option>
+              <option v-for="m in ofRole('series')" :key="m.key" :value="m.key">{{ m.label }}</option>
             </select>
             differ by
             <input

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
+import { useReference, type Quantity } from '@/api/queries'
 import { sidePath } from '@/cookie/scale'
 import SectionPaper from '@/cookie/SectionPaper.vue'
 import { choice, day, fixed, grams } from '@/ui/format'
@@ -9,9 +10,9 @@ import DiagnosisPanel from './DiagnosisPanel.vue'
 const props = defineProps<{ bake: Schemas['BakeOut']; target: Schemas['SizeOut'] }>()
 defineEmits<{ correct: [] }>()
 
+const { quantities, ofRole } = useReference()
 const facts = computed(() => {
   const b = props.bake
-  const m = b.measured
   const out: [string, string][] = [
     [
       'Baked',
@@ -28,25 +29,35 @@ const facts = computed(() => {
     ['Portion', b.portion_g === null ? 'not noted' : `${b.portion_g} g`],
     ['Dough', b.dough_temp_c === null ? 'temperature not noted' : `${b.dough_temp_c} °C at the oven`],
     ['Butter', b.batch.butter_temp_c === null ? 'not noted' : `${b.batch.butter_temp_c} °C at mixing`],
-    ['Bake loss', b.bake_loss_pct === null ? 'not weighed' : `${fixed(b.bake_loss_pct, 1)} %`],
-    ['Core at the pull', m.core_c == null ? 'not probed' : `${fixed(m.core_c, 0)} °C`],
-    ['Tasted', m.tasted_min == null ? 'time not noted' : `${fixed(m.tasted_min, 0)} min from the oven`],
-    ['Spread factor', b.spread_factor === null ? 'not measured' : fixed(b.spread_factor, 1)],
+    ...told.value,
   ]
   return out
 })
+const amount = (key: string, value: number): string => {
+  const q = quantities.value.get(key)
+  return `${fixed(value, q?.digits ?? 1)} ${q?.unit ?? ''}`.trim()
+}
+/** What follows from the readings, and what was read once. */
+const told = computed<[string, string][]>(() => [
+  ...ofRole('worked_out').map((q) => said(q, 'not measured')),
+  ...ofRole('measured')
+    .filter((q) => ['heat', 'taste'].includes(q.group) && !ofRole('target').includes(q))
+    .filter((q) => q.key in props.bake.values)
+    .map((q) => said(q, '')),
+])
+function said(q: Quantity, otherwise: string): [string, string] {
+  const value = props.bake.values[q.key]
+  return [q.label, value === undefined ? otherwise : amount(q.key, value)]
+}
 const measured = computed(() => {
   const m = props.bake.measured
-  const list = (values: number[] | undefined): string => (values?.length ? values.join(', ') + ' mm' : 'none')
-  const row = m.row_of ? `; a row of ${m.row_of}: ${m.row_mm ?? '?'} mm` : ''
-  const stack = m.stack_of ? `; a stack of ${m.stack_of}: ${m.stack_mm ?? '?'} mm` : ''
-  const shades = (['l_rim', 'l_middle', 'l_base'] as const)
-    .filter((k) => m[k] != null)
-    .map((k) => `${k.slice(2)} ${fixed(m[k] ?? null, 0)} L*`)
-  const from = shades.length
-    ? `; shades ${shades.join(', ')} ${m.shade_from === 'photo' ? 'from the photo' : 'by eye'}`
-    : ''
-  return `diameters ${list(m.diameters_mm)}; heights ${list(m.heights_mm)}${row}${stack}${from}`
+  const read = ofRole('measured').filter((q) => ['size', 'shade'].includes(q.group) && m.readings?.[q.key])
+  const parts = read.map((q) =>
+    `${q.label.toLowerCase()} ${m.readings?.[q.key]?.join(', ')} ${q.unit}`.trim(),
+  )
+  const shades = read.some((q) => q.group === 'shade')
+  const from = shades ? ` (shades ${m.shade_from === 'photo' ? 'from the photo' : 'by eye'})` : ''
+  return (parts.join('; ') || 'no sizes') + from
 })
 </script>
 

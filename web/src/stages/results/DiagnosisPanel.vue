@@ -20,13 +20,13 @@ const { data: found, error } = useQuery({
 
 /** Each check once, with the first cause it would settle; those that made a miss only. */
 const checks = computed(() => {
-  const once = new Map<string, Schemas['CauseOut']>()
+  const once = new Map<string, Schemas['Cause']>()
   for (const c of (found.value?.found ?? []).flatMap((d) => d.causes)) {
     if (c.share_pct > 0 && !once.has(c.check)) once.set(c.check, c)
   }
   return [...once.values()]
 })
-function width(c: Schemas['CauseOut'], d: Schemas['DiagnosisOut']): number {
+function width(c: Schemas['Cause'], d: Schemas['DiagnosisOut']): number {
   const most = Math.max(...d.causes.map((x) => Math.abs(x.share_pct)), 1)
   return (100 * Math.abs(c.share_pct)) / most
 }

@@ -1,6 +1,6 @@
 import { expect, it, vi } from 'vitest'
 import { ref } from 'vue'
-import { inDough, press, refusal, serve } from '@/testing'
+import { QUANTITIES, inDough, press, refusal, serve } from '@/testing'
 import LineageStage from './LineageStage.vue'
 
 const did = (key: string, label: string, unit: string, measured: number | null, forecast: number | null, real: boolean) => ({
@@ -16,7 +16,7 @@ async function lineage(answer: unknown, versions = [1, 2]) {
   serve({
     [LINEAGE]: answer,
     'GET /api/kitchen': { ovens: [], trays: [], unlearned: 0 },
-    'GET /api/reference': { ingredients: [], attributes: [], styles: [] },
+    'GET /api/reference': { ingredients: [], quantities: QUANTITIES, styles: [] },
     'GET /api/pantry': [],
     'GET /api/doughs/1/trail': [{ crisp: 40, height_mm: 10, label: 'bake 1' }],
   })

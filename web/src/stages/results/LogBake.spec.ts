@@ -1,6 +1,6 @@
 import { flushPromises, type VueWrapper } from '@vue/test-utils'
 import { beforeEach, expect, it } from 'vitest'
-import { box, inDough, LOST, press, refusal, serve, type Call } from '@/testing'
+import { QUANTITIES, box, inDough, LOST, press, refusal, serve, type Call } from '@/testing'
 import LogBake from './LogBake.vue'
 
 const process = { oven_id: 2, tray_id: null, oven_c: 178, minutes: 12, portion_g: 45, fan: false }
@@ -10,7 +10,7 @@ const versions = [
 ]
 const answers = {
   'GET /api/kitchen': { ovens: [{ id: 2, name: 'Deck' }], trays: [], unlearned: 0 },
-  'GET /api/reference': { ingredients: [], attributes: [], scales: [], styles: [] },
+  'GET /api/reference': { ingredients: [], quantities: QUANTITIES, scales: [], styles: [] },
   'GET /api/pantry': [],
   'GET /api/doughs/1/versions/*': { lines: [], process },
 }
@@ -27,7 +27,7 @@ beforeEach(() => localStorage.clear())
 
 it('takes oven, minutes and portion from the version that was baked, as it was planned', async () => {
   const { w } = await form()
-  expect([valueOf(w, 'Set to'), valueOf(w, 'Minutes in the oven'), valueOf(w, 'Portion')]).toEqual([
+  expect([valueOf(w, 'Oven set to'), valueOf(w, 'Minutes in the oven'), valueOf(w, 'Portion')]).toEqual([
     '178',
     '12',
     '45',
@@ -37,30 +37,30 @@ it('takes oven, minutes and portion from the version that was baked, as it was p
 
 it('comes back after a reload as it was, the fan too', async () => {
   const first = await form()
-  await box(first.w, 'Diameters').setValue('84 85')
+  await box(first.w, 'Diameter').setValue('84 85')
   await box(first.w, 'Fan on').setValue(true)
   await flushPromises()
   first.w.unmount()
   const { w } = await form()
-  expect(valueOf(w, 'Diameters')).toBe('84 85')
+  expect(valueOf(w, 'Diameter')).toBe('84 85')
   expect(box(w, 'Fan on').element.checked).toBe(true)
   w.unmount()
 })
 
 it('brings back what was cleared by mistake', async () => {
   const { w } = await form()
-  await box(w, 'Heights').setValue('9.5 9.8')
+  await box(w, 'Height').setValue('9.5 9.8')
   await press(w, 'Clear the form')
-  expect(valueOf(w, 'Heights')).toBe('')
+  expect(valueOf(w, 'Height')).toBe('')
   await press(w, 'Bring back what was cleared')
-  expect(valueOf(w, 'Heights')).toBe('9.5 9.8')
+  expect(valueOf(w, 'Height')).toBe('9.5 9.8')
   w.unmount()
 })
 
 it('asks about a rare reading, and sends it as sure only when told to', async () => {
   const { w, calls } = await form({
     'POST /api/doughs/1/bakes': (call: Call) =>
-      call.body.sure ? { id: 7 } : refusal('Ask', [{ where: 'heights', message: '30 mm is rare.' }], 'ask'),
+      call.body.sure ? { id: 7 } : refusal('Ask', [{ where: 'height_mm', message: '30 mm is rare.' }], 'ask'),
   })
   await w.get('form').trigger('submit')
   await flushPromises()
@@ -77,11 +77,11 @@ it('asks about a rare reading, and sends it as sure only when told to', async ()
 
 it('keeps everything when the server is gone, and says so', async () => {
   const { w } = await form({ 'POST /api/doughs/1/bakes': LOST })
-  await box(w, 'Diameters').setValue('84 85')
+  await box(w, 'Diameter').setValue('84 85')
   await w.get('form').trigger('submit')
   await flushPromises()
   expect(w.get('[role=alert]').text()).toContain('does not answer')
-  expect(valueOf(w, 'Diameters')).toBe('84 85')
+  expect(valueOf(w, 'Diameter')).toBe('84 85')
   w.unmount()
 })
 

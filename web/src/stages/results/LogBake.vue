@@ -6,7 +6,8 @@ import { ApiError, client, data, words, type Schemas } from '@/api/client'
 import { useKitchen, useReference } from '@/api/queries'
 import { theDough } from '@/dough/key'
 import { day } from '@/ui/format'
-import EntryField from './EntryField.vue'
+import EntryField from '@/ui/EntryField.vue'
+import QuantityField from '@/ui/QuantityField.vue'
 import MeasureFields from './MeasureFields.vue'
 import { emptyEntry, entryOf, today, type Entry } from './entry'
 
@@ -110,8 +111,6 @@ async function submit(sure = false): Promise<void> {
           oven_c: e.oven_c,
           fan: e.fan,
           minutes: e.minutes,
-          diameters: e.diameters,
-          heights: e.heights,
           measured: e.measured,
           notes: e.notes,
           photo_id: e.photo_id ?? null,
@@ -181,16 +180,16 @@ function bringBack(): void {
           :max="today()"
           :problem="problems['mixed_on']"
         />
-        <EntryField
+        <QuantityField
           v-model="entry.butter_temp_c"
-          label="Butter at mixing"
-          unit="°C"
+          name="butter_temp_c"
+          as="Butter at mixing"
           :problem="problems['butter_temp_c']"
         />
-        <EntryField
+        <QuantityField
           v-model="entry.batch_dough_temp_c"
-          label="Dough after mixing"
-          unit="°C"
+          name="dough_temp_c"
+          as="Dough after mixing"
           :problem="problems['batch_dough_temp_c']"
         />
         <details class="weighed">
@@ -232,27 +231,16 @@ function bringBack(): void {
         :max="today()"
         :problem="problems['baked_on']"
       />
-      <EntryField
-        v-model="entry.age_h"
-        label="Age of the dough"
-        unit="h"
-        hint="hours since mixing; “2 d” works too"
-        :problem="problems['age_h']"
-      />
-      <EntryField
-        v-model="entry.chill_h"
-        label="Chill after shaping"
-        unit="h"
-        :problem="problems['chill_h']"
-      />
-      <EntryField
+      <QuantityField v-model="entry.age_h" name="age_h" :problem="problems['age_h']" />
+      <QuantityField v-model="entry.chill_h" name="chill_h" :problem="problems['chill_h']" />
+      <QuantityField
         v-model="entry.dough_temp_c"
-        label="Dough at the oven"
-        unit="°C"
+        name="dough_temp_c"
+        as="Dough at the oven"
         :problem="problems['dough_temp_c']"
       />
-      <EntryField v-model="entry.portion_g" label="Portion" unit="g" :problem="problems['portion_g']" />
-      <EntryField v-model="entry.pieces" label="Pieces baked" unit="" :problem="problems['pieces']" />
+      <QuantityField v-model="entry.portion_g" name="portion_g" :problem="problems['portion_g']" />
+      <QuantityField v-model="entry.pieces" name="pieces" as="Pieces baked" :problem="problems['pieces']" />
       <label class="f"
         ><span>Oven</span>
         <select v-model="entry.oven_id" class="form-select form-select-sm">
@@ -260,7 +248,7 @@ function bringBack(): void {
           <option v-for="o in kitchen?.ovens ?? []" :key="o.id" :value="o.id">{{ o.name }}</option>
         </select>
       </label>
-      <EntryField v-model="entry.oven_c" label="Set to" unit="°C" :problem="problems['oven_c']" />
+      <QuantityField v-model="entry.oven_c" name="oven_c" as="Oven set to" :problem="problems['oven_c']" />
       <label class="f check"><input v-model="entry.fan" type="checkbox" /> <span>Fan on</span></label>
       <label class="f"
         ><span>Tray</span>
@@ -269,10 +257,10 @@ function bringBack(): void {
           <option v-for="t in kitchen?.trays ?? []" :key="t.id" :value="t.id">{{ t.name }}</option>
         </select>
       </label>
-      <EntryField
+      <QuantityField
         v-model="entry.minutes"
-        label="Minutes in the oven"
-        unit="min"
+        name="minutes"
+        as="Minutes in the oven"
         :problem="problems['minutes']"
       />
     </fieldset>

@@ -3,7 +3,7 @@ import { computed, useId } from 'vue'
 import type { Schemas } from '@/api/client'
 
 /** A scale whose points are words; a figure in between may be typed. Empty is unknown. */
-const props = defineProps<{ scale: Schemas['ScaleOut']; problem?: string | undefined }>()
+const props = defineProps<{ scale: Schemas['Scale']; problem?: string | undefined }>()
 const text = defineModel<string | undefined>({ required: true })
 const id = useId()
 const picked = computed(() => props.scale.points.findIndex((p) => String(p.value) === text.value))

@@ -19,25 +19,19 @@ const bake = {
   notes: 'Good rim.',
   photo_id: 9,
   measured: {
-    diameters_mm: [84, 86],
-    heights_mm: [],
-    row_of: 6,
-    row_mm: 492,
-    core_c: 0,
-    l_rim: null,
-    tasted_min: 90,
+    readings: { diameter_mm: [84, 86], row_of: [6], row_mm: [492], core_c: [0], tasted_min: [90] },
+    shade_from: 'eye',
   },
 } as unknown as Schemas['BakeOut']
 
 describe('the boxes of a bake', () => {
   it('come back as they were measured, what was not measured empty', () => {
     const e = entryOf(bake)
-    expect(e.diameters).toBe('84 86')
-    expect(e.heights).toBe('')
+    expect(e.measured['diameter_mm']).toBe('84 86')
+    expect(e.measured['height_mm']).toBeUndefined()
     expect(e.measured['row_mm']).toBe('492')
     expect(e.measured['tasted_min']).toBe('90')
-    expect(e.measured['l_rim']).toBe('')
-    expect(e.measured['snap']).toBe('')
+    expect(e.measured['l_rim']).toBeUndefined()
     expect(e.photo_id).toBe(9)
     expect(e.chill_h).toBe('')
   })

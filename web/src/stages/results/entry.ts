@@ -21,8 +21,6 @@ export interface Entry {
   oven_c: string
   fan: boolean
   minutes: string
-  diameters: string
-  heights: string
   measured: Record<string, string>
   notes: string
   photo_id: number | null
@@ -54,43 +52,16 @@ export function emptyEntry(version: number): Entry {
     oven_c: '',
     fan: false,
     minutes: '',
-    diameters: '',
-    heights: '',
     measured: {},
     notes: '',
     photo_id: null,
   }
 }
 
-/** Single figures of a bake, as the server names them. */
-const MEASURED = [
-  'mass_before_g',
-  'mass_after_g',
-  'row_of',
-  'row_mm',
-  'row_turned_mm',
-  'stack_of',
-  'stack_mm',
-  'core_c',
-  'rim_c',
-  'crust_l',
-  'l_rim',
-  'l_middle',
-  'l_base',
-  'rim_crisp',
-  'middle_soft',
-  'bite_chewy',
-  'crumb_cakey',
-  'snap',
-  'bend',
-  'tasted_min',
-] as const
-
 const text = (value: number | null | undefined): string => (value == null ? '' : String(value))
 
 /** The boxes of a bake that is to be corrected. */
 export function entryOf(bake: Schemas['BakeOut']): Entry {
-  const m = bake.measured
   return {
     ...emptyEntry(bake.batch.version),
     batch_id: bake.batch.id,
@@ -106,9 +77,9 @@ export function entryOf(bake: Schemas['BakeOut']): Entry {
     oven_c: text(bake.oven_c),
     fan: bake.fan ?? false,
     minutes: text(bake.minutes),
-    diameters: (m.diameters_mm ?? []).join(' '),
-    heights: (m.heights_mm ?? []).join(' '),
-    measured: Object.fromEntries(MEASURED.map((key) => [key, text(m[key])])),
+    measured: Object.fromEntries(
+      Object.entries(bake.measured.readings ?? {}).map(([key, values]) => [key, values.join(' ')]),
+    ),
     notes: bake.notes,
     photo_id: bake.photo_id,
   }

@@ -9,7 +9,7 @@ import ShadeStrip from './ShadeStrip.vue'
 
 const open = defineModel<boolean>({ required: true })
 const dough = theDough()
-const { data: reference } = useReference()
+const { data: reference, ofRole } = useReference()
 const problem = ref('')
 const typed = reactive({ source: '', mass_g: '', age_h: '', diameters: '', heights: '', stack_of: '' })
 const scores = ref<Schemas['CookieDoc']>({})
@@ -56,7 +56,7 @@ async function take(): Promise<void> {
         </label>
       </div>
       <ScoreSlider
-        v-for="a in (reference?.attributes ?? []).filter((x) => x.unit === 'of 100')"
+        v-for="a in ofRole('target').filter((x) => x.unit === 'of 100')"
         :key="a.key"
         :label="a.label"
         :low="a.low_word"

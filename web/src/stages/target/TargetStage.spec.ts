@@ -1,15 +1,12 @@
 import { flushPromises } from '@vue/test-utils'
 import { expect, it, vi } from 'vitest'
 import { ref, shallowRef } from 'vue'
-import { inDough, LOST, refusal, serve, type Call } from '@/testing'
+import { QUANTITIES, inDough, LOST, refusal, serve, type Call } from '@/testing'
 import TargetStage from './TargetStage.vue'
 
-const attribute = (key: string, label: string, unit: string) => ({
-  key, label, unit, step: 3, digits: 1, low_word: 'soft', high_word: 'crisp',
-}) // prettier-ignore
 const reference = {
   ingredients: [], styles: [], needs: [], wishes: [], texture_words: [],
-  attributes: [attribute('diameter_mm', 'Diameter', 'mm'), attribute('rim_crisp', 'Rim', 'of 100')],
+  quantities: QUANTITIES,
 } // prettier-ignore
 const target = (height_mm: number) => ({
   cookie: { diameter_mm: 80, height_mm },

@@ -20,7 +20,7 @@ type Key =
   'diameter_mm' | 'height_mm' | 'rim_crisp' | 'middle_soft' | 'bite_chewy' | 'crumb_cakey' | 'crust_l'
 
 const dough = theDough()
-const { data: reference } = useReference()
+const { data: reference, ofRole } = useReference()
 const problems = ref<Record<string, string>>({})
 const dragFrom = ref(dough.work.value)
 const measuring = ref(false)
@@ -33,7 +33,7 @@ const { data: trail } = useQuery({
 
 const target = computed<Target>(() => dough.work.value?.target ?? { source: 'not set' })
 const cookie = computed(() => target.value.cookie ?? {})
-const scores = computed(() => (reference.value?.attributes ?? []).filter((a) => a.unit === 'of 100'))
+const scores = computed(() => ofRole('target').filter((a) => a.unit === 'of 100'))
 const SIZES = [
   ['diameter_mm', 'Diameter', 'mm'],
   ['height_mm', 'Height', 'mm'],

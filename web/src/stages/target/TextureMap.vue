@@ -3,7 +3,7 @@ import { computed, ref } from 'vue'
 import type { Schemas } from '@/api/client'
 import { placeAt, stepsOf, xOf, yOf } from './map'
 
-type Place = Schemas['PlaceOut']
+type Place = Schemas['MapPlace']
 
 const props = defineProps<{
   styles: Schemas['StyleOut'][]

@@ -21,7 +21,7 @@ function want(): void {
   const n = Number(wanted.value.replace(',', '.'))
   emit('wanted', wanted.value.trim() === '' || !Number.isFinite(n) || n < 0 ? null : n)
 }
-async function take(l: Schemas['LiftOut']): Promise<void> {
+async function take(l: Schemas['Lift']): Promise<void> {
   const round = (n: number): number => Math.round(n * 10) / 10
   await dough.edit({
     op: 'leaven',
@@ -30,7 +30,7 @@ async function take(l: Schemas['LiftOut']): Promise<void> {
     tartar_g: round(l.tartar_g),
   })
 }
-const recipe = (l: Schemas['LiftOut']): string =>
+const recipe = (l: Schemas['Lift']): string =>
   [
     [l.soda_g, 'soda'],
     [l.tartar_g, 'tartar'],
@@ -74,7 +74,7 @@ const recipe = (l: Schemas['LiftOut']): string =>
         <caption class="visually-hidden">
           Acid by source, as the soda it takes up
         </caption>
-        <tr v-for="a in acids" :key="a.line">
+        <tr v-for="a in acids" :key="a.line_id">
           <th scope="row">
             {{ a.name }}
             <span v-if="a.contact < 1" class="small-words">{{ (100 * a.contact).toFixed(0) }} % counts</span>

@@ -5,14 +5,14 @@ import { grams } from '@/ui/format'
 
 defineProps<{
   parts: Schemas['PartOut'][]
-  sugars: Schemas['SugarOut'] | null
-  toppings: Schemas['CoverageOut'][]
+  sugars: Schemas['SugarState'] | null
+  toppings: Schemas['Coverage'][]
 }>()
 const table = ref(false)
 const SHOWN = 0.07
 
 /** Shares too thin to carry a name are drawn without one and listed in the table. */
-const named = (p: Schemas['PartOut'], s: Schemas['ShareOut']): boolean => s.grams / p.grams >= SHOWN
+const named = (p: Schemas['PartOut'], s: Schemas['Share']): boolean => s.grams / p.grams >= SHOWN
 </script>
 
 <template>
@@ -35,14 +35,14 @@ const named = (p: Schemas['PartOut'], s: Schemas['ShareOut']): boolean => s.gram
       <div v-if="p.grams > 0" class="bar">
         <span
           v-for="s in p.shares"
-          :key="s.line"
+          :key="s.line_id"
           :class="{ hidden: s.hidden }"
           :style="{ flexGrow: s.grams }"
           :title="`${s.name}: ${grams(s.grams)} g`"
         />
       </div>
       <div class="labels">
-        <template v-for="s in p.shares" :key="s.line">
+        <template v-for="s in p.shares" :key="s.line_id">
           <span v-if="named(p, s)" :style="{ flexGrow: s.grams }">{{ s.name }} {{ grams(s.grams) }}</span>
         </template>
       </div>
@@ -58,7 +58,7 @@ const named = (p: Schemas['PartOut'], s: Schemas['ShareOut']): boolean => s.gram
       </tr>
     </thead>
     <tbody v-for="p in parts" :key="p.key">
-      <tr v-for="(s, n) in p.shares" :key="s.line">
+      <tr v-for="(s, n) in p.shares" :key="s.line_id">
         <th scope="row">{{ n === 0 ? p.label : '' }}</th>
         <td>{{ s.name }}{{ s.hidden ? ', hidden' : '' }}</td>
         <td class="n fig">{{ s.grams.toFixed(1) }}</td>

@@ -35,9 +35,7 @@ export function useBench(open: Ref<boolean>, habit: Ref<Habit>) {
     const mine = ++asked
     try {
       const body = { draft: work.draft, style: work.style, habit: habit.value, ...wish.value }
-      const answer = await data(
-        client.POST('/api/bench', { body: { ...body, dough_id: dough.id.value } }),
-      )
+      const answer = await data(client.POST('/api/bench', { body: { ...body, dough_id: dough.id.value } }))
       if (mine !== asked) return
       bench.value = answer
       problem.value = ''
