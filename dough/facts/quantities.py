@@ -40,7 +40,7 @@ class Quantity:
     high: float
     digits: int
     kept: int
-    roles: frozenset[Role]
+    roles: tuple[Role, ...]
     several: bool
     clear_miss: float | None
     low_word: str
@@ -111,7 +111,7 @@ def _quantity(r: dict[str, str]) -> Quantity:
         high=number(r["high"]) or 0.0,
         digits=int(r["digits"] or 0),
         kept=int(r["kept"] or 0),
-        roles=frozenset(r["roles"].split()),  # type: ignore[arg-type]
+        roles=tuple(r["roles"].split()),  # type: ignore[arg-type]
         several=r["several"] == "yes",
         more_word=r["more"],
         relative=r["relative"] == "yes",

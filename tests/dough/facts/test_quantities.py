@@ -21,7 +21,7 @@ def test_every_row_makes_sense() -> None:
     for q in quantities().values():
         assert q.label
         assert q.measures == "choice" or q.low < q.high, q.key
-        assert {"learned", "series"} & q.roles == set() or q.scatter is not None, f"{q.key} scatters by how much?"
+        assert {"learned", "series"}.isdisjoint(q.roles) or q.scatter is not None, f"{q.key} scatters by how much?"
         assert "learned" not in q.roles or q.read_sd is not None, f"{q.key} is read how surely?"
         assert "target" not in q.roles or (q.step > 0 and q.over and q.under and q.less and q.more_word), q.key
 

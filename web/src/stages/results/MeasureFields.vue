@@ -13,7 +13,9 @@ defineProps<{ problems: Record<string, string> }>()
 const entry = defineModel<Entry>({ required: true })
 const { data: reference, ofRole } = useReference()
 /** Boxes in the order of the work: sizes, masses, heat; then shades by strip, then what is tasted. */
-const boxes = computed(() => ofRole('measured').filter((q) => ['size', 'mass', 'heat', ''].includes(q.group)))
+const boxes = computed(() =>
+  ['size', 'mass', 'heat', ''].flatMap((group) => ofRole('measured').filter((q) => q.group === group)),
+)
 const shades = computed(() => ofRole('measured').filter((q) => q.group === 'shade'))
 const tasted = computed(() => ofRole('measured').filter((q) => q.group === 'taste'))
 const scale = (key: string) => reference.value?.scales.find((s) => s.key === key)
