@@ -29,6 +29,7 @@ shots: ## retake docs/screenshots from the demo data
 schema: ## regenerate the OpenAPI document and the TypeScript types from the API
 	@$(PY) -m tools.schema
 	@$(PY) -m tools.format_schema
+	@$(PY) -m tools.parameter_names
 
 evidence: ## bake the evidence and write its tables into docs/model.md
 	@$(PY) -m tools.evidence.report

@@ -11,7 +11,8 @@ from typing import Any
 import numpy as np
 
 from dough.bake import march
-from dough.bake.derive import Case, Learned, case_record, derive, plain_case
+from dough.bake.case import Case, case_record, plain_case
+from dough.bake.derive import Learned, derive
 from dough.bake.inputs import BakeInputs, check_inputs
 from dough.bake.jit import uncompiled
 from dough.facts.bake_parameters import plain, record, values

@@ -3,14 +3,15 @@
 from __future__ import annotations
 
 import math
-from typing import Any
 
+from dough.bake.case import Case
 from dough.bake.jit import inner
+from dough.bake.parameter_names import Parameters
 from dough.facts.nature import GAS_J_PER_MOL_K, ZERO_C_K
 
 
 @inner
-def browning(face_c: float, aw: float, dt: float, c: Any, p: Any) -> float:
+def browning(face_c: float, aw: float, dt: float, c: Case, p: Parameters) -> float:
     """Progress of browning in dt seconds (no unit; 0 is raw).
 
     Protein and reducing sugars browning fastest at middling dryness, and sugar caramelising, each
@@ -19,7 +20,7 @@ def browning(face_c: float, aw: float, dt: float, c: Any, p: Any) -> float:
     theta = 1.0 / (p.Tb_ref + ZERO_C_K) - 1.0 / (face_c + ZERO_C_K)
     dry = 0.25 + 3.0 * aw * (1.0 - aw)
     maillard = c.f_brown * p.kb0 * math.exp(p.Eb / GAS_J_PER_MOL_K * theta) * dry
-    return dt * (maillard + c.f_caramel * p.kc0 * math.exp(p.Ec / GAS_J_PER_MOL_K * theta))  # type: ignore[no-any-return]
+    return dt * (maillard + c.f_caramel * p.kc0 * math.exp(p.Ec / GAS_J_PER_MOL_K * theta))
 
 
 @inner

@@ -6,14 +6,11 @@ x_* are kg per kg dough (fold-ins included), v_* m³ per kg dough, gas sources m
 from __future__ import annotations
 
 import math
-from dataclasses import asdict, dataclass, fields
-from functools import cache
+from dataclasses import dataclass
 from types import SimpleNamespace
-from typing import Any
-
-import numpy as np
 
 from dough.accounts.formula import Shape
+from dough.bake.case import Case
 from dough.bake.inputs import BakeInputs
 from dough.bake.spread import LN10
 from dough.facts.nature import ATMOSPHERE_PA, GAS_J_PER_MOL_K, ZERO_C_K
@@ -43,84 +40,6 @@ class Learned:
     browning: float = 1.0
     gas: float = 1.0
     bottom: float = 1.0
-
-
-@dataclass(frozen=True, slots=True)
-class Case:
-    """One bake, worked out. Flat floats only: the compiled step reads it as a record."""
-
-    mass: float
-    x_flour: float
-    x_w: float
-    x_dry: float
-    x_fat: float
-    x_fatadd: float
-    x_sug: float
-    x_red: float
-    x_prot: float
-    x_other: float
-    x_inc: float
-    iso_a: float
-    iso_b: float
-    c_flour: float
-    c_sugar: float
-    d_b: float
-    sugar_tg: float
-    v_f: float
-    v_dry: float
-    v_cond: float
-    cp_dry: float
-    ph: float
-    soda: float
-    acid: float
-    n_bp: float
-    n0: float
-    t_set: float
-    b_set: float
-    phi_c: float
-    e0: float
-    kd: float
-    f_brown: float
-    f_caramel: float
-    ln_eta0: float
-    radius0: float
-    k0: float
-    flat: float
-    h_conv: float
-    h_under: float
-    oven_c: float
-    c_pan: float
-    m_dry: float
-    m_gas: float
-    raw_l: float
-    dough_c: float
-    kappa: float
-    sfc_max: float
-    sfc_tm: float
-    sfc_w: float
-    bake_s: float
-    bang_s: float
-    open_s: float
-    roof_k: float
-    bang: float
-    network: float
-
-
-@cache
-def case_type() -> np.dtype[np.void]:
-    """The layout of a case record."""
-    return np.dtype([(f.name, np.float64) for f in fields(Case)])
-
-
-def case_record(cases: list[Case]) -> np.ndarray[Any, np.dtype[np.void]]:
-    """Case records for the compiled step, shape (n,)."""
-    names = [f.name for f in fields(Case)]
-    return np.array([tuple(getattr(c, n) for n in names) for c in cases], dtype=case_type())
-
-
-def plain_case(case: Case) -> SimpleNamespace:
-    """The same as an object with attributes, for the uncompiled step."""
-    return SimpleNamespace(**asdict(case))
 
 
 def derive(x: BakeInputs, p: SimpleNamespace, learned: Learned | None = None) -> Case:

@@ -3,9 +3,10 @@
 from __future__ import annotations
 
 import math
-from typing import Any
 
+from dough.bake.case import Case
 from dough.bake.jit import inner
+from dough.bake.parameter_names import Parameters
 
 
 @inner
@@ -18,10 +19,10 @@ def solid_share(temp_c: float, solid_max: float, mid_c: float, width_k: float) -
 
 
 @inner
-def melting_heat(temp_c: float, c: Any, p: Any) -> float:
+def melting_heat(temp_c: float, c: Case, p: Parameters) -> float:
     """Extra heat capacity from melting fat, J per K and kg of dry matter.
 
     Latent heat times the slope of the solid-fat curve; less for fat that has lost its crystals.
     """
     x = math.exp(min((temp_c - c.sfc_tm) / c.sfc_w, 60.0))
-    return p.Lfat * (c.x_fatadd / c.x_dry) * c.sfc_max * c.kappa / c.sfc_w * x / (1.0 + x) ** 2  # type: ignore[no-any-return]
+    return p.Lfat * (c.x_fatadd / c.x_dry) * c.sfc_max * c.kappa / c.sfc_w * x / (1.0 + x) ** 2

@@ -2,7 +2,8 @@
 
 Three rings of fixed mass with twelve nodes through the thickness each; heat and vapour are solved
 together and implicitly, everything else follows from the new state. Written on plain floats so that
-the compiled and the uncompiled run are the same text.
+the compiled and the uncompiled run are the same text. The state is ``state.py``'s; each phase below takes it and
+fills it.
 """
 
 from __future__ import annotations
@@ -12,10 +13,11 @@ from typing import Any
 
 import numpy as np
 
+from dough.bake.case import Case
 from dough.bake.colour import browning
 from dough.bake.fat import melting_heat
 from dough.bake.geometry import MASS, borders, fullness
-from dough.bake.heat import Surroundings, transfer
+from dough.bake.heat import transfer
 from dough.bake.jit import compiled, inner
 from dough.bake.moisture import (
     flour_water,
@@ -26,14 +28,14 @@ from dough.bake.moisture import (
     saturation_slope,
     water_activity,
 )
+from dough.bake.parameter_names import Parameters
 from dough.bake.rise import arrhenius, follow, leak, spent, wanted_volume
 from dough.bake.setting import unset_after
 from dough.bake.spread import stiffness, widen
+from dough.bake.state import NODES, RINGS, Floats, Ledger, Nodes, Rings, Size, Surroundings, raw_nodes, raw_rings
 from dough.bake.syrup import dissolve, glass_k
 from dough.facts.nature import ATMOSPHERE_PA, GAS_J_PER_MOL_K, ZERO_C_K
 
-ZONES = 3
-NODES = 12
 COOL_S = 2700.0
 #: In cooling the dough goes on setting for this long, s.
 SETS_ON_S = 600.0
@@ -57,189 +59,212 @@ def _moment(i: int, steps_bake: int, steps_cool: int, bake_s: float) -> float:
 
 
 @inner
-def _geometry(c: Any, p: Any, radius: float, w: Any, v_g: Any, volume: Any, por: Any, thick: Any, area: Any) -> Any:
-    """Fill ring volumes, porosity, thickness and area; return (fullness, h0, r1, r2)."""
-    k = fullness(c.k0, p.k_disc, c.flat, radius, c.radius0)
+def _shape(c: Case, p: Parameters, radius_m: float, rings: Rings) -> Size:
+    """Fill the rings' volume, porosity, thickness and area; the piece's size."""
+    k = fullness(c.k0, p.k_disc, c.flat, radius_m, c.radius0)
     cut1, cut2 = borders(k)
     shares = (1.0 - cut1, cut1 - cut2, cut2)
-    for z in range(ZONES):
-        volume[z] = c.v_dry + w[z] / 1000.0 + v_g[z]
-        por[z] = v_g[z] / volume[z]
-        area[z] = shares[z] * math.pi * radius * radius
-        thick[z] = c.mass * MASS[z] * volume[z] / area[z]
-    h0 = thick[0] * shares[0] / (k * MASS[0])
-    return k, h0, radius * math.sqrt(1.0 - cut1), radius * math.sqrt(1.0 - cut2)
+    for z in range(RINGS):
+        rings.volume_m3_kg[z] = c.v_dry + rings.water_kg_kg[z] / 1000.0 + rings.gas_m3_kg[z]
+        rings.porosity[z] = rings.gas_m3_kg[z] / rings.volume_m3_kg[z]
+        rings.area_m2[z] = shares[z] * math.pi * radius_m * radius_m
+        rings.thickness_m[z] = c.mass * MASS[z] * rings.volume_m3_kg[z] / rings.area_m2[z]
+    middle_m = rings.thickness_m[0] * shares[0] / (k * MASS[0])
+    return Size(radius_m, middle_m, k, radius_m * math.sqrt(1.0 - cut1), radius_m * math.sqrt(1.0 - cut2))
 
 
 @inner
-def _bake(c: Any, p: Any, steps_bake: int, steps_cool: int, out: Any) -> None:
-    n_all = ZONES * NODES
-    temp = np.full(n_all, c.dough_c)
-    u = np.full(n_all, c.x_w / c.x_dry)
-    unset = np.ones(n_all)
-    aw, vapour, slope, alpha, delta = (
-        np.zeros(n_all),
-        np.zeros(n_all),
-        np.zeros(n_all),
-        np.zeros(n_all),
-        np.zeros(n_all),
-    )
-    capacity, heat_in, water_in = np.zeros(n_all), np.zeros(n_all), np.zeros(n_all)
-    d_temp, pi = np.zeros(n_all), np.zeros(n_all)
-    work = np.zeros((NODES, 6))
-    pan = np.full(ZONES, p.T_amb)
-    w, v_g, n_g = np.zeros(ZONES), np.zeros(ZONES), np.zeros(ZONES)
-    soda, acid, powder, dissolved = np.zeros(ZONES), np.zeros(ZONES), np.zeros(ZONES), np.zeros(ZONES)
-    volume, por, thick, area = np.zeros(ZONES), np.zeros(ZONES), np.zeros(ZONES), np.zeros(ZONES)
-    v_start, ln_eta, tau, free, tg = np.zeros(ZONES), np.zeros(ZONES), np.zeros(ZONES), np.zeros(ZONES), np.zeros(ZONES)
-    top_face, bottom_face = np.zeros(ZONES), np.zeros(ZONES)
-    brown_top, brown_bottom = np.zeros(ZONES), np.zeros(ZONES)
-    node_mass = np.zeros(ZONES)
-    for z in range(ZONES):
-        node_mass[z] = c.mass * c.x_dry * MASS[z] / NODES
-        w[z] = c.x_w
-        n_g[z] = c.n0
-        v_g[z] = c.n0 * GAS_J_PER_MOL_K * (c.dough_c + ZERO_C_K) / ATMOSPHERE_PA
-        soda[z], acid[z], powder[z] = c.soda, c.acid, c.n_bp
+def _raw(c: Case, p: Parameters) -> Rings:
+    """The rings of the piece as it goes in."""
+    rings = raw_rings(c.dough_c, p.T_amb)
+    for z in range(RINGS):
+        rings.dry_node_kg[z] = c.mass * c.x_dry * MASS[z] / NODES
+        rings.water_kg_kg[z] = c.x_w
+        rings.gas_mol_kg[z] = c.n0
+        rings.gas_m3_kg[z] = c.n0 * GAS_J_PER_MOL_K * (c.dough_c + ZERO_C_K) / ATMOSPHERE_PA
+        rings.soda_mol_kg[z], rings.acid_mol_kg[z], rings.powder_mol_kg[z] = c.soda, c.acid, c.n_bp
         log_r = log_isotherm(c.x_w / c.x_dry, c.dough_c, c.iso_a, c.iso_b, p.A_T)
         syrup = c.x_w - flour_water(c.x_w, log_r, c, p)
         first = min(c.e0 * c.x_sug, 1.8301 * math.exp(0.0031 * 22.0 + 6.5e-5 * 484.0) * syrup)
-        dissolved[z] = min(max(first, 0.9 * c.x_red), c.x_sug)
-        top_face[z], bottom_face[z] = c.dough_c, c.dough_c
-    radius = c.radius0
-    k, h0, r1, r2 = _geometry(c, p, radius, w, v_g, volume, por, thick, area)
-    energy, stored, water_gain, banged = 0.0, 0.0, 0.0, False
-    _write(out, 0, 0.0, temp, radius, h0, thick, w, unset, v_g, por, volume, k, dissolved, tg, u, top_face, bottom_face,
-           brown_top, brown_bottom, energy, stored, water_gain, c)  # fmt: skip
-
-    for i in range(1, steps_bake + steps_cool + 1):
-        t0 = _moment(i - 1, steps_bake, steps_cool, c.bake_s)
-        t1 = _moment(i, steps_bake, steps_cool, c.bake_s)
-        dt = t1 - t0
-        baking = i <= steps_bake
-        setting = baking or t1 - c.bake_s <= SETS_ON_S
-        if baking:
-            walls, air = c.oven_c, c.oven_c - p.dip * math.exp(-t0 / p.tau_dip)
-            if c.open_s >= 0.0 and t0 >= c.open_s:
-                air -= p.dip_open * math.exp(-(t0 - c.open_s) / p.tau_open)
-            around = Surroundings(walls, air, c.roof_k, c.h_conv, c.h_under, p.h_contact, p.p_oven)
-        else:
-            on_pan = t1 - c.bake_s <= p.t_pan
-            around = Surroundings(p.T_amb, p.T_amb, 0.0, p.h_cool, 7.0, p.h_contact if on_pan else 12.0, p.p_room)
-
-        # What the nodes are like at the start of the step.
-        for z in range(ZONES):
-            for n in range(NODES):
-                j = z * NODES + n
-                log_r = log_isotherm(u[j], temp[j], c.iso_a, c.iso_b, p.A_T)
-                aw[j] = water_activity(log_r)
-                sat = saturation_pa(temp[j])
-                vapour[j] = aw[j] * sat
-                slope[j] = pressure_slope(u[j], aw[j], vapour[j], sat, c.iso_a, c.iso_b)
-                alpha[j] = vapour[j] * saturation_slope(temp[j])
-                delta[j] = permeability(por[z], vapour[j], c.m_dry, p)
-                capacity[j] = node_mass[z] * (c.cp_dry + p.cp_w * u[j] + melting_heat(temp[j], c, p))
-
-        came_in, wetted = transfer(c, p, around, dt, baking, radius, h0, r1, r2, por, thick, area, node_mass, temp, u,
-                           vapour, slope, alpha, delta, capacity, heat_in, water_in, pan, top_face, bottom_face,
-                           d_temp, pi, work)  # fmt: skip
-        energy += came_in
-        water_gain += wetted
-
-        # New temperatures and water; what setting, syrup and gas make of them.
-        widths, eta_mean, tau_mean = (p.wC, p.wM, p.wE), 0.0, 0.0
-        for z in range(ZONES):
-            if baking:
-                brown_top[z] += browning(top_face[z], aw[z * NODES + NODES - 1], dt, c, p)
-                brown_bottom[z] += browning(bottom_face[z], aw[z * NODES], dt, c, p)
-            mean_t, mean_u, mean_q, steam = 0.0, 0.0, 0.0, 0.0
-            for n in range(NODES):
-                j = z * NODES + n
-                steam += min(vapour[j] / ATMOSPHERE_PA, p.pv_max)
-                u[j] = max(u[j] + (pi[j] - vapour[j] - alpha[j] * d_temp[j]) / slope[j], 1e-5)
-                stored += capacity[j] * d_temp[j]
-                temp[j] += d_temp[j]
-                if setting:
-                    unset[j] = unset_after(unset[j], temp[j], c.t_set, dt, p)
-                mean_t += temp[j]
-                mean_u += u[j]
-                mean_q += unset[j]
-            mean_t, mean_u, mean_q, steam = mean_t / NODES, mean_u / NODES, mean_q / NODES, steam / NODES
-            w[z] = mean_u * c.x_dry
-            free[z] = mean_q
-            log_r = log_isotherm(mean_u, mean_t, c.iso_a, c.iso_b, p.A_T)
-            held = flour_water(w[z], log_r, c, p)
-            syrup = w[z] - held
-            if baking:
-                dissolved[z] = dissolve(dissolved[z], c.x_sug, syrup, mean_t, c.kd, dt, p)
-            tg[z] = glass_k(dissolved[z], syrup, c.sugar_tg, p)
-            ln_eta[z], tau[z] = stiffness(mean_t, w[z], held, syrup, dissolved[z], tg[z], mean_q, c, p)
-            eta_mean += widths[z] * ln_eta[z]
-            tau_mean += widths[z] * tau[z]
-
-            # Gas.
-            made = 0.0
-            if baking:
-                met = min(soda[z], acid[z]) * spent(p.k_acid * arrhenius(p.E_acid, 40.0, mean_t), dt)
-                soda[z] -= met
-                acid[z] -= met
-                fell = soda[z] * spent(p.k_soda * arrhenius(p.E_soda, 90.0, mean_t), dt)
-                soda[z] -= fell
-                late = powder[z] * spent(p.k_bp * arrhenius(p.E_bp, 65.0, mean_t), dt)
-                powder[z] -= late
-                made = met + 0.5 * fell + late
-            if baking:
-                n_g[z] = (n_g[z] + made) / (1.0 + dt * leak(por[z], mean_q, c, p))
-            v_start[z] = v_g[z]
-            v_g[z] = follow(v_g[z], wanted_volume(n_g[z], mean_t, steam), mean_q, ln_eta[z], dt, p)
-
-        # The piece widens under its own weight and by the gas that pushes sideways.
-        if c.flat < 0.5:
-            mean_volume = MASS[0] * volume[0] + MASS[1] * volume[1] + MASS[2] * volume[2]
-            height = c.mass * mean_volume / (math.pi * radius * radius)
-            grow = widen(radius, height, c.mass, math.exp(min(eta_mean, 300.0)), tau_mean, dt, p)
-            sideways = 0.0
-            for z in range(ZONES):
-                sideways += MASS[z] * max(v_g[z] - v_start[z], 0.0) * free[z] / volume[z]
-            radius *= math.exp(grow + min(h0 / (2.0 * radius), 1.0) / 3.0 * sideways)
-        if not banged and baking and c.bang_s >= 0.0 and t1 >= c.bang_s:
-            banged = True
-            wider = 0.0
-            for z in range(ZONES):
-                shock = c.bang * free[z]
-                v_g[z] *= 1.0 - 0.55 * shock
-                n_g[z] *= 1.0 - 0.55 * shock
-                wider += MASS[z] * shock
-            if c.flat < 0.5:
-                radius *= 1.0 + (0.06 + p.bang_more) * wider
-        k, h0, r1, r2 = _geometry(c, p, radius, w, v_g, volume, por, thick, area)
-        _write(out, i, t1, temp, radius, h0, thick, w, unset, v_g, por, volume, k, dissolved, tg, u, top_face,
-               bottom_face, brown_top, brown_bottom, energy, stored, water_gain, c)  # fmt: skip
+        rings.dissolved_kg_kg[z] = min(max(first, 0.9 * c.x_red), c.x_sug)
+    return rings
 
 
 @inner
-def _write(out: Any, i: int, t: float, temp: Any, radius: float, h0: float, thick: Any, w: Any, unset: Any, v_g: Any,
-           por: Any, volume: Any, k: float, dissolved: Any, tg: Any, u: Any, top_face: Any, bottom_face: Any,
-           brown_top: Any, brown_bottom: Any, energy: float, stored: float, gained: float, c: Any) -> None:  # fmt: skip
-    core, rim, q_centre, q_edge, u_centre, u_edge = temp[0], 0.0, 0.0, 0.0, 0.0, 0.0
+def _around(c: Case, p: Parameters, t0_s: float, t1_s: float, baking: bool) -> Surroundings:
+    """The oven, its air dipped by the door, or the room on and then off the pan."""
+    if baking:
+        walls_c, air_c = c.oven_c, c.oven_c - p.dip * math.exp(-t0_s / p.tau_dip)
+        if c.open_s >= 0.0 and t0_s >= c.open_s:
+            air_c -= p.dip_open * math.exp(-(t0_s - c.open_s) / p.tau_open)
+        return Surroundings(walls_c, air_c, c.roof_k, c.h_conv, c.h_under, p.h_contact, p.p_oven)
+    on_pan = t1_s - c.bake_s <= p.t_pan
+    return Surroundings(p.T_amb, p.T_amb, 0.0, p.h_cool, 7.0, p.h_contact if on_pan else 12.0, p.p_room)
+
+
+@inner
+def _conditions(c: Case, p: Parameters, rings: Rings, nodes: Nodes) -> None:
+    """What the nodes are like at the start of a step: their vapour, how it moves, their heat capacity."""
+    for z in range(RINGS):
+        for n in range(NODES):
+            j = z * NODES + n
+            log_r = log_isotherm(nodes.water[j], nodes.temp_c[j], c.iso_a, c.iso_b, p.A_T)
+            nodes.activity[j] = water_activity(log_r)
+            sat_pa = saturation_pa(nodes.temp_c[j])
+            nodes.vapour_pa[j] = nodes.activity[j] * sat_pa
+            nodes.vapour_per_water_pa[j] = pressure_slope(
+                nodes.water[j], nodes.activity[j], nodes.vapour_pa[j], sat_pa, c.iso_a, c.iso_b
+            )
+            nodes.vapour_per_k_pa[j] = nodes.vapour_pa[j] * saturation_slope(nodes.temp_c[j])
+            nodes.permeability[j] = permeability(rings.porosity[z], nodes.vapour_pa[j], c.m_dry, p)
+            melting = melting_heat(nodes.temp_c[j], c, p)
+            nodes.capacity_j_k[j] = rings.dry_node_kg[z] * (c.cp_dry + p.cp_w * nodes.water[j] + melting)
+
+
+@inner
+def _gas_made(c: Case, p: Parameters, rings: Rings, z: int, mean_c: float, dt_s: float) -> float:
+    """Gas that soda, acid and powder of a ring give in a step, mol per kg dough; what made it is used up."""
+    met = min(rings.soda_mol_kg[z], rings.acid_mol_kg[z]) * spent(p.k_acid * arrhenius(p.E_acid, 40.0, mean_c), dt_s)
+    rings.soda_mol_kg[z] -= met
+    rings.acid_mol_kg[z] -= met
+    fell = rings.soda_mol_kg[z] * spent(p.k_soda * arrhenius(p.E_soda, 90.0, mean_c), dt_s)
+    rings.soda_mol_kg[z] -= fell
+    late = rings.powder_mol_kg[z] * spent(p.k_bp * arrhenius(p.E_bp, 65.0, mean_c), dt_s)
+    rings.powder_mol_kg[z] -= late
+    return met + 0.5 * fell + late  # type: ignore[no-any-return]
+
+
+@inner
+def _ring_after(
+    c: Case, p: Parameters, rings: Rings, nodes: Nodes, z: int, dt_s: float, baking: bool, setting: bool,
+    stored_j: float,
+) -> float:  # fmt: skip
+    """New temperatures and water of a ring; what setting, syrup and gas make of them. Heat stored, added up, J."""
+    if baking:
+        rings.brown_top[z] += browning(rings.top_c[z], nodes.activity[z * NODES + NODES - 1], dt_s, c, p)
+        rings.brown_bottom[z] += browning(rings.bottom_c[z], nodes.activity[z * NODES], dt_s, c, p)
+    mean_c, mean_u, mean_q, steam = 0.0, 0.0, 0.0, 0.0
     for n in range(NODES):
-        core = min(core, temp[n])
-        rim += temp[2 * NODES + n] / NODES
-        q_centre += unset[n] / NODES
-        q_edge += unset[2 * NODES + n] / NODES
-        u_centre += u[n] / NODES
-        u_edge += u[2 * NODES + n] / NODES
-    mean_v = MASS[0] * volume[0] + MASS[1] * volume[1] + MASS[2] * volume[2]
-    mean_g = MASS[0] * v_g[0] + MASS[1] * v_g[1] + MASS[2] * v_g[2]
-    row = (
-        t, core, temp[2 * NODES + NODES // 2], bottom_face[0], top_face[0], radius, h0, thick[2],
-        MASS[0] * w[0] + MASS[1] * w[1] + MASS[2] * w[2], w[2], w[0], 1.0 - q_edge, 1.0 - q_centre, mean_g / mean_v,
-        por[0], por[2], mean_v, k, MASS[0] * dissolved[0] + MASS[1] * dissolved[1] + MASS[2] * dissolved[2], tg[2],
-        tg[0], u_edge, u_centre, brown_top[2], brown_top[0], brown_bottom[0], brown_top[1], rim, energy, stored,
-        gained,
+        j = z * NODES + n
+        steam += min(nodes.vapour_pa[j] / ATMOSPHERE_PA, p.pv_max)
+        rise_pa = nodes.end_vapour_pa[j] - nodes.vapour_pa[j] - nodes.vapour_per_k_pa[j] * nodes.d_temp_k[j]
+        nodes.water[j] = max(nodes.water[j] + rise_pa / nodes.vapour_per_water_pa[j], 1e-5)
+        stored_j += nodes.capacity_j_k[j] * nodes.d_temp_k[j]
+        nodes.temp_c[j] += nodes.d_temp_k[j]
+        if setting:
+            nodes.unset[j] = unset_after(nodes.unset[j], nodes.temp_c[j], c.t_set, dt_s, p)
+        mean_c += nodes.temp_c[j]
+        mean_u += nodes.water[j]
+        mean_q += nodes.unset[j]
+    mean_c, mean_u, mean_q, steam = mean_c / NODES, mean_u / NODES, mean_q / NODES, steam / NODES
+    rings.water_kg_kg[z] = mean_u * c.x_dry
+    rings.unset[z] = mean_q
+    log_r = log_isotherm(mean_u, mean_c, c.iso_a, c.iso_b, p.A_T)
+    held = flour_water(rings.water_kg_kg[z], log_r, c, p)
+    syrup = rings.water_kg_kg[z] - held
+    if baking:
+        rings.dissolved_kg_kg[z] = dissolve(rings.dissolved_kg_kg[z], c.x_sug, syrup, mean_c, c.kd, dt_s, p)
+    rings.glass_k[z] = glass_k(rings.dissolved_kg_kg[z], syrup, c.sugar_tg, p)
+    rings.ln_eta[z], rings.yield_pa[z] = stiffness(
+        mean_c, rings.water_kg_kg[z], held, syrup, rings.dissolved_kg_kg[z], rings.glass_k[z], mean_q, c, p
+    )
+    if baking:
+        made = _gas_made(c, p, rings, z, mean_c, dt_s)
+        lost = 1.0 + dt_s * leak(rings.porosity[z], mean_q, c, p)
+        rings.gas_mol_kg[z] = (rings.gas_mol_kg[z] + made) / lost
+    rings.gas_before_m3_kg[z] = rings.gas_m3_kg[z]
+    wanted = wanted_volume(rings.gas_mol_kg[z], mean_c, steam)
+    rings.gas_m3_kg[z] = follow(rings.gas_m3_kg[z], wanted, mean_q, rings.ln_eta[z], dt_s, p)
+    return stored_j
+
+
+@inner
+def _widened(c: Case, p: Parameters, rings: Rings, size: Size, dt_s: float) -> float:
+    """Radius after a step, m: the piece widens under its own weight and by the gas that pushes sideways."""
+    shares = (p.wC, p.wM, p.wE)
+    ln_eta, yield_pa = 0.0, 0.0
+    for z in range(RINGS):
+        ln_eta += shares[z] * rings.ln_eta[z]
+        yield_pa += shares[z] * rings.yield_pa[z]
+    radius_m = size.radius_m
+    if c.flat > 0.5:
+        return radius_m
+    volume = MASS[0] * rings.volume_m3_kg[0] + MASS[1] * rings.volume_m3_kg[1] + MASS[2] * rings.volume_m3_kg[2]
+    height_m = c.mass * volume / (math.pi * radius_m * radius_m)
+    grow = widen(radius_m, height_m, c.mass, math.exp(min(ln_eta, 300.0)), yield_pa, dt_s, p)
+    sideways = 0.0
+    for z in range(RINGS):
+        grown = max(rings.gas_m3_kg[z] - rings.gas_before_m3_kg[z], 0.0)
+        sideways += MASS[z] * grown * rings.unset[z] / rings.volume_m3_kg[z]
+    return radius_m * math.exp(grow + min(size.middle_m / (2.0 * radius_m), 1.0) / 3.0 * sideways)
+
+
+@inner
+def _banged(c: Case, p: Parameters, rings: Rings, radius_m: float) -> float:
+    """Radius once the pan was banged, m: gas is lost where the dough is not set yet, and it widens."""
+    wider = 0.0
+    for z in range(RINGS):
+        shock = c.bang * rings.unset[z]
+        rings.gas_m3_kg[z] *= 1.0 - 0.55 * shock
+        rings.gas_mol_kg[z] *= 1.0 - 0.55 * shock
+        wider += MASS[z] * shock
+    return radius_m if c.flat > 0.5 else radius_m * (1.0 + (0.06 + p.bang_more) * wider)
+
+
+@inner
+def _bake(c: Case, p: Parameters, steps_bake: int, steps_cool: int, out: Floats) -> None:
+    nodes = raw_nodes(c.dough_c, c.x_w / c.x_dry)
+    rings = _raw(c, p)
+    work = np.zeros((NODES, 6))
+    size = _shape(c, p, c.radius0, rings)
+    ledger = Ledger(0.0, 0.0, 0.0)
+    banged = False
+    _write(out[0], 0.0, nodes, rings, size, ledger)
+    for i in range(1, steps_bake + steps_cool + 1):
+        t0_s = _moment(i - 1, steps_bake, steps_cool, c.bake_s)
+        t1_s = _moment(i, steps_bake, steps_cool, c.bake_s)
+        dt_s = t1_s - t0_s
+        baking = i <= steps_bake
+        setting = baking or t1_s - c.bake_s <= SETS_ON_S
+        around = _around(c, p, t0_s, t1_s, baking)
+        _conditions(c, p, rings, nodes)
+        heat_j, water_kg = transfer(c, p, around, dt_s, size, rings, nodes, work)
+        stored_j = ledger.stored_j
+        for z in range(RINGS):
+            stored_j = _ring_after(c, p, rings, nodes, z, dt_s, baking, setting, stored_j)
+        ledger = Ledger(ledger.heat_j + heat_j, stored_j, ledger.water_kg + water_kg)
+        radius_m = _widened(c, p, rings, size, dt_s)
+        if not banged and baking and c.bang_s >= 0.0 and t1_s >= c.bang_s:
+            banged = True
+            radius_m = _banged(c, p, rings, radius_m)
+        size = _shape(c, p, radius_m, rings)
+        _write(out[i], t1_s, nodes, rings, size, ledger)
+
+
+@inner
+def _write(row: Floats, t_s: float, nodes: Nodes, rings: Rings, size: Size, ledger: Ledger) -> None:
+    """One row of the series, in the order of COLUMNS."""
+    core, rim, q_centre, q_edge, u_centre, u_edge = nodes.temp_c[0], 0.0, 0.0, 0.0, 0.0, 0.0
+    for n in range(NODES):
+        core = min(core, nodes.temp_c[n])
+        rim += nodes.temp_c[2 * NODES + n] / NODES
+        q_centre += nodes.unset[n] / NODES
+        q_edge += nodes.unset[2 * NODES + n] / NODES
+        u_centre += nodes.water[n] / NODES
+        u_edge += nodes.water[2 * NODES + n] / NODES
+    v, g, w, d = rings.volume_m3_kg, rings.gas_m3_kg, rings.water_kg_kg, rings.dissolved_kg_kg
+    mean_v = MASS[0] * v[0] + MASS[1] * v[1] + MASS[2] * v[2]
+    mean_g = MASS[0] * g[0] + MASS[1] * g[1] + MASS[2] * g[2]
+    values = (
+        t_s, core, nodes.temp_c[2 * NODES + NODES // 2], rings.bottom_c[0], rings.top_c[0], size.radius_m,
+        size.middle_m, rings.thickness_m[2], MASS[0] * w[0] + MASS[1] * w[1] + MASS[2] * w[2], w[2], w[0],
+        1.0 - q_edge, 1.0 - q_centre, mean_g / mean_v, rings.porosity[0], rings.porosity[2], mean_v, size.fullness,
+        MASS[0] * d[0] + MASS[1] * d[1] + MASS[2] * d[2], rings.glass_k[2], rings.glass_k[0], u_edge, u_centre,
+        rings.brown_top[2], rings.brown_top[0], rings.brown_bottom[0], rings.brown_top[1], rim, ledger.heat_j,
+        ledger.stored_j, ledger.water_kg,
     )  # fmt: skip
     for j in range(N_COLUMNS):
-        out[i, j] = row[j]
+        row[j] = values[j]
 
 
 @compiled

@@ -3,9 +3,10 @@
 from __future__ import annotations
 
 import math
-from typing import Any
 
+from dough.bake.case import Case
 from dough.bake.jit import inner
+from dough.bake.parameter_names import Parameters
 from dough.facts.nature import ATMOSPHERE_PA
 
 
@@ -47,17 +48,17 @@ def pressure_slope(u: float, aw: float, vapour_pa: float, sat_pa: float, a: floa
 
 
 @inner
-def permeability(porosity: float, vapour_pa: float, m_dry: float, p: Any) -> float:
+def permeability(porosity: float, vapour_pa: float, m_dry: float, p: Parameters) -> float:
     """Vapour permeability of the dough, kg/(m s Pa): rises with gas cells and towards boiling."""
     share = p.d_por0 + (1.0 - p.d_por0) * porosity / 0.40
-    return p.delta0 * m_dry * share * (1.0 + p.d_st * (vapour_pa / ATMOSPHERE_PA) ** 3)  # type: ignore[no-any-return]
+    return p.delta0 * m_dry * share * (1.0 + p.d_st * (vapour_pa / ATMOSPHERE_PA) ** 3)
 
 
 @inner
-def flour_water(w: float, log_r: float, c: Any, p: Any) -> float:
+def flour_water(w: float, log_r: float, c: Case, p: Parameters) -> float:
     """Water held by flour and protein, kg per kg dough; the rest is in the syrup.
 
     Both sides share one water activity; sugars take more of the water the wetter it gets.
     """
     r2 = math.exp(min(c.d_b * log_r, c.d_b * 6.0))
-    return w * c.c_flour / (c.c_flour + c.c_sugar * r2 + c.x_other * p.A_o)  # type: ignore[no-any-return]
+    return w * c.c_flour / (c.c_flour + c.c_sugar * r2 + c.x_other * p.A_o)

@@ -11,6 +11,7 @@ from dough.bake import texture
 from dough.bake.batch import Baked
 from dough.bake.colour import lightness
 from dough.bake.moisture import water_activity
+from dough.facts.bake_parameters import plain
 from dough.facts.nature import ZERO_C_K
 
 Array = np.ndarray[Any, np.dtype[np.float64]]
@@ -74,17 +75,16 @@ def endings(b: Baked) -> dict[str, Array]:
         "browning_rim": b.column("edge_top_b")[:, out],
         "ph": b.of("ph"),
     }
-    h, p = result["height_mm"], b.parameters
+    h, p = result["height_mm"], plain(b.parameters)
+    wet_rim, wet_middle = matrix["rim"], matrix["middle"]
     result |= {
-        "rim_crisp": texture.rim_crispness(above_rim, matrix["rim"], h, p["tx_rim_dry"]),
-        "middle_crisp": texture.middle_crispness(above_middle, matrix["middle"]),
-        "middle_soft": texture.middle_softness(above_middle, matrix["middle"], h, p["tx_soft_wet"]),
-        "bite_chewy": texture.chew(matrix["middle"], sugar, porosity, protein, p["tx_chew_wet"], p["tx_chew_sugar"]),
-        "crumb_cakey": texture.cakiness(
-            porosity, h, matrix["middle"], sugar / flour, p["tx_cake_tall"], p["tx_cake_wet"], p["tx_cake_sugar"]
-        ),
-        "tender": texture.tenderness(fat / flour, protein, porosity),
-        "snap": texture.snap(matrix["whole"], 0.5 * (above_rim + above_middle), porosity, h, sugar, fat),
+        "rim_crisp": texture.rim_crispness(p, above_rim, wet_rim, h),
+        "middle_crisp": texture.middle_crispness(p, above_middle, wet_middle),
+        "middle_soft": texture.middle_softness(p, above_middle, wet_middle, h),
+        "bite_chewy": texture.chew(p, wet_middle, sugar, porosity, protein),
+        "crumb_cakey": texture.cakiness(p, porosity, h, wet_middle, sugar / flour),
+        "tender": texture.tenderness(p, fat / flour, protein, porosity),
+        "snap": texture.snap(p, matrix["whole"], 0.5 * (above_rim + above_middle), porosity, h, sugar, fat),
     }
     return result
 

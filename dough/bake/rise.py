@@ -3,9 +3,10 @@
 from __future__ import annotations
 
 import math
-from typing import Any
 
+from dough.bake.case import Case
 from dough.bake.jit import inner
+from dough.bake.parameter_names import Parameters
 from dough.facts.nature import ATMOSPHERE_PA, GAS_J_PER_MOL_K, ZERO_C_K
 
 
@@ -24,9 +25,9 @@ def spent(rate: float, dt: float) -> float:
 
 
 @inner
-def leak(porosity: float, unset: float, c: Any, p: Any) -> float:
+def leak(porosity: float, unset: float, c: Case, p: Parameters) -> float:
     """Rate at which dry gas is lost, 1/s: steep once cells open, slow through set crumb."""
-    return p.kL / c.m_gas * (porosity / c.phi_c) ** p.nL + p.kLs * (1.0 - unset)  # type: ignore[no-any-return]
+    return p.kL / c.m_gas * (porosity / c.phi_c) ** p.nL + p.kLs * (1.0 - unset)
 
 
 @inner
@@ -36,7 +37,7 @@ def wanted_volume(gas_mol: float, temp_c: float, steam_share: float) -> float:
 
 
 @inner
-def follow(volume: float, wanted: float, unset: float, ln_eta: float, dt: float, p: Any) -> float:
+def follow(volume: float, wanted: float, unset: float, ln_eta: float, dt: float, p: Parameters) -> float:
     """Gas volume after dt seconds. Growth goes on in half-set dough, collapse only in unset dough."""
     free = math.sqrt(unset) if wanted > volume else unset * unset
     moves: float = free * dt / (p.tau_g * (1.0 + math.exp(min(ln_eta - p.leta_freeze, 30.0))))

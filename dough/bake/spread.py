@@ -3,10 +3,11 @@
 from __future__ import annotations
 
 import math
-from typing import Any
 
+from dough.bake.case import Case
 from dough.bake.fat import solid_share
 from dough.bake.jit import inner
+from dough.bake.parameter_names import Parameters
 from dough.facts.nature import ZERO_C_K
 
 LN10 = 2.302585
@@ -22,8 +23,8 @@ def stiffness(
     dissolved: float,
     glass_k: float,
     unset: float,
-    c: Any,
-    p: Any,
+    c: Case,
+    p: Parameters,
 ) -> tuple[float, float]:
     """(ln viscosity in Pa s, yield stress in Pa) of one zone.
 
@@ -53,7 +54,7 @@ def stiffness(
 
 
 @inner
-def widen(radius: float, height: float, mass: float, eta: float, tau: float, dt: float, p: Any) -> float:
+def widen(radius: float, height: float, mass: float, eta: float, tau: float, dt: float, p: Parameters) -> float:
     """ln(R_after / R) over dt seconds of slumping under the piece's own weight.
 
     Half the weight over the base drives it, yield stress holds, viscosity slows: drawn out while

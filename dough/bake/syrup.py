@@ -3,9 +3,9 @@
 from __future__ import annotations
 
 import math
-from typing import Any
 
 from dough.bake.jit import inner
+from dough.bake.parameter_names import Parameters
 
 
 @inner
@@ -16,7 +16,7 @@ def solubility(temp_c: float) -> float:
 
 @inner
 def dissolve(
-    dissolved: float, all_sugar: float, syrup_water: float, temp_c: float, rate: float, dt: float, p: Any
+    dissolved: float, all_sugar: float, syrup_water: float, temp_c: float, rate: float, dt: float, p: Parameters
 ) -> float:
     """Sugar in solution after a step of dt seconds, kg per kg dough.
 
@@ -32,8 +32,8 @@ def dissolve(
 
 
 @inner
-def glass_k(dissolved: float, syrup_water: float, sugar_tg_k: float, p: Any) -> float:
+def glass_k(dissolved: float, syrup_water: float, sugar_tg_k: float, p: Parameters) -> float:
     """Glass transition of the syrup, K (Gordon and Taylor)."""
     share = dissolved / (dissolved + syrup_water + 1e-9)
     wet = p.kGT * (1.0 - share)
-    return (share * sugar_tg_k + wet * p.Tgw) / (share + wet)  # type: ignore[no-any-return]
+    return (share * sugar_tg_k + wet * p.Tgw) / (share + wet)

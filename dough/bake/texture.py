@@ -2,7 +2,8 @@
 
 Explicit scores without sensory or instrument data behind them (guesses, L): they rank, they do not
 measure. Each is a product of smooth steps σ((x − where)/width) raised to a weight. Where the steps
-stand is part of the parameter set (``tx_*``), set so that the styles come out in their order.
+stand, their widths and weights are part of the parameter set (``tx_*``); a few are set so that the styles come out in
+their order, the rest is assumed.
 """
 
 from __future__ import annotations
@@ -10,6 +11,8 @@ from __future__ import annotations
 from typing import Any
 
 import numpy as np
+
+from dough.bake.parameter_names import Parameters
 
 Array = np.ndarray[Any, np.dtype[np.float64]]
 
@@ -19,55 +22,66 @@ def step(x: Any) -> Array:
     return np.asarray(1.0 / (1.0 + np.exp(-np.clip(x, -500.0, 500.0))))
 
 
-def rim_crispness(glass_above: Array, moisture_pct: Array, height_mm: Array, dry: float) -> Array:
+def rim_crispness(p: Parameters, glass_above: Array, moisture_pct: Array, height_mm: Array) -> Array:
     """Crisp where the rim's syrup is glass at room temperature and dry; a little less when thick.
 
-    glass_above is the rim's glass transition less 22 °C, moisture that of the rim's matrix, dry the
-    moisture at which half the crispness is gone.
+    glass_above is the rim's glass transition less 22 °C, moisture that of the rim's matrix.
     """
-    thick = 1.0 - 0.25 * step((height_mm - 18.0) / 4.0)
-    return 100.0 * step(0.075 * (glass_above + 12.0)) ** 0.6 * step(dry - moisture_pct) ** 0.4 * thick
+    thick = 1.0 - p.tx_thick_loss * step((height_mm - p.tx_thick_at) / p.tx_thick_width)
+    return _crisp(p, glass_above, moisture_pct, p.tx_rim_dry) * thick
 
 
-def middle_crispness(glass_above: Array, moisture_pct: Array) -> Array:
+def middle_crispness(p: Parameters, glass_above: Array, moisture_pct: Array) -> Array:
     """The same for the middle."""
-    return 100.0 * step(0.075 * (glass_above + 12.0)) ** 0.6 * step(5.6 - moisture_pct) ** 0.4
+    return _crisp(p, glass_above, moisture_pct, p.tx_middle_dry)
 
 
-def middle_softness(glass_above: Array, moisture_pct: Array, height_mm: Array, wet_at: float) -> Array:
+def _crisp(p: Parameters, glass_above: Array, moisture_pct: Array, dry: float) -> Array:
+    glassy = step(p.tx_glass_slope * (glass_above + p.tx_glass_below)) ** p.tx_glass_power
+    return 100.0 * glassy * step(dry - moisture_pct) ** p.tx_dry_power
+
+
+def middle_softness(p: Parameters, glass_above: Array, moisture_pct: Array, height_mm: Array) -> Array:
     """Soft where the middle kept its water and its syrup is far above glass."""
-    deep = 0.75 + 0.25 * step((height_mm - 9.0) / 2.0)
-    wet = step((moisture_pct - wet_at) / 1.15) ** 0.6
-    return wet * step(-0.06 * (glass_above + 22.0)) ** 0.4 * deep * 100.0
+    deep = p.tx_deep_least + (1.0 - p.tx_deep_least) * step((height_mm - p.tx_deep_at) / p.tx_deep_width)
+    wet = step((moisture_pct - p.tx_soft_wet) / p.tx_soft_width) ** p.tx_soft_wet_power
+    return wet * step(-p.tx_soft_slope * (glass_above + p.tx_soft_below)) ** p.tx_soft_glass_power * deep * 100.0
 
 
-def chew(moisture_pct: Array, sugar: Array, porosity: Array, protein: Array, wet_at: float, sweet_at: float) -> Array:
+def chew(p: Parameters, moisture_pct: Array, sugar: Array, porosity: Array, protein: Array) -> Array:
     """Chewy: moist but not wet, sugar, few large cells, some protein to tie it."""
-    wet = step((moisture_pct - wet_at) / 0.9) ** 0.35 * step((14.5 - moisture_pct) / 1.5) ** 0.2
-    body = step((sugar - sweet_at) / 0.035) ** 0.25 * step((0.47 - porosity) / 0.06) ** 0.3
-    return 100.0 * wet * body * (protein / (protein + 0.02)) ** 0.3
+    moist = step((moisture_pct - p.tx_chew_wet) / p.tx_chew_width) ** p.tx_chew_wet_power
+    wet = moist * step((p.tx_chew_drown - moisture_pct) / p.tx_chew_drown_width) ** p.tx_chew_drown_power
+    sweet = step((sugar - p.tx_chew_sugar) / p.tx_chew_sugar_width) ** p.tx_chew_sugar_power
+    body = sweet * step((p.tx_chew_open - porosity) / p.tx_chew_open_width) ** p.tx_chew_open_power
+    return 100.0 * wet * body * (protein / (protein + p.tx_chew_protein)) ** p.tx_chew_protein_power
 
 
-def cakiness(
-    porosity: Array, height_mm: Array, moisture_pct: Array, sugar_to_flour: Array, tall_at: float, wet_at: float,
-    sweet_at: float,
-) -> Array:  # fmt: skip
+def cakiness(p: Parameters, porosity: Array, height_mm: Array, moisture_pct: Array, sugar_to_flour: Array) -> Array:
     """Cakey: much air, tall, moist and little sugar for the flour."""
-    airy = step((porosity - 0.40) / 0.07) ** 0.3 * step((height_mm - tall_at) / 2.5) ** 0.3
-    return 100.0 * airy * step((moisture_pct - wet_at) / 2.5) ** 0.25 * step((sweet_at - sugar_to_flour) / 0.15) ** 0.15
+    air = step((porosity - p.tx_cake_air) / p.tx_cake_air_width) ** p.tx_cake_air_power
+    airy = air * step((height_mm - p.tx_cake_tall) / p.tx_cake_tall_width) ** p.tx_cake_tall_power
+    wet = step((moisture_pct - p.tx_cake_wet) / p.tx_cake_wet_width) ** p.tx_cake_wet_power
+    return (
+        100.0 * airy * wet * step((p.tx_cake_sugar - sugar_to_flour) / p.tx_cake_sugar_width) ** p.tx_cake_sugar_power
+    )
 
 
-def tenderness(fat_to_flour: Array, protein: Array, porosity: Array) -> Array:
+def tenderness(p: Parameters, fat_to_flour: Array, protein: Array, porosity: Array) -> Array:
     """Short and tender: fat for the flour, little protein, some air."""
-    short = step((fat_to_flour - 0.50) / 0.16) ** 0.5 * step((0.060 - protein) / 0.012) ** 0.3
-    return 100.0 * short * step((porosity - 0.22) / 0.07) ** 0.2
+    rich = step((fat_to_flour - p.tx_short_fat) / p.tx_short_fat_width) ** p.tx_short_fat_power
+    short = rich * step((p.tx_short_protein - protein) / p.tx_short_protein_width) ** p.tx_short_protein_power
+    return 100.0 * short * step((porosity - p.tx_short_air) / p.tx_short_air_width) ** p.tx_short_air_power
 
 
 def snap(
-    moisture_pct: Array, glass_above_mean: Array, porosity: Array, height_mm: Array, sugar: Array, fat: Array
+    p: Parameters, moisture_pct: Array, glass_above: Array, porosity: Array, height_mm: Array, sugar: Array, fat: Array
 ) -> Array:
-    """Snaps: dry through, glassy, dense, thin, with sugar and not too much fat."""
-    hard = step((4.6 - moisture_pct) / 0.8) * step(0.07 * (glass_above_mean + 8.0)) ** 0.5
-    body = np.maximum(1.0 - porosity, 0.0) ** 0.5 * step((14.0 - height_mm) / 3.0) ** 0.4
-    glassy = step((sugar - 0.10) / 0.04) ** 0.3 * (1.0 - 0.35 * step((fat - 0.24) / 0.03))
-    return np.minimum(100.0, 125.0 * hard * body * glassy)
+    """Snaps: dry through, glassy, dense, thin, with sugar and not too much fat. glass_above is the whole piece's."""
+    dry = step((p.tx_snap_dry - moisture_pct) / p.tx_snap_dry_width)
+    hard = dry * step(p.tx_snap_slope * (glass_above + p.tx_snap_below)) ** p.tx_snap_glass_power
+    thin = step((p.tx_snap_thin - height_mm) / p.tx_snap_thin_width) ** p.tx_snap_thin_power
+    body = np.maximum(1.0 - porosity, 0.0) ** p.tx_snap_dense_power * thin
+    sweet = step((sugar - p.tx_snap_sugar) / p.tx_snap_sugar_width) ** p.tx_snap_sugar_power
+    glassy = sweet * (1.0 - p.tx_snap_fat_loss * step((fat - p.tx_snap_fat) / p.tx_snap_fat_width))
+    return np.minimum(100.0, p.tx_snap_most * hard * body * glassy)

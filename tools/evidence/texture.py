@@ -42,7 +42,7 @@ def _lost(numbers: dict[str, float]) -> float:
 
 def main() -> None:
     table, numbers = parameters(), values("current")
-    names = [s for s in table if s.startswith("tx_")]
+    names = [s for s, p in table.items() if s.startswith("tx_") and p.kind == "fitted"]
     first = {s: table[s].base for s in names}
     span = {s: table[s].high - table[s].low for s in names}
     baked = bake(list(style_inputs().values()), numbers)

@@ -13,7 +13,8 @@ from dough.accounts.formula import Shape
 from dough.bake.batch import bake
 from dough.bake.inputs import BakeInputs
 from dough.bake.outputs import endings
-from dough.facts.bake_parameters import values
+from dough.bake.parameter_names import Parameters
+from dough.facts.bake_parameters import parameters, values
 
 CASES: list[dict[str, Any]] = json.loads(Path(__file__).with_name("reference.json").read_text())
 NAMES = [c["name"] for c in CASES]
@@ -48,3 +49,7 @@ def test_compiled_and_plain_are_the_same_model() -> None:
     one, other = results(True), results(False)
     for name in one:
         assert other[name] == pytest.approx(one[name], rel=1e-9, abs=1e-9), name
+
+
+def test_the_parameters_names_are_those_of_the_table() -> None:
+    assert list(Parameters.__annotations__) == list(parameters()), "run `make schema`"
