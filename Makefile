@@ -32,14 +32,14 @@ schema: ## regenerate the OpenAPI document and the TypeScript types from the API
 	@$(PY) -m tools.parameter_names
 
 evidence: ## bake the evidence and write its tables into docs/model.md
-	@$(PY) -m tools.evidence.report
+	@$(PY) -m evidence.report
 
 format: ## ruff, prettier and eslint put things in order
 	@$(PY) -m ruff check --fix -q . ; $(PY) -m ruff format -q .
 	@cd web && npm run -s format
 
 evidence-results: ## how well photos measure and bakes teach, in figures (docs/results.md)
-	@$(PY) -m tools.evidence.results
+	@$(PY) -m evidence.results
 
 lock: ## work the locked requirements out anew
 	@$(PYTHON) tools/setup.py lock

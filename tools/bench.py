@@ -36,8 +36,8 @@ from dough.judgement.learning.fit import learn
 from dough.judgement.learning.reference import Reference
 from dough.photo.camera import Camera, picture, scene_of
 from dough.photo.measure import look, read_photo
-from tests.dough.judgement.learning.kitchens import SimulatedKitchen
-from tests.evidence.recipes import DROP
+from evidence.kitchens import SimulatedKitchen
+from evidence.recipes import DROP
 from tools.serve import chromium, demo_server
 
 EDITS = 120

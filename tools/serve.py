@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import json
 import os
 import subprocess
 import sys
@@ -16,13 +17,8 @@ from pathlib import Path
 from playwright.sync_api import Browser, sync_playwright
 
 ROOT = Path(__file__).resolve().parent.parent
-QUIET = [
-    "--disable-quic",
-    "--no-first-run",
-    "--disable-background-networking",
-    "--disable-component-update",
-    "--disable-sync",
-]
+#: So that the browser asks nobody anything; the browser tests read the same file.
+QUIET = json.loads(Path(__file__).with_name("chromium_flags.json").read_text(encoding="utf-8"))
 
 
 @contextmanager

@@ -25,7 +25,7 @@ def surface(temp_c: float, walls_c: float, h_conv: float, emissivity: float) -> 
 @inner
 def conductivity(porosity: float, p: Parameters) -> float:
     """Conductivity of porous dough, W/mK."""
-    return p.k_cond * math.pow(1.0 - porosity, p.k_exp)  # type: ignore[no-any-return]
+    return p.k_cond * math.pow(1.0 - porosity, p.k_exp)
 
 
 @inner

@@ -27,7 +27,8 @@ def spent(rate: float, dt: float) -> float:
 @inner
 def leak(porosity: float, unset: float, c: Case, p: Parameters) -> float:
     """Rate at which dry gas is lost, 1/s: steep once cells open, slow through set crumb."""
-    return p.kL / c.m_gas * (porosity / c.phi_c) ** p.nL + p.kLs * (1.0 - unset)
+    open_cells: float = (porosity / c.phi_c) ** p.nL
+    return p.kL / c.m_gas * open_cells + p.kLs * (1.0 - unset)
 
 
 @inner

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import json
 import os
 import shutil
 import socket
@@ -19,9 +20,8 @@ import pytest
 from playwright.sync_api import Browser, BrowserContext, Page, Request, ViewportSize, expect, sync_playwright
 from playwright.sync_api import Error as PlaywrightError
 
-from tools.serve import QUIET
-
 ROOT = Path(__file__).resolve().parents[2]
+QUIET = json.loads((ROOT / "tools" / "chromium_flags.json").read_text(encoding="utf-8"))
 AXE = ROOT / "web" / "node_modules" / "axe-core" / "axe.min.js"
 #: A slow machine is not a failure: what comes in the end is what is judged, speed is measured by the benchmark.
 PATIENCE_MS = 60_000

@@ -17,7 +17,7 @@ from dough.draft.edit import set_amount
 from dough.draft.start import from_style_formula
 from dough.facts.cookie import Cookie
 from dough.facts.styles import styles
-from tests.evidence.recipes import ROLLED, THICK
+from evidence.recipes import ROLLED, THICK
 
 
 def case_of(style: str, **process: object) -> tuple[BakeCase, Cookie]:

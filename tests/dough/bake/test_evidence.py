@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from functools import cache
 
-from tests.evidence.anchors import Anchor
-from tests.evidence.judge import Verdict, judge
-from tests.evidence.trends import Trend
-from tools.evidence.report import Signed, signed
+from evidence.anchors import Anchor
+from evidence.judge import Verdict, judge
+from evidence.report import Signed, signed
+from evidence.trends import Trend
 
 
 @cache

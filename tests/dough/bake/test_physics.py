@@ -14,7 +14,7 @@ from dough.bake.batch import bake
 from dough.bake.inputs import BakeInputs
 from dough.bake.outputs import endings
 from dough.facts.errors import EntryErrors
-from tests.evidence.recipes import BY_NAME, DROP, LACY, SHORT, SLAB, THICK
+from evidence.recipes import BY_NAME, DROP, LACY, SHORT, SLAB, THICK
 
 ALL = list(BY_NAME.values())
 

@@ -15,7 +15,7 @@ from dough.facts.cookie import Cookie
 from dough.facts.errors import EntryErrors
 from dough.facts.styles import styles
 from dough.formats.formula_file import FormulaFile, read_formula, write_formula
-from tools.format_schema import OUT, document
+from dough.formats.schema import document
 
 EXAMPLE = json.loads(Path("docs/examples/chewy-drop.json").read_text())
 
@@ -110,4 +110,5 @@ def test_no_value_anywhere_breaks_the_reader(key: str, value: Any) -> None:
 
 
 def test_the_published_schema_is_the_reader_s() -> None:
-    assert json.loads(OUT.read_text()) == document()
+    published = Path(__file__).resolve().parents[3] / "docs" / "formats" / "formula.schema.json"
+    assert json.loads(published.read_text()) == document()

@@ -18,7 +18,7 @@ from dough.photo.camera import Camera, SceneCookie, picture, places, scene_of
 from dough.photo.light import coded, lab_of, light_of, linear
 from dough.photo.marks import find_marks, place_marks
 from dough.photo.measure import Outline, PhotoReading, look, read_outlines, read_photo
-from tests.dough.photo.scenes import nearest, scene
+from evidence.scenes import nearest, scene
 
 SMALL = Camera(width=1200, height=900)
 

@@ -17,7 +17,7 @@ from dough.judgement.learning.logged import Logged, Reading, readings
 from dough.judgement.learning.reference import Reference
 from dough.judgement.learning.report import study, teaches
 from dough.judgement.trials.measure import Measured
-from tests.dough.judgement.learning.kitchens import SimulatedKitchen
+from evidence.kitchens import SimulatedKitchen
 
 
 def clean(day: int, truth: Taught, *keys: str, oven: int | None = 1, tray: int | None = 1, dough: int = 1) -> Logged:

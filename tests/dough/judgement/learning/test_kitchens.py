@@ -8,7 +8,7 @@ import pytest
 from dough.bake.taught import THETA
 from dough.judgement.learning.fit import learn
 from dough.judgement.learning.lesson import Lesson
-from tests.dough.judgement.learning.kitchens import PARTS, SimulatedKitchen, foretold
+from evidence.kitchens import PARTS, SimulatedKitchen, foretold
 
 KITCHENS, BEFORE = 100, 3
 

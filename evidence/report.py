@@ -1,6 +1,6 @@
 """Write the evidence tables into docs/model.md.
 
-python -m tools.evidence.report
+python -m evidence.report
 """
 
 from __future__ import annotations
@@ -13,14 +13,14 @@ from dough.bake.model import with_crust
 from dough.bake.outputs import endings
 from dough.bake.window import OF_STYLE, TEXTURES, find_window, look_minutes
 from dough.facts.bake_parameters import ParameterSet, values
-from tests.evidence.anchors import Anchor
-from tests.evidence.effects import BASE, Effect, applied, effects, inputs_of, sign_asked
-from tests.evidence.judge import Verdict, judge
-from tests.evidence.kinds import style_inputs, typicals
-from tests.evidence.recipes import ROLLED
-from tests.evidence.trends import Trend
+from evidence.anchors import Anchor
+from evidence.effects import BASE, Effect, applied, effects, inputs_of, sign_asked
+from evidence.judge import Verdict, judge
+from evidence.kinds import style_inputs, typicals
+from evidence.recipes import ROLLED
+from evidence.trends import Trend
 
-MODEL = Path(__file__).resolve().parents[2] / "docs" / "model.md"
+MODEL = Path(__file__).resolve().parents[1] / "docs" / "model.md"
 BEGIN, END = "<!-- evidence -->", "<!-- /evidence -->"
 
 

@@ -1,6 +1,6 @@
 """Fit the current parameter set to the evidence: damped least squares on hinge residuals with a prior.
 
-    python -m tools.evidence.fit [iterations] [base|current]
+    python -m evidence.fit [iterations] [base|current]
 
 Starts from the first values (base) unless told to go on from the current ones. The anchors marked as not
 fitted are held out: the fit never sees them, so that they can test it. A row costs nothing inside its
@@ -21,11 +21,11 @@ from dough.bake.batch import bake
 from dough.bake.model import with_crust
 from dough.bake.outputs import endings
 from dough.facts.bake_parameters import parameters, values
-from tests.evidence.anchors import RECIPES, anchors
-from tests.evidence.effects import BASE, applied, effects, inputs_of, sign_asked
-from tests.evidence.judge import LONG, outcomes
-from tests.evidence.kinds import style_inputs, typicals
-from tests.evidence.trends import trends
+from evidence.anchors import RECIPES, anchors
+from evidence.effects import BASE, applied, effects, inputs_of, sign_asked
+from evidence.judge import LONG, outcomes
+from evidence.kinds import style_inputs, typicals
+from evidence.trends import trends
 
 FREE = """
 hc_conv h_pan_conv h_contact k_cond f_side f_dome beta0 delta0 d_st f_bot_vap hyd0 hyd1 tau_hyd hyd_prot kd0 d_half
@@ -34,7 +34,7 @@ ks0 ksmax Tset0 Tset_s w_set set_prot set_egg set_pH f_mix f_ret phi_c phi_egg p
 kb0 Eb b_ph kc0 b_rest k_acid k_soda k_bp dip p_oven A_o B_f B_s A_r B_r melt_share melt_c loose loose_at bang_more
 k_bind k_disc rs_half loose_thin lace_brown
 """.split()
-TABLE = Path(__file__).resolve().parents[2] / "dough" / "data" / "bake_parameters.csv"
+TABLE = Path(__file__).resolve().parents[1] / "dough" / "data" / "bake_parameters.csv"
 SURE = {"H": 1.3, "M": 1.0, "L": 0.7}
 PRIOR = 0.22
 

@@ -1,6 +1,6 @@
 """Place the steps of the texture scores so that the styles come out as their table says.
 
-    python -m tools.evidence.texture
+    python -m evidence.texture
 
 A search one step at a time over the ``tx_*`` rows. They answer to the table of styles, which is
 judgement itself, and may not lose a trend or a fitted anchor for it. Run it after the fit, which
@@ -15,10 +15,10 @@ from dough.bake.batch import Baked, bake
 from dough.bake.outputs import endings
 from dough.facts.bake_parameters import parameters, values
 from dough.facts.styles import styles
-from tests.evidence.anchors import Anchor
-from tests.evidence.judge import judge
-from tests.evidence.kinds import style_inputs
-from tools.evidence.fit import write
+from evidence.anchors import Anchor
+from evidence.fit import write
+from evidence.judge import judge
+from evidence.kinds import style_inputs
 
 SCORES = ("rim_crisp", "middle_soft", "bite_chewy", "crumb_cakey")
 #: How strongly each step is held where it was first put (the search itself starts where the steps are).

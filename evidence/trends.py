@@ -11,7 +11,7 @@ from typing import Any, Literal
 
 from dough.accounts.formula import Shape
 from dough.bake.inputs import BakeInputs
-from tests.evidence import recipes as r
+from evidence import recipes as r
 
 Direction = Literal["up", "down", "small"]
 

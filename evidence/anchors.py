@@ -9,7 +9,7 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 
 from dough.bake.inputs import BakeInputs
-from tests.evidence import recipes as r
+from evidence import recipes as r
 
 
 @dataclass(frozen=True)

@@ -12,8 +12,8 @@ from dough.judgement.learning.fit import learn
 from dough.judgement.learning.lesson import Lesson
 from dough.photo.camera import picture
 from dough.photo.measure import look, read_photo
-from tests.dough.judgement.learning.kitchens import PARTS, SimulatedKitchen, foretold
-from tests.dough.photo.scenes import nearest, scene
+from evidence.kitchens import PARTS, SimulatedKitchen, foretold
+from evidence.scenes import nearest, scene
 
 SCENES, PIECES, WIDTH = 40, 8, 2000
 KITCHENS, BEFORE = 100, 3

@@ -12,9 +12,9 @@ from dough.bake.derive import Learned
 from dough.bake.inputs import BakeInputs
 from dough.bake.outputs import Array, crossing, endings
 from dough.facts.bake_parameters import ParameterSet, values
-from tests.evidence.account import with_ph
-from tests.evidence.anchors import RECIPES, Anchor, anchors
-from tests.evidence.trends import Trend, trends
+from evidence.account import with_ph
+from evidence.anchors import RECIPES, Anchor, anchors
+from evidence.trends import Trend, trends
 
 #: A bake long enough to reach the core temperatures asked for.
 LONG = 2.2
