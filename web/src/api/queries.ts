@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/vue-query'
 import { computed, type Ref } from 'vue'
-import { client, data, type Schemas } from './client'
+import { api } from '@/api/calls'
+import { type Schemas } from '@/api/client'
 
 export type Ingredient = Schemas['IngredientOut']
 export type Quantity = Schemas['Quantity']
@@ -12,7 +13,7 @@ const forever = { staleTime: Infinity, gcTime: Infinity }
 export function useReference() {
   const query = useQuery({
     queryKey: ['reference'],
-    queryFn: () => data(client.GET('/api/reference')),
+    queryFn: () => api.reference(),
     ...forever,
   })
   const { data: pantry } = usePantry()
@@ -32,25 +33,24 @@ export function useReference() {
 
 /** The cook's own ingredients, newest versions. */
 export function usePantry() {
-  return useQuery({ queryKey: ['pantry'], queryFn: () => data(client.GET('/api/pantry')), ...forever })
+  return useQuery({ queryKey: ['pantry'], queryFn: () => api.pantry(), ...forever })
 }
 
 export function useKitchen() {
-  return useQuery({ queryKey: ['kitchen'], queryFn: () => data(client.GET('/api/kitchen')) })
+  return useQuery({ queryKey: ['kitchen'], queryFn: () => api.kitchen() })
 }
 
 export function useSession() {
-  return useQuery({ queryKey: ['session'], queryFn: () => data(client.GET('/api/session')), retry: false })
+  return useQuery({ queryKey: ['session'], queryFn: () => api.session(), retry: false })
 }
 
 export function useShelf() {
-  return useQuery({ queryKey: ['shelf'], queryFn: () => data(client.GET('/api/doughs')) })
+  return useQuery({ queryKey: ['shelf'], queryFn: () => api.shelf() })
 }
 
 export function useBakes(id: Ref<number>) {
   return useQuery({
     queryKey: ['bakes', id],
-    queryFn: () =>
-      data(client.GET('/api/doughs/{dough_id}/bakes', { params: { path: { dough_id: id.value } } })),
+    queryFn: () => api.bakes({ params: { path: { dough_id: id.value } } }),
   })
 }

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { straight } from '@/ui/axis'
 import IconPause from '~icons/lucide/pause'
 import IconPlay from '~icons/lucide/play'
 import { computed } from 'vue'
@@ -17,7 +18,7 @@ const props = defineProps<{
 
 const WIDTH = 300
 const to = computed(() => props.until)
-const x = (minute: number): number => (Math.min(Math.max(minute, 0), to.value) / to.value) * WIDTH
+const x = (minute: number): number => straight([0, to.value], [0, WIDTH])(minute)
 const step = computed(() => [1, 2, 5, 10, 20, 60].find((s) => to.value / s <= 8) ?? 60)
 const marks = computed(() => {
   const out: number[] = []

@@ -1,12 +1,13 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query'
-import { client, data, type Schemas } from '@/api/client'
+import { api } from '@/api/calls'
+import { type Schemas } from '@/api/client'
 
 defineProps<{ forecast: Schemas['ForecastOut']; basis: string }>()
 const open = defineModel<boolean>({ required: true })
 const { data: model } = useQuery({
   queryKey: ['model'],
-  queryFn: () => data(client.GET('/api/model')),
+  queryFn: () => api.model(),
   enabled: open,
   staleTime: Infinity,
 })

@@ -1,4 +1,5 @@
-import { computed, onScopeDispose, ref, watch, type Ref } from 'vue'
+import { useRafFn } from '@vueuse/core'
+import { computed, ref, watch, type Ref } from 'vue'
 import type { Schemas } from '@/api/client'
 
 export type Frame = Schemas['FrameOut']
@@ -13,35 +14,30 @@ const PLAY_MS = 6000
  */
 export function useScrub(frames: Ref<readonly Frame[]>, until: Ref<number>) {
   const minute = ref<number | null>(null)
-  const playing = ref(false)
-  let raf = 0
-  let before = 0
-
   const frame = computed(() => (minute.value === null ? null : nearest(frames.value, minute.value)))
 
   function to(value: number | null): void {
     minute.value = value === null ? null : Math.min(Math.max(value, 0), until.value)
   }
-  function toggle(): void {
-    playing.value = !playing.value
-    if (!playing.value) return
-    if (minute.value === null || minute.value >= until.value) minute.value = 0
-    before = performance.now()
-    raf = requestAnimationFrame(tick)
-  }
-  function tick(now: number): void {
-    if (!playing.value) return
-    minute.value = Math.min((minute.value ?? 0) + ((now - before) / PLAY_MS) * until.value, until.value)
-    before = now
-    if (minute.value >= until.value) {
-      playing.value = false
+  const {
+    isActive: playing,
+    pause,
+    resume,
+  } = useRafFn(
+    ({ delta }) => {
+      minute.value = Math.min((minute.value ?? 0) + (delta / PLAY_MS) * until.value, until.value)
+      if (minute.value < until.value) return
+      pause()
       minute.value = null
-      return
-    }
-    raf = requestAnimationFrame(tick)
+    },
+    { immediate: false },
+  )
+  function toggle(): void {
+    if (playing.value) return pause()
+    if (minute.value === null || minute.value >= until.value) minute.value = 0
+    resume()
   }
   watch(until, () => to(minute.value))
-  onScopeDispose(() => cancelAnimationFrame(raf))
 
   return { minute, playing, frame, to, toggle }
 }

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef, watch } from 'vue'
-import { client, data, words, type Schemas } from '@/api/client'
+import { api } from '@/api/calls'
+import { words, type Schemas } from '@/api/client'
 import { clock, fixed, grams } from '@/ui/format'
 import { theDough } from './key'
 import { merge, type Side } from './merge'
@@ -36,9 +37,7 @@ async function compare(): Promise<void> {
   const [a, b] = [work.value?.draft, theirs.value?.draft]
   if (!a || !b) return
   try {
-    found.value = await data(
-      client.POST('/api/preview/difference', { body: { a, b, style: work.value?.style ?? '' } }),
-    )
+    found.value = await api.difference({ body: { a, b, style: work.value?.style ?? '' } })
   } catch (error) {
     problem.value = words(error)
   }

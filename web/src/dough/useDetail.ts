@@ -1,53 +1,32 @@
-import { onScopeDispose, ref, shallowRef } from 'vue'
-import { ApiError, client, data, type Schemas } from '@/api/client'
+import type { Schemas } from '@/api/client'
+import { useAsk } from '@/api/ask'
+import { api } from '@/api/calls'
 
 export type Detail = Schemas['PreviewDetailOut']
 
 /** The hand rests this long before the many bakes behind window and ranges are asked for. */
 const AFTER_MS = 200
-const RETRY_AFTER_MS = 4000
 
 /**
- * Window, ranges and the bake to scrub, which take many bakes: one question at a time, the newest draft wins.
+ * Window, ranges and the bake to scrub, which take many bakes: asked for once the hand rests.
  *
- * question is the draft as it stands (null: none yet), asked how many previews were asked for so far.
+ * question is the draft as it stands (null: none yet), seq counts the previews answered so far.
  */
-export function useDetail(question: () => Schemas['PreviewIn'] | null, asked: () => number) {
-  const detail = shallowRef<Detail | null>(null)
-  /** The detail is an older draft's while a newer one is being worked out. */
-  const isOld = ref(true)
-  let timer: ReturnType<typeof setTimeout> | undefined
-  let asking = false
+export function useDetail(question: () => Schemas['PreviewIn'] | null, seq: () => number | undefined) {
+  const { answer, isOld } = useAsk(
+    seq,
+    (signal) => {
+      const body = question()
+      return body === null ? null : measured(api.detail({ body, signal }))
+    },
+    { rest: AFTER_MS },
+  )
+  return { detail: answer, isOld }
+}
 
-  function plan(after = AFTER_MS): void {
-    isOld.value = true
-    clearTimeout(timer)
-    timer = setTimeout(() => void ask(), after)
-  }
-
-  async function ask(): Promise<void> {
-    const body = question()
-    if (body === null || asking) return
-    asking = true
-    const at = asked()
-    try {
-      performance.mark('tarte:detail')
-      const result = await data(client.POST('/api/preview/detail', { body }))
-      performance.measure('tarte:detailed', 'tarte:detail')
-      if (at === asked()) {
-        detail.value = result
-        isOld.value = false
-      }
-    } catch (error) {
-      // The forecast itself stands; what could not be worked out is left as it was and asked for again.
-      if (!(error instanceof ApiError)) throw error
-      if (error.unreachable) plan(RETRY_AFTER_MS)
-    } finally {
-      asking = false
-    }
-    if (at !== asked()) plan(0)
-  }
-
-  onScopeDispose(() => clearTimeout(timer))
-  return { detail, isOld, plan }
+async function measured<T>(asked: Promise<T>): Promise<T> {
+  performance.mark('tarte:detail')
+  const got = await asked
+  performance.measure('tarte:detailed', 'tarte:detail')
+  return got
 }

@@ -1,8 +1,11 @@
-import { computed, onScopeDispose, reactive, ref, shallowRef, type Ref } from 'vue'
+import { useManualRefHistory } from '@vueuse/core'
+import { computed, reactive, ref, shallowRef, type Ref } from 'vue'
 import { useQueryClient } from '@tanstack/vue-query'
-import { ApiError, client, data, type Schemas } from '@/api/client'
+import { api } from '@/api/calls'
+import { ApiError, type Schemas } from '@/api/client'
 import { keepLines } from './lines'
 import { useDetail } from './useDetail'
+import { useQueue } from './useQueue'
 import { useSaving } from './useSaving'
 
 export type Draft = Schemas['DraftDoc']
@@ -19,15 +22,12 @@ export interface Work {
   target: Target
 }
 
-interface Job {
+interface Asked {
   edit: Edit | null
   /** The draft to edit; the current one when null. A drag edits the draft it began with. */
   base: Draft | null
-  passing: boolean
-  done: (ok: boolean) => void
 }
 
-const RETRY_AFTER_MS = 4000
 const HISTORY = 200
 const WAITING = 'The server does not answer. Your edit is kept here and goes in as soon as it is back.'
 
@@ -44,19 +44,16 @@ export function useDough(id: Ref<number>) {
   const preview = shallowRef<Preview | null>(null)
   const problems = reactive<Record<string, string>>({})
   const general = ref('')
-  let closed = false
   const marks = computed(
     () => new Map((preview.value?.lines ?? []).map((x) => [x.id, JSON.stringify(x.marks ?? [])] as const)),
   )
-  const past = shallowRef<Work[]>([])
-  const future = shallowRef<Work[]>([])
-
-  const queue: Job[] = []
-  let running = false
+  /** What undo goes back to: a drag is one step, from where it began. */
+  const history = useManualRefHistory(work, { capacity: HISTORY })
+  const queue = useQueue<Asked>(({ what, passing }) => answer(what, passing))
   let seq = 0
 
   const now = (): Schemas['PreviewIn'] | null => work.value && question(work.value, null)
-  const { detail, isOld: detailIsOld, plan: planDetail } = useDetail(now, () => seq)
+  const { detail, isOld: detailIsOld } = useDetail(now, () => preview.value?.seq)
   const saving = useSaving(
     () => id.value,
     () => work.value,
@@ -70,15 +67,15 @@ export function useDough(id: Ref<number>) {
   const { state: saveState, theirs, changed, save } = saving
 
   async function open(): Promise<void> {
-    take(await data(client.GET('/api/doughs/{dough_id}', { params: { path: { dough_id: id.value } } })))
+    take(await api.dough({ params: { path: { dough_id: id.value } } }))
+    history.clear()
     await ask(null)
   }
 
   function take(dough: Dough): void {
     record.value = dough
     work.value = { name: dough.name, style: dough.style, draft: dough.draft, target: dough.target }
-    past.value = []
-    future.value = []
+    history.commit()
     saving.settle(dough)
   }
 
@@ -88,52 +85,29 @@ export function useDough(id: Ref<number>) {
   }
 
   function ask(change: Edit | null, options: { passing?: boolean; base?: Draft } = {}): Promise<boolean> {
-    return new Promise((done) => {
-      const passing = options.passing ?? false
-      // While dragging, only the newest question matters.
-      for (let i = queue.length - 1; i >= 0; i--) {
-        if (queue[i]?.passing) queue.splice(i, 1)[0]?.done(false)
-      }
-      queue.push({ edit: change, base: options.base ?? null, passing, done })
-      void run()
+    return queue.add({
+      what: { edit: change, base: options.base ?? null },
+      passing: options.passing ?? false,
     })
   }
 
-  async function run(): Promise<void> {
-    if (running) return
-    running = true
-    while (queue.length > 0) {
-      const job = queue.shift()
-      if (!job) continue
-      let made = await answer(job)
-      // The server is gone: the edit waits, in its place in the row, and is sent when it is back.
-      while (made === null && !closed) {
-        await new Promise((go) => setTimeout(go, RETRY_AFTER_MS))
-        if (!closed) made = await answer(job)
-      }
-      job.done(made ?? false)
-    }
-    running = false
-  }
-
   /** True when made, false when refused, null when the server cannot be reached and the edit should wait. */
-  async function answer(job: Job): Promise<boolean | null> {
+  async function answer(job: Asked, passing: boolean): Promise<boolean | null> {
     const before = work.value
     if (before === null) return false
     const asked = ++seq
     performance.mark('tarte:ask')
     try {
       const body = { ...question(before, job.base), seq: asked, edit: job.edit }
-      const result = await data(client.POST('/api/preview', { body }))
+      const result = await api.preview({ body })
       clearProblems()
       // Name, style or target may have changed while the answer was on its way: keep those.
       const now = work.value ?? before
       preview.value = result
-      planDetail()
       if (job.edit !== null) {
         work.value = { ...now, draft: keepLines(now.draft, result.draft) }
-        if (!job.passing) {
-          remember(job.base ? { ...before, draft: job.base } : before)
+        if (!passing) {
+          history.commit()
           changed()
         }
       }
@@ -141,7 +115,7 @@ export function useDough(id: Ref<number>) {
       return true
     } catch (error) {
       report(error)
-      if (error instanceof ApiError && error.unreachable && job.edit !== null && !job.passing) {
+      if (error instanceof ApiError && error.unreachable && job.edit !== null && !passing) {
         general.value = WAITING
         return null
       }
@@ -179,15 +153,12 @@ export function useDough(id: Ref<number>) {
   }
 
   /** Change name, style or target; the draft only changes by edits. */
-  function change(
-    part: Partial<Omit<Work, 'draft'>>,
-    options: { passing?: boolean; from?: Work } = {},
-  ): void {
+  function change(part: Partial<Omit<Work, 'draft'>>, options: { passing?: boolean } = {}): void {
     const before = work.value
     if (before === null) return
     work.value = { ...before, ...part }
     if (!options.passing) {
-      remember(options.from ?? before)
+      history.commit()
       changed()
     }
     void ask(null, { passing: options.passing ?? false })
@@ -197,23 +168,14 @@ export function useDough(id: Ref<number>) {
   function replaceDraft(draft: Draft): void {
     const before = work.value
     if (before === null) return
-    remember(before)
     work.value = { ...before, draft }
+    history.commit()
     changed()
     void ask(null)
   }
 
-  function remember(state: Work): void {
-    past.value = [...past.value.slice(-HISTORY + 1), state]
-    future.value = []
-  }
-
-  function step(from: Ref<Work[]>, to: Ref<Work[]>): void {
-    const state = from.value.at(-1)
-    if (state === undefined || work.value === null) return
-    from.value = from.value.slice(0, -1)
-    to.value = [...to.value, work.value]
-    work.value = state
+  function step(to: () => void): void {
+    to()
     changed()
     void ask(null)
   }
@@ -222,6 +184,7 @@ export function useDough(id: Ref<number>) {
   function takeTheirs(): void {
     if (theirs.value === null) return
     take(theirs.value)
+    history.clear()
     void ask(null)
   }
 
@@ -235,12 +198,10 @@ export function useDough(id: Ref<number>) {
         fields: [],
       })
     }
-    const kept = await data(
-      client.POST('/api/doughs/{dough_id}/versions', {
-        params: { path: { dough_id: id.value } },
-        body: { revision: saving.revision(), note },
-      }),
-    )
+    const kept = await api.keepVersion({
+      params: { path: { dough_id: id.value } },
+      body: { revision: saving.revision(), note },
+    })
     record.value = kept
     saving.follow(kept)
     void queryClient.invalidateQueries({ queryKey: ['shelf'] })
@@ -250,7 +211,7 @@ export function useDough(id: Ref<number>) {
   /** Make a kept version the draft again; undo gives back what was there. Throws ApiError when refused. */
   const goOnFrom = (number: number): Promise<void> =>
     takeBack(() =>
-      client.POST('/api/doughs/{dough_id}/versions/{number}/return', {
+      api.returnToVersion({
         params: { path: { dough_id: id.value, number } },
         body: { revision: saving.revision() },
       }),
@@ -259,31 +220,19 @@ export function useDough(id: Ref<number>) {
   /** Take over changes of the dough this one follows, by key; undo gives back what was there. */
   const follow = (take: string[]): Promise<void> =>
     takeBack(() =>
-      client.POST('/api/doughs/{dough_id}/follow', {
+      api.follow({
         params: { path: { dough_id: id.value } },
         body: { revision: saving.revision(), take },
       }),
     )
 
   /** Let the server change the draft, and go on with what it answers. */
-  async function takeBack(
-    asked: () => Promise<{ data?: Dough; error?: unknown; response: Response }>,
-  ): Promise<void> {
+  async function takeBack(asked: () => Promise<Dough>): Promise<void> {
     await save()
-    const before = work.value
-    const back = await data(asked())
-    const [kept, undone] = [past.value, future.value]
-    take(back)
-    past.value = kept
-    future.value = undone
-    if (before !== null) remember(before)
+    take(await asked())
     void ask(null)
     void queryClient.invalidateQueries({ queryKey: ['shelf'] })
   }
-
-  onScopeDispose(() => {
-    closed = true
-  })
 
   return {
     id,
@@ -309,10 +258,10 @@ export function useDough(id: Ref<number>) {
     follow,
     takeTheirs,
     keepMine: saving.keepMine,
-    undo: () => step(past, future),
-    redo: () => step(future, past),
-    canUndo: computed(() => past.value.length > 0),
-    canRedo: computed(() => future.value.length > 0),
+    undo: () => step(history.undo),
+    redo: () => step(history.redo),
+    canUndo: history.canUndo,
+    canRedo: history.canRedo,
     problemAt: (where: string): string => problems[where] ?? '',
     clearProblems,
   }

@@ -1,5 +1,6 @@
 import { onScopeDispose, ref, shallowRef } from 'vue'
-import { ApiError, client, data } from '@/api/client'
+import { api } from '@/api/calls'
+import { ApiError } from '@/api/client'
 import type { Dough, Work } from './useDough'
 
 export type SaveState = 'saved' | 'dirty' | 'saving' | 'stale' | 'failed'
@@ -67,12 +68,10 @@ export function useSaving(
     const at = changes
     state.value = 'saving'
     try {
-      const made = await data(
-        client.PUT('/api/doughs/{dough_id}/draft', {
-          params: { path: { dough_id: id() } },
-          body: { revision, ...sent },
-        }),
-      )
+      const made = await api.saveDraft({
+        params: { path: { dough_id: id() } },
+        body: { revision, ...sent },
+      })
       revision = made.revision
       state.value = changes === at ? 'saved' : 'dirty'
       if (changes !== at) plan(AFTER_MS)

@@ -2,7 +2,8 @@
 import { useQueryClient } from '@tanstack/vue-query'
 import { computed, ref, shallowRef } from 'vue'
 import { useRouter } from 'vue-router'
-import { client, data, words, type Schemas } from '@/api/client'
+import { api } from '@/api/calls'
+import { words, type Schemas } from '@/api/client'
 import { useReference } from '@/api/queries'
 import TopBar from '@/ui/TopBar.vue'
 import { HABITS } from '@/ui/useHabit'
@@ -29,7 +30,7 @@ async function read(habit: Recipe['habit'] | null = null): Promise<void> {
   busy.value = true
   problem.value = ''
   try {
-    const found = await data(client.POST('/api/recipes/read', { body: { text: text.value, habit } }))
+    const found = await api.readRecipe({ body: { text: text.value, habit } })
     recipe.value = found
     rows.value = found.lines.map((line, n) => ({ id: `l${n + 1}`, line, keep: true, answered: [] }))
     if (found.title) name.value = found.title
@@ -55,17 +56,15 @@ async function openFile(event: Event): Promise<void> {
 
 /** A line set aside by the reader, taken up as an ingredient after all. */
 async function takeUp(line: string): Promise<void> {
-  const found = await data(
-    client.POST('/api/recipes/line', {
-      body: {
-        text: line,
-        ingredient: '',
-        quantities: [],
-        step: 'dry',
-        habit: recipe.value?.habit ?? 'metric',
-      },
-    }),
-  )
+  const found = await api.readLine({
+    body: {
+      text: line,
+      ingredient: '',
+      quantities: [],
+      step: 'dry',
+      habit: recipe.value?.habit ?? 'metric',
+    },
+  })
   rows.value.push({ id: `l${rows.value.length + 1}`, line: found, keep: true, answered: [] })
   if (recipe.value) recipe.value = { ...recipe.value, aside: recipe.value.aside.filter((x) => x !== line) }
 }
@@ -75,16 +74,14 @@ async function enter(): Promise<void> {
   busy.value = true
   problem.value = ''
   try {
-    const made = await data(
-      client.POST('/api/doughs', {
-        body: {
-          name: name.value,
-          start: 'recipe',
-          style: recipe.value.style,
-          draft: draftOf(kept.value, recipe.value),
-        },
-      }),
-    )
+    const made = await api.createDough({
+      body: {
+        name: name.value,
+        start: 'recipe',
+        style: recipe.value.style,
+        draft: draftOf(kept.value, recipe.value),
+      },
+    })
     void queryClient.invalidateQueries({ queryKey: ['shelf'] })
     await router.push(`/dough/${made.id}/formula`)
   } catch (error) {

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { client, data, words, type Schemas } from '@/api/client'
+import { api } from '@/api/calls'
+import { words, type Schemas } from '@/api/client'
 import { grams, stepWord } from '@/ui/format'
 import type { Reviewed } from './review'
 
@@ -44,20 +45,18 @@ async function say(what: Said): Promise<void> {
   problem.value = ''
   const answered = [...new Set([...props.row.answered, ...(what.settles ?? [])])]
   try {
-    const again = await data(
-      client.POST('/api/recipes/line', {
-        body: {
-          text: line.value.text,
-          ingredient: what.ingredient ?? line.value.ingredient,
-          quantities: line.value.quantities,
-          amount: what.amount ?? '',
-          filling: what.filling ?? filled.value,
-          step: (what.step ?? line.value.step) as Schemas['RecipeLineOut']['step'],
-          habit: props.habit,
-          answered,
-        },
-      }),
-    )
+    const again = await api.readLine({
+      body: {
+        text: line.value.text,
+        ingredient: what.ingredient ?? line.value.ingredient,
+        quantities: line.value.quantities,
+        amount: what.amount ?? '',
+        filling: what.filling ?? filled.value,
+        step: (what.step ?? line.value.step) as Schemas['RecipeLineOut']['step'],
+        habit: props.habit,
+        answered,
+      },
+    })
     const notes = line.value.notes.filter((n) => !n.endsWith('assumed'))
     emit('changed', { line: { ...again, notes: [...notes, ...again.notes] }, answered })
     typed.value = ''

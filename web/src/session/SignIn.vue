@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { ref } from 'vue'
-import { client, data, words, type Schemas } from '@/api/client'
+import { api } from '@/api/calls'
+import { words, type Schemas } from '@/api/client'
 
 defineProps<{ kitchen: string }>()
 const emit = defineEmits<{ signedIn: [Schemas['SessionOut']] }>()
@@ -15,7 +16,7 @@ async function submit(): Promise<void> {
   problem.value = ''
   try {
     const body = { username: username.value, password: password.value }
-    emit('signedIn', await data(client.POST('/api/session', { body })))
+    emit('signedIn', await api.signIn({ body }))
   } catch (error) {
     problem.value = words(error)
   } finally {

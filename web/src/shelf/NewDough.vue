@@ -2,7 +2,8 @@
 import { useQueryClient } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { client, data, words } from '@/api/client'
+import { api } from '@/api/calls'
+import { words } from '@/api/client'
 import { useReference } from '@/api/queries'
 
 const start = defineModel<'base_ratio' | 'style' | 'empty' | null>({ required: true })
@@ -28,11 +29,9 @@ async function create(): Promise<void> {
   busy.value = true
   problem.value = ''
   try {
-    const made = await data(
-      client.POST('/api/doughs', {
-        body: { name: name.value, start: shown.value, style: shown.value === 'style' ? style.value : '' },
-      }),
-    )
+    const made = await api.createDough({
+      body: { name: name.value, start: shown.value, style: shown.value === 'style' ? style.value : '' },
+    })
     name.value = ''
     start.value = null
     void queryClient.invalidateQueries({ queryKey: ['shelf'] })

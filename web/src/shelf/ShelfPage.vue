@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { useQueryClient } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
-import { client, data, words, type Schemas } from '@/api/client'
+import { api } from '@/api/calls'
+import { words, type Schemas } from '@/api/client'
 import { useKitchen, useReference, useShelf } from '@/api/queries'
 import { scaleFor } from '@/cookie/scale'
 import { day } from '@/ui/format'
@@ -18,7 +19,7 @@ const NEEDS = { meets: '✓ met by its lines', unsure: '△ labels to read', bre
 
 async function setRegion(region: string): Promise<void> {
   try {
-    queryClient.setQueryData(['kitchen'], await data(client.PUT('/api/kitchen/region', { body: { region } })))
+    queryClient.setQueryData(['kitchen'], await api.setRegion({ body: { region } }))
     problem.value = ''
   } catch (failed) {
     problem.value = words(failed)
@@ -36,12 +37,10 @@ const acrossMm = computed(() =>
 async function remove(item: Schemas['ShelfItem']): Promise<void> {
   problem.value = ''
   try {
-    removed.value = await data(
-      client.DELETE('/api/doughs/{dough_id}', {
-        params: { path: { dough_id: item.id } },
-        body: { revision: item.revision },
-      }),
-    )
+    removed.value = await api.deleteDough({
+      params: { path: { dough_id: item.id } },
+      body: { revision: item.revision },
+    })
   } catch (reason) {
     problem.value = words(reason)
   }
@@ -49,9 +48,7 @@ async function remove(item: Schemas['ShelfItem']): Promise<void> {
 }
 async function putBack(): Promise<void> {
   if (!removed.value) return
-  await data(
-    client.POST('/api/doughs/{dough_id}/restore', { params: { path: { dough_id: removed.value.id } } }),
-  )
+  await api.restoreDough({ params: { path: { dough_id: removed.value.id } } })
   removed.value = null
   await queryClient.invalidateQueries({ queryKey: ['shelf'] })
 }

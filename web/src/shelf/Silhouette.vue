@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { open } from '@/ui/axis'
 import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
 import { fixed } from '@/ui/format'
@@ -10,12 +11,16 @@ const props = defineProps<{ target: Schemas['SizeOut']; bake: Schemas['SizeOut']
 const WIDTH = 300
 const HEIGHT = 84
 const view = computed(() => ({ middle: WIDTH / 2, base: HEIGHT - 18, perMm: WIDTH / props.acrossMm }))
-const ticks = computed(() => [-40, -20, 0, 20, 40].filter((t) => Math.abs(t) < props.acrossMm / 2))
-const grid = computed(() => {
-  const out: number[] = []
-  for (let mm = -50; mm <= 50; mm += 10) out.push(view.value.middle + mm * view.value.perMm)
-  return out
-})
+const ticks = computed(() =>
+  open([-50, 50], [0, 1])
+    .ticks(5)
+    .filter((t) => Math.abs(t) < props.acrossMm / 2),
+)
+const grid = computed(() =>
+  open([-50, 50], [0, 1])
+    .ticks(10)
+    .map((mm) => view.value.middle + mm * view.value.perMm),
+)
 const spoken = computed(() => {
   const t = props.target.cookie
   const b = props.bake?.cookie

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { straight } from '@/ui/axis'
 import { computed, ref } from 'vue'
 
 /**
@@ -20,8 +21,8 @@ const emit = defineEmits<{ grab: []; move: [number]; settle: [number]; nudge: [n
 const track = ref<HTMLElement>()
 const held = ref<number | null>(null)
 const shown = computed(() => held.value ?? props.value)
-const at = (figure: number): number =>
-  Math.min(Math.max((figure - props.min) / (props.max - props.min), 0), 1) * 100
+const rail = computed(() => straight([props.min, props.max], [0, 100]))
+const at = (figure: number): number => rail.value(figure)
 const beyond = computed(() => {
   const figure = shown.value ?? props.min
   return figure > props.max ? '›' : figure < props.min ? '‹' : ''
@@ -35,8 +36,7 @@ const out = computed(
 function figureAt(event: PointerEvent): number {
   const box = track.value?.getBoundingClientRect()
   if (!box || box.width === 0) return props.value ?? 0
-  const share = Math.min(Math.max((event.clientX - box.left) / box.width, 0), 1)
-  return round(props.min + share * (props.max - props.min))
+  return round(rail.value.invert((100 * (event.clientX - box.left)) / box.width))
 }
 function round(figure: number): number {
   return Math.round(figure / step.value) * step.value

@@ -2,7 +2,7 @@
 import { useQueryClient } from '@tanstack/vue-query'
 import IconMoon from '~icons/lucide/moon'
 import IconSun from '~icons/lucide/sun'
-import { client, data } from '@/api/client'
+import { api } from '@/api/calls'
 import { useSession } from '@/api/queries'
 import { useTheme } from './useTheme'
 
@@ -11,7 +11,7 @@ const { data: session } = useSession()
 const queryClient = useQueryClient()
 
 async function signOut(): Promise<void> {
-  const answer = await data(client.DELETE('/api/session'))
+  const answer = await api.signOut()
   queryClient.clear()
   queryClient.setQueryData(['session'], answer)
 }

@@ -1,16 +1,13 @@
-import { usePreferredDark, useStorage } from '@vueuse/core'
-import { computed, watchEffect } from 'vue'
-
-export type ThemeChoice = 'auto' | 'light' | 'dark'
-
-const chosen = useStorage<ThemeChoice>('tarte-theme', 'auto')
+import { useColorMode } from '@vueuse/core'
+import { computed } from 'vue'
 
 /** The light or dark theme: the cook's choice, or what the device prefers. */
 export function useTheme() {
-  const prefersDark = usePreferredDark()
-  const dark = computed(() => (chosen.value === 'auto' ? prefersDark.value : chosen.value === 'dark'))
-  watchEffect(() => {
-    document.documentElement.dataset['bsTheme'] = dark.value ? 'dark' : 'light'
+  const { state, store } = useColorMode({
+    attribute: 'data-bs-theme',
+    storageKey: 'tarte-theme',
+    disableTransition: false,
   })
-  return { chosen, dark, toggle: () => (chosen.value = dark.value ? 'light' : 'dark') }
+  const dark = computed(() => state.value === 'dark')
+  return { chosen: store, dark, toggle: () => (store.value = dark.value ? 'light' : 'dark') }
 }

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { client, data } from '@/api/client'
+import { api } from '@/api/calls'
 import { theDough } from '@/dough/key'
 import { fixed } from '@/ui/format'
 import { span } from './times'
-import { useAsk } from './useAsk'
+import { useAsk } from '@/api/ask'
 
 const dough = theDough()
 const butter = computed(
@@ -20,17 +20,15 @@ const room = ref('21')
 const { answer, problem } = useAsk(
   () => [before.value, after.value, strained.value, room.value, butter.value?.ingredient],
   () =>
-    data(
-      client.POST('/api/butter/browned', {
-        body: {
-          butter: butter.value?.ingredient ?? 'butter',
-          before_g: before.value,
-          after_g: after.value,
-          strained: strained.value,
-          room_c: room.value,
-        },
-      }),
-    ),
+    api.browned({
+      body: {
+        butter: butter.value?.ingredient ?? 'butter',
+        before_g: before.value,
+        after_g: after.value,
+        strained: strained.value,
+        room_c: room.value,
+      },
+    }),
 )
 </script>
 

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { useStorage } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
-import { client, data, type Schemas } from '@/api/client'
+import { api } from '@/api/calls'
+import { type Schemas } from '@/api/client'
 import { theDough } from '@/dough/key'
 import { fixed } from '@/ui/format'
 import BrownTab from './BrownTab.vue'
@@ -11,7 +12,7 @@ import DoughTab from './DoughTab.vue'
 import MixTab from './MixTab.vue'
 import RestTab from './RestTab.vue'
 import TempStrip from './TempStrip.vue'
-import { useAsk } from './useAsk'
+import { useAsk } from '@/api/ask'
 
 const TABS = [
   ['clock', 'Clock'],
@@ -34,11 +35,9 @@ const { answer: strip, problem } = useAsk(
   () => {
     const work = dough.work.value
     if (!work) return null
-    return data(
-      client.POST('/api/butter/strip', {
-        body: { draft: work.draft, style: work.style, dough_id: dough.id.value, season: season.value },
-      }),
-    )
+    return api.butterStrip({
+      body: { draft: work.draft, style: work.style, dough_id: dough.id.value, season: season.value },
+    })
   },
 )
 const feel = computed(() =>

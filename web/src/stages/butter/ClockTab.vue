@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { useNow } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
-import { ApiError, client, data, words, type Schemas } from '@/api/client'
+import { api } from '@/api/calls'
+import { ApiError, words, type Schemas } from '@/api/client'
 import { theDough } from '@/dough/key'
 import { clock, fixed } from '@/ui/format'
 import { momentOf, span } from './times'
-import { useAsk } from './useAsk'
+import { useAsk } from '@/api/ask'
 
 const props = defineProps<{ strip: Schemas['StripOut']; season: Schemas['Season'] }>()
 const emit = defineEmits<{ now: [number | null] }>()
@@ -24,23 +25,21 @@ const said = ref<Schemas['AcceptOut'] | null>(null)
 const { answer: look, problem: lookProblem } = useAsk(
   () => [piece.value, start.value, room.value, wrapped.value, props.season, props.strip.zone_low_c],
   () =>
-    data(
-      client.POST('/api/butter/clock', {
-        body: {
-          form: piece.value,
-          start_c: start.value,
-          room_c: room.value,
-          wrapped: wrapped.value,
-          season: props.season,
-          low_c: props.strip.zone_low_c,
-          high_c: props.strip.zone_high_c,
-        },
-      }),
-    ),
+    api.butterClock({
+      body: {
+        form: piece.value,
+        start_c: start.value,
+        room_c: room.value,
+        wrapped: wrapped.value,
+        season: props.season,
+        low_c: props.strip.zone_low_c,
+        high_c: props.strip.zone_high_c,
+      },
+    }),
 )
 const { answer: kept, again } = useAsk(
   () => [dough.id.value, dough.work.value?.draft.process?.method],
-  () => data(client.GET('/api/doughs/{dough_id}/butter', { params: { path: { dough_id: dough.id.value } } })),
+  () => api.butterOut({ params: { path: { dough_id: dough.id.value } } }),
 )
 const taken = computed(() => kept.value?.taken ?? null)
 const left = computed(() =>
@@ -65,7 +64,7 @@ async function takeOut(): Promise<void> {
     return
   }
   await send(() =>
-    client.POST('/api/doughs/{dough_id}/butter', {
+    api.takeButterOut({
       params: { path: { dough_id: dough.id.value } },
       body: {
         form: piece.value,
@@ -82,7 +81,7 @@ async function takeOut(): Promise<void> {
 async function read(): Promise<void> {
   const typed = reading.value
   const done = await send(() =>
-    client.POST('/api/doughs/{dough_id}/butter/reading', {
+    api.readButter({
       params: { path: { dough_id: dough.id.value } },
       body: { temp_c: typed, feel: feel.value },
     }),
@@ -90,20 +89,16 @@ async function read(): Promise<void> {
   const at = kept.value?.taken?.readings.at(-1)?.[1]
   const work = dough.work.value
   if (!done || at === undefined || !work) return
-  said.value = await data(
-    client.POST('/api/butter/reading', {
-      body: { draft: work.draft, temp_c: at, style: work.style, dough_id: dough.id.value },
-    }),
-  )
+  said.value = await api.withReading({
+    body: { draft: work.draft, temp_c: at, style: work.style, dough_id: dough.id.value },
+  })
   reading.value = ''
   feel.value = ''
 }
 
-async function send(
-  asked: () => Promise<{ data?: Schemas['ButterOutOut']; error?: unknown; response: Response }>,
-): Promise<boolean> {
+async function send(asked: () => Promise<Schemas['ButterOutOut']>): Promise<boolean> {
   try {
-    kept.value = await data(asked())
+    kept.value = await asked()
     problem.value = ''
     return true
   } catch (error) {

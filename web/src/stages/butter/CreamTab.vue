@@ -1,10 +1,11 @@
 <script setup lang="ts">
+import { open } from '@/ui/axis'
 import { computed, ref } from 'vue'
-import { client, data } from '@/api/client'
+import { api } from '@/api/calls'
 import { theDough } from '@/dough/key'
 import { fixed } from '@/ui/format'
 import { span } from './times'
-import { useAsk } from './useAsk'
+import { useAsk } from '@/api/ask'
 
 const dough = theDough()
 const kind = ref(dough.work.value?.draft.process?.mixer || 'stand')
@@ -15,35 +16,32 @@ const mass = ref('')
 
 const { answer: mixers } = useAsk(
   () => 0,
-  () => data(client.GET('/api/butter/mixers')),
+  () => api.mixers(),
 )
 const { answer, problem } = useAsk(
   () => [dough.work.value?.draft, kind.value, temp.value, minutes.value, water.value, mass.value],
   () => {
     const work = dough.work.value
     if (!work) return null
-    return data(
-      client.POST('/api/butter/cream', {
-        body: {
-          draft: work.draft,
-          mixer: kind.value,
-          temp_c: temp.value,
-          minutes: minutes.value,
-          cup_water_g: water.value,
-          cup_mass_g: mass.value,
-          style: work.style,
-          dough_id: dough.id.value,
-        },
-      }),
-    )
+    return api.cream({
+      body: {
+        draft: work.draft,
+        mixer: kind.value,
+        temp_c: temp.value,
+        minutes: minutes.value,
+        cup_water_g: water.value,
+        cup_mass_g: mass.value,
+        style: work.style,
+        dough_id: dough.id.value,
+      },
+    })
   },
 )
 
 const W = 500
 const H = 170
-const [MIN_D, MAX_D] = [0.75, 1.3] as const
-const x = (m: number): number => 36 + (m / 12) * (W - 46)
-const y = (d: number): number => 8 + ((MAX_D - d) / (MAX_D - MIN_D)) * (H - 34)
+const x = open([0, 12], [36, W - 10])
+const y = open([0.75, 1.3], [H - 26, 8])
 const path = computed(
   () =>
     `M${(answer.value?.points ?? []).map((p) => `${x(p.minutes).toFixed(1)} ${y(p.density).toFixed(1)}`).join('L')}`,

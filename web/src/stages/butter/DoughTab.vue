@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { ApiError, client, data, words } from '@/api/client'
+import { api } from '@/api/calls'
+import { ApiError, words } from '@/api/client'
 import { theDough } from '@/dough/key'
 import { fixed } from '@/ui/format'
 import TypedBox from '@/ui/TypedBox.vue'
-import { useAsk } from './useAsk'
+import { useAsk } from '@/api/ask'
 
 const dough = theDough()
 const temps = ref<Record<string, string>>({})
@@ -19,28 +20,26 @@ const noted = ref('')
 
 const { answer: mixers, again: mixersAgain } = useAsk(
   () => 0,
-  () => data(client.GET('/api/butter/mixers')),
+  () => api.mixers(),
 )
 const { answer, problem, again } = useAsk(
   () => [dough.work.value?.draft, temps.value, room.value, kind.value, minutes.value, wanted.value],
   () => {
     const work = dough.work.value
     if (!work) return null
-    return data(
-      client.POST('/api/butter/dough', {
-        body: {
-          draft: work.draft,
-          temps: temps.value,
-          room_c: room.value,
-          mixer: kind.value,
-          minutes: minutes.value,
-          wanted_c: wanted.value,
-          solve: '',
-          style: work.style,
-          dough_id: dough.id.value,
-        },
-      }),
-    )
+    return api.doughTemperature({
+      body: {
+        draft: work.draft,
+        temps: temps.value,
+        room_c: room.value,
+        mixer: kind.value,
+        minutes: minutes.value,
+        wanted_c: wanted.value,
+        solve: '',
+        style: work.style,
+        dough_id: dough.id.value,
+      },
+    })
   },
 )
 const off = computed(() => {
@@ -53,11 +52,9 @@ const off = computed(() => {
 
 async function teach(): Promise<void> {
   try {
-    await data(
-      client.POST('/api/butter/mixers', {
-        body: { kind: kind.value, before_c: before.value, after_c: after.value, minutes: taught.value },
-      }),
-    )
+    await api.noteMixer({
+      body: { kind: kind.value, before_c: before.value, after_c: after.value, minutes: taught.value },
+    })
     noted.value = 'Noted: its heat is reckoned with from now on.'
     before.value = after.value = taught.value = ''
     mixersAgain()

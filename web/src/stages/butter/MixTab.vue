@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { client, data } from '@/api/client'
+import { api } from '@/api/calls'
 import AmountBox from '@/ui/AmountBox.vue'
 import { theDough } from '@/dough/key'
 import { choice } from '@/ui/format'
-import { useAsk } from './useAsk'
+import { useAsk } from '@/api/ask'
 
 const dough = theDough()
 const flour = computed(() => dough.work.value?.draft.process?.flour_minutes)
@@ -13,11 +13,9 @@ const { answer, problem } = useAsk(
   () => {
     const work = dough.work.value
     if (!work) return null
-    return data(
-      client.POST('/api/butter/mixing', {
-        body: { draft: work.draft, style: work.style, dough_id: dough.id.value, season: 'typical' },
-      }),
-    )
+    return api.mixing({
+      body: { draft: work.draft, style: work.style, dough_id: dough.id.value, season: 'typical' },
+    })
   },
 )
 </script>

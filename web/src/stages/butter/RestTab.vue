@@ -1,10 +1,12 @@
 <script setup lang="ts">
+import { open } from '@/ui/axis'
 import { computed, ref } from 'vue'
-import { client, data, type Schemas } from '@/api/client'
+import { api } from '@/api/calls'
+import { type Schemas } from '@/api/client'
 import { theDough } from '@/dough/key'
 import { fixed } from '@/ui/format'
 import { span } from './times'
-import { useAsk } from './useAsk'
+import { useAsk } from '@/api/ask'
 
 const dough = theDough()
 const purpose = ref('firm')
@@ -24,19 +26,17 @@ const { answer, problem } = useAsk(
   () => {
     const work = dough.work.value
     if (!work) return null
-    return data(
-      client.POST('/api/butter/rest', {
-        body: {
-          draft: work.draft,
-          purpose: purpose.value,
-          shape: shape.value,
-          thickness_mm: thickness.value,
-          place: place.value,
-          start_c: start.value,
-          room_c: 21,
-        },
-      }),
-    )
+    return api.rest({
+      body: {
+        draft: work.draft,
+        purpose: purpose.value,
+        shape: shape.value,
+        thickness_mm: thickness.value,
+        place: place.value,
+        start_c: start.value,
+        room_c: 21,
+      },
+    })
   },
 )
 const W = 500
@@ -46,8 +46,8 @@ const ends = computed(() => {
   const values = (answer.value?.curve ?? []).map((p) => p[1] ?? 0)
   return [Math.min(0, ...values), Math.max(24, ...values)] as const
 })
-const x = (m: number): number => 34 + (m / last.value) * (W - 44)
-const y = (c: number): number => 8 + ((ends.value[1] - c) / (ends.value[1] - ends.value[0])) * (H - 32)
+const x = (m: number): number => open([0, last.value], [34, W - 10])(m)
+const y = (c: number): number => open(ends.value, [H - 24, 8])(c)
 const path = computed(
   () =>
     `M${(answer.value?.curve ?? []).map(([m = 0, c = 0]) => `${x(m).toFixed(1)} ${y(c).toFixed(1)}`).join('L')}`,

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { open } from '@/ui/axis'
 import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
 import { fixed } from '@/ui/format'
@@ -19,9 +20,9 @@ const FELT = 136
 const COST = 292
 
 const TOP = 30
-const y = (c: number): number => TOP + ((HIGH - c) / (HIGH - LOW)) * (HEIGHT - TOP - 14)
+const y = open([LOW, HIGH], [HEIGHT - 14, TOP])
 const clamp = (c: number): number => Math.max(LOW, Math.min(HIGH, c))
-const ticks = Array.from({ length: 9 }, (_, n) => LOW + n * 4)
+const ticks = [2, 6, 10, 14, 18, 22, 26, 30, 34]
 const own = computed(() => props.strip.curves.find((c) => c.own))
 const paths = computed(() =>
   props.strip.curves.map((c) => ({

@@ -2,7 +2,8 @@
 import { computed } from 'vue'
 import type { Frame } from '@/cookie/useScrub'
 import { fixed } from '@/ui/format'
-import { apart, axis, type Panel } from './curves'
+import { axis, open } from '@/ui/axis'
+import { apart, type Panel } from './curves'
 
 const props = defineProps<{
   panel: Panel
@@ -30,21 +31,18 @@ const scale = computed(() => {
   const all = props.panel.curves.flatMap((c) => kept.value.map((f) => value(f, c.key)))
   return axis(all.length > 0 ? all : [0, 1], props.tall > 120 ? 4 : 2)
 })
-const x = (minute: number): number => LEFT + (minute / props.until) * (WIDTH - LEFT - RIGHT)
-const y = (v: number): number => {
-  const { low, high } = scale.value
-  return plot.value.low - ((v - low) / (high - low)) * (plot.value.low - plot.value.top)
-}
+const x = computed(() => open([0, props.until], [LEFT, WIDTH - RIGHT]))
+const y = computed(() => open([scale.value.low, scale.value.high], [plot.value.low, plot.value.top]))
 const lines = computed(() =>
   props.panel.curves.map((c) => ({
     ...c,
-    d: `M${kept.value.map((f) => `${x(f.minutes).toFixed(1)} ${y(value(f, c.key)).toFixed(1)}`).join('L')}`,
+    d: `M${kept.value.map((f) => `${x.value(f.minutes).toFixed(1)} ${y.value(value(f, c.key)).toFixed(1)}`).join('L')}`,
     end: kept.value.at(-1) ? value(kept.value.at(-1) as Frame, c.key) : 0,
   })),
 )
 const labels = computed(() =>
   apart(
-    lines.value.map((l) => y(l.end)),
+    lines.value.map((l) => y.value(l.end)),
     14,
     plot.value.top + 4,
     plot.value.low,

@@ -1,5 +1,6 @@
 import { expect, it } from 'vitest'
-import { apart, axis } from './curves'
+import { axis } from '@/ui/axis'
+import { apart } from './curves'
 
 it('an axis starts and ends on round figures and holds every value', () => {
   const { low, high, ticks } = axis([20, 96.4, 123])

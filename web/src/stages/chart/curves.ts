@@ -58,21 +58,6 @@ export const PANELS: Panel[] = [
   },
 ]
 
-/** Round ends for an axis that holds these values, and a few marks between. */
-export function axis(values: readonly number[], marks = 3): { low: number; high: number; ticks: number[] } {
-  const low = Math.min(...values)
-  const high = Math.max(...values)
-  const span = Math.max(high - low, 1e-6)
-  const raw = span / marks
-  const unit = 10 ** Math.floor(Math.log10(raw))
-  const step = ([1, 2, 5, 10].find((s) => s * unit >= raw) ?? 10) * unit
-  const from = Math.floor(low / step + 1e-9) * step
-  const to = Math.max(Math.ceil(high / step - 1e-9) * step, from + step)
-  const ticks: number[] = []
-  for (let v = from; v <= to + step / 2; v += step) ticks.push(Number(v.toPrecision(6)))
-  return { low: from, high: to, ticks }
-}
-
 /** Labels at line ends pushed apart so that none covers another; keeps their order. */
 export function apart(wanted: readonly number[], gap: number, low: number, high: number): number[] {
   const order = wanted.map((y, i) => ({ y, i })).sort((a, b) => a.y - b.y)

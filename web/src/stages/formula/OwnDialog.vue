@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { useQueryClient } from '@tanstack/vue-query'
 import { computed, reactive, ref, shallowRef, watch } from 'vue'
-import { ApiError, client, data, type Schemas } from '@/api/client'
+import { api } from '@/api/calls'
+import { ApiError, type Schemas } from '@/api/client'
 import { useReference } from '@/api/queries'
 import { fixed } from '@/ui/format'
 import SaysFields from './SaysFields.vue'
@@ -88,9 +89,7 @@ watch([recipe, open], () => {
 
 async function ask(): Promise<void> {
   try {
-    look.value = await data(
-      client.POST('/api/pantry/look', { body: { name: name.value || 'New', recipe: recipe.value } }),
-    )
+    look.value = await api.lookAtIngredient({ body: { name: name.value || 'New', recipe: recipe.value } })
     problem.value = ''
   } catch (error) {
     if (!(error instanceof ApiError)) throw error
@@ -104,11 +103,9 @@ async function keep(): Promise<void> {
     return
   }
   try {
-    const made = await data(
-      client.POST('/api/pantry', {
-        body: { name: name.value, recipe: recipe.value, key: props.own?.ingredient.id ?? '' },
-      }),
-    )
+    const made = await api.keepIngredient({
+      body: { name: name.value, recipe: recipe.value, key: props.own?.ingredient.id ?? '' },
+    })
     await queryClient.invalidateQueries({ queryKey: ['pantry'] })
     open.value = false
     emit('made', made.ingredient.id)

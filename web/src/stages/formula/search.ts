@@ -1,3 +1,5 @@
+import MiniSearch from 'minisearch'
+
 interface Named {
   name: string
   detail: string
@@ -6,25 +8,32 @@ interface Named {
   role: string
 }
 
+const indexes = new WeakMap<readonly Named[], MiniSearch>()
+
 /** Every word typed must begin a word of the name, its other names, its group or its role; names first. */
 export function search<T extends Named>(items: readonly T[], asked: string): T[] {
-  const wanted = words(asked)
-  if (wanted.length === 0) return [...items]
-  const scored = items.map((item) => {
-    const name = words(item.name)
-    const rest = words(`${item.also} ${item.detail} ${item.group} ${item.role}`)
-    let score = 0
-    for (const w of wanted) {
-      if (name.some((n) => n.startsWith(w))) score += name[0]?.startsWith(w) ? 3 : 2
-      else if (rest.some((n) => n.startsWith(w))) score += 1
-      else return { item, score: 0 }
-    }
-    return { item, score }
+  if (words(asked).length === 0) return [...items]
+  const found = indexOf(items).search(asked)
+  return found.map((f) => items[f.id as number]).filter((i): i is T => i !== undefined)
+}
+
+function indexOf(items: readonly Named[]): MiniSearch {
+  const known = indexes.get(items)
+  if (known) return known
+  const index = new MiniSearch({
+    fields: ['name', 'rest'],
+    tokenize: words,
+    searchOptions: { prefix: true, combineWith: 'AND', boost: { name: 4 }, tokenize: words },
   })
-  return scored
-    .filter((s) => s.score > 0)
-    .sort((a, b) => b.score - a.score)
-    .map((s) => s.item)
+  index.addAll(
+    items.map((item, id) => ({
+      id,
+      name: item.name,
+      rest: `${item.also} ${item.detail} ${item.group} ${item.role}`,
+    })),
+  )
+  indexes.set(items, index)
+  return index
 }
 
 function words(text: string): string[] {

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
-import { client, data, words, type Schemas } from '@/api/client'
+import { api } from '@/api/calls'
+import { words, type Schemas } from '@/api/client'
 import { useReference } from '@/api/queries'
 import { theDough } from '@/dough/key'
 import { day, fixed } from '@/ui/format'
@@ -22,9 +23,7 @@ const {
   queryKey: key,
   queryFn: async () => {
     await dough.save()
-    return data(
-      client.GET('/api/doughs/{dough_id}/label', { params: { path: { dough_id: dough.id.value } } }),
-    )
+    return api.label({ params: { path: { dough_id: dough.id.value } } })
   },
 })
 const there = computed(() =>
@@ -52,12 +51,10 @@ function begin(s: Schemas['SupplierOut']): void {
 
 async function read(ingredient: string): Promise<void> {
   try {
-    const made = await data(
-      client.POST('/api/doughs/{dough_id}/label', {
-        params: { path: { dough_id: dough.id.value } },
-        body: { ingredient, codes: ticks.value },
-      }),
-    )
+    const made = await api.readLabel({
+      params: { path: { dough_id: dough.id.value } },
+      body: { ingredient, codes: ticks.value },
+    })
     queryClient.setQueryData(key.value, made)
     // Another label may have been opened meanwhile: it stays open.
     if (reading.value === ingredient) reading.value = null

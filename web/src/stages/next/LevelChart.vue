@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { open } from '@/ui/axis'
 import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
 import { fixed } from '@/ui/format'
@@ -14,12 +15,9 @@ const known = computed(() =>
 const low = computed(() => Math.min(...known.value) - props.outcome.sd - 0.001)
 const high = computed(() => Math.max(...known.value) + props.outcome.sd + 0.001)
 const levels = computed(() => props.outcome.means.map((m) => m.level))
-const x = (level: number): number => {
-  const first = levels.value[0] ?? 0
-  const span = (levels.value.at(-1) ?? 1) - first || 1
-  return LEFT + 14 + ((level - first) / span) * (W - LEFT - 34)
-}
-const y = (value: number): number => H - 20 - ((value - low.value) / (high.value - low.value)) * (H - 32)
+const x = (level: number): number =>
+  open([levels.value[0] ?? 0, levels.value.at(-1) ?? 1], [LEFT + 14, W - 20])(level)
+const y = (value: number): number => open([low.value, high.value], [H - 20, 12])(value)
 const line = computed(() =>
   props.outcome.means
     .filter((m) => m.forecast !== null)

@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
-import { client, data, type Schemas } from '@/api/client'
+import { api } from '@/api/calls'
+import { type Schemas } from '@/api/client'
 import type { Edit } from '@/dough/useDough'
-import { useAsk } from '@/stages/butter/useAsk'
+import { useAsk } from '@/api/ask'
 import { fixed } from '@/ui/format'
 import { partsOf } from '@/stages/stages'
 import StageTabs from '@/ui/StageTabs.vue'
@@ -17,7 +18,7 @@ const { dough, locks, question, changes, note } = useNext()
 const tried = ref('')
 const { answer, problem } = useAsk(changes, () => {
   const body = question()
-  return body && data(client.POST('/api/next', { body }))
+  return body && api.rankNext({ body })
 })
 const across = computed(() =>
   Math.max(

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
-import { client, data } from '@/api/client'
-import { useAsk } from '@/stages/butter/useAsk'
+import { api } from '@/api/calls'
+import { useAsk } from '@/api/ask'
 import TinySide from '@/stages/swaps/TinySide.vue'
 import { choice, fixed } from '@/ui/format'
 import { partsOf } from '@/stages/stages'
@@ -30,7 +30,7 @@ const { answer, problem } = useAsk(
   () => (tried.value ? null : changes()),
   () => {
     const body = tried.value ? null : question()
-    return body && data(client.POST('/api/next/search', { body }))
+    return body && api.searchTarget({ body })
   },
 )
 const across = computed(() =>

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { useQueryClient } from '@tanstack/vue-query'
 import { computed, reactive, ref } from 'vue'
-import { ApiError, client, data, words, type Schemas } from '@/api/client'
+import { api } from '@/api/calls'
+import { ApiError, words, type Schemas } from '@/api/client'
 import { useReference, type Quantity } from '@/api/queries'
 import { theDough } from '@/dough/key'
 import { fixed } from '@/ui/format'
@@ -54,12 +55,10 @@ async function send(order: number): Promise<void> {
   if (!mine || !run) return
   const all = Object.fromEntries(boxes.value.map((q) => [q.key, shown(run, q.key)]))
   try {
-    const kept = await data(
-      client.PUT('/api/series/{series_id}/runs', {
-        params: { path: { series_id: props.series.id } },
-        body: { revision: now.revision, order, typed: all },
-      }),
-    )
+    const kept = await api.measureRun({
+      params: { path: { series_id: props.series.id } },
+      body: { revision: now.revision, order, typed: all },
+    })
     queryClient.setQueryData<Schemas['SeriesListOut']>(
       KEY,
       (list) => list && { ...list, series: list.series.map((s) => (s.id === kept.id ? kept : s)) },

@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
-import { ApiError, client, data, words, type Schemas } from '@/api/client'
+import { api } from '@/api/calls'
+import { ApiError, words, type Schemas } from '@/api/client'
 import { useReference } from '@/api/queries'
 import { theDough } from '@/dough/key'
-import { useAsk } from '@/stages/butter/useAsk'
+import { useAsk } from '@/api/ask'
 import { day, fixed } from '@/ui/format'
 import { partsOf } from '@/stages/stages'
 import StageTabs from '@/ui/StageTabs.vue'
@@ -18,8 +19,7 @@ const chosen = ref<number | null>(null)
 const planning = ref(false)
 const { data: all } = useQuery({
   queryKey: ['series', dough.id],
-  queryFn: () =>
-    data(client.GET('/api/doughs/{dough_id}/series', { params: { path: { dough_id: dough.id.value } } })),
+  queryFn: () => api.series({ params: { path: { dough_id: dough.id.value } } }),
 })
 const series = computed(() => all.value?.series ?? [])
 const shown = computed(() => series.value.find((s) => s.id === chosen.value) ?? series.value[0] ?? null)
@@ -74,10 +74,7 @@ const unreadable = computed(() =>
 const path = () => ({ params: { path: { dough_id: dough.id.value } } })
 const { answer: plan, problem } = useAsk(
   () => (planning.value ? body.value : null),
-  () =>
-    planning.value && readable.value
-      ? data(client.POST('/api/doughs/{dough_id}/series/plan', { ...path(), body: body.value }))
-      : null,
+  () => (planning.value && readable.value ? api.tryPlan({ ...path(), body: body.value }) : null),
 )
 const size = ref('3')
 const measure = ref('diameter_mm')
@@ -91,14 +88,12 @@ const { answer: power } = useAsk(
   () => [measure.value, size.value],
   () =>
     difference.value > 0
-      ? data(
-          client.GET('/api/doughs/{dough_id}/series/power/{key}', {
-            params: {
-              path: { dough_id: dough.id.value, key: measure.value },
-              query: { difference: difference.value },
-            },
-          }),
-        )
+      ? api.power({
+          params: {
+            path: { dough_id: dough.id.value, key: measure.value },
+            query: { difference: difference.value },
+          },
+        })
       : null,
 )
 const trays = (n: number | null): string => (n === null ? 'over 60' : String(n))
@@ -106,7 +101,7 @@ const trays = (n: number | null): string => (n === null ? 'over 60' : String(n))
 async function keep(): Promise<void> {
   failed.value = ''
   try {
-    const made = await data(client.POST('/api/doughs/{dough_id}/series', { ...path(), body: body.value }))
+    const made = await api.keepPlan({ ...path(), body: body.value })
     await queryClient.invalidateQueries({ queryKey: ['series'] })
     chosen.value = made.id
     planning.value = false

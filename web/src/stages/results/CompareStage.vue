@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import { client, data } from '@/api/client'
+import { api } from '@/api/calls'
 import { useBakes } from '@/api/queries'
 import { sidePath } from '@/cookie/scale'
 import SectionPaper from '@/cookie/SectionPaper.vue'
 import { theDough } from '@/dough/key'
-import { useAsk } from '@/stages/butter/useAsk'
+import { useAsk } from '@/api/ask'
 import { day, fixed, signed } from '@/ui/format'
 import StageTabs from '@/ui/StageTabs.vue'
 import { useResultTabs } from './tabs'
@@ -28,12 +28,10 @@ const { answer, problem } = useAsk(
   () =>
     picked.value.length < 2
       ? null
-      : data(
-          client.POST('/api/doughs/{dough_id}/compare', {
-            params: { path: { dough_id: dough.id.value } },
-            body: { bakes: picked.value },
-          }),
-        ),
+      : api.compareBakes({
+          params: { path: { dough_id: dough.id.value } },
+          body: { bakes: picked.value },
+        }),
 )
 function turn(id: number): void {
   picked.value = picked.value.includes(id)

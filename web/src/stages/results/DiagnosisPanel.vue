@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
-import { client, data, words, type Schemas } from '@/api/client'
+import { api } from '@/api/calls'
+import { words, type Schemas } from '@/api/client'
 import { theDough } from '@/dough/key'
 
 /** Why a bake missed: each miss taken apart, the largest cause first, with the check that would settle it. */
@@ -11,11 +12,9 @@ const ids = computed(() => [dough.id.value, props.bakeId] as const)
 const { data: found, error } = useQuery({
   queryKey: ['bakes', 'diagnosis', ids],
   queryFn: () =>
-    data(
-      client.GET('/api/doughs/{dough_id}/bakes/{bake_id}/diagnosis', {
-        params: { path: { dough_id: ids.value[0], bake_id: ids.value[1] } },
-      }),
-    ),
+    api.diagnosis({
+      params: { path: { dough_id: ids.value[0], bake_id: ids.value[1] } },
+    }),
 })
 
 /** Each check once, with the first cause it would settle; those that made a miss only. */

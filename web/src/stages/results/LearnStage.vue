@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { useQueryClient } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
-import { ApiError, client, data, words, type Schemas } from '@/api/client'
+import { api } from '@/api/calls'
+import { ApiError, words, type Schemas } from '@/api/client'
 import { theDough } from '@/dough/key'
-import { useAsk } from '@/stages/butter/useAsk'
+import { useAsk } from '@/api/ask'
 import { day, fixed, signed } from '@/ui/format'
 import StageTabs from '@/ui/StageTabs.vue'
 import LearnSpan from './LearnSpan.vue'
@@ -20,8 +21,7 @@ const busy = ref(false)
 const said = ref('')
 const { answer, problem, again } = useAsk(
   () => leftOut.value,
-  () =>
-    data(client.POST('/api/learning/study', { body: { left_out: leftOut.value, dough_id: dough.id.value } })),
+  () => api.studyLearning({ body: { left_out: leftOut.value, dough_id: dough.id.value } }),
 )
 const counted = computed(() => (answer.value?.bakes ?? []).filter((b) => b.counts).length)
 const inForce = computed(() => answer.value?.in_force ?? null)
@@ -54,16 +54,14 @@ async function act(ask: () => Promise<unknown>, done: string): Promise<void> {
 const adopt = (): Promise<void> =>
   act(
     () =>
-      data(
-        client.POST('/api/learning', {
-          body: { left_out: answer.value?.left_out ?? [], seen: inForce.value?.id ?? null, note: '' },
-        }),
-      ),
+      api.adoptLesson({
+        body: { left_out: answer.value?.left_out ?? [], seen: inForce.value?.id ?? null, note: '' },
+      }),
     `Learned from ${counted.value} bakes. Every forecast of this kitchen follows now.`,
   )
 const goBack = (to: number | null): Promise<void> =>
   act(
-    () => data(client.POST('/api/learning/return', { body: { to, seen: inForce.value?.id ?? null } })),
+    () => api.returnToLesson({ body: { to, seen: inForce.value?.id ?? null } }),
     to === null ? 'Back to general parameters.' : 'Back to the earlier one.',
   )
 const says = (c: Schemas['CheckOut']): string =>

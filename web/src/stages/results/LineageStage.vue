@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
-import { client, data, words, type Schemas } from '@/api/client'
+import { api } from '@/api/calls'
+import { words, type Schemas } from '@/api/client'
 import { useReference } from '@/api/queries'
 import { theDough } from '@/dough/key'
 import TinySide from '@/stages/swaps/TinySide.vue'
@@ -16,16 +17,14 @@ const dough = theDough()
 const tabs = useResultTabs()
 const { data: found, error } = useQuery({
   queryKey: ['bakes', 'lineage', dough.id],
-  queryFn: () =>
-    data(client.GET('/api/doughs/{dough_id}/lineage', { params: { path: { dough_id: dough.id.value } } })),
+  queryFn: () => api.lineage({ params: { path: { dough_id: dough.id.value } } }),
 })
 /** The same history as a trail on the texture map. */
 const onMap = ref(false)
 const { data: reference } = useReference()
 const { data: trail } = useQuery({
   queryKey: ['bakes', dough.id, 'trail'],
-  queryFn: () =>
-    data(client.GET('/api/doughs/{dough_id}/trail', { params: { path: { dough_id: dough.id.value } } })),
+  queryFn: () => api.trail({ params: { path: { dough_id: dough.id.value } } }),
 })
 const byNumber = computed(() => new Map((found.value ?? []).map((v) => [v.number, v] as const)))
 const nodes = computed(() => lineage(dough.record.value?.versions ?? []))

@@ -2,7 +2,8 @@
 import { useLocalStorage } from '@vueuse/core'
 import { useQueryClient } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
-import { ApiError, client, data, words, type Schemas } from '@/api/client'
+import { api } from '@/api/calls'
+import { ApiError, words, type Schemas } from '@/api/client'
 import { useKitchen, useReference } from '@/api/queries'
 import { theDough } from '@/dough/key'
 import { day } from '@/ui/format'
@@ -46,11 +47,11 @@ watch(
 watch(
   () => entry.value.version,
   async (number, before) => {
-    plan.value = await data(
-      client.GET('/api/doughs/{dough_id}/versions/{number}', {
+    plan.value = await api
+      .version({
         params: { path: { dough_id: dough.id.value, number } },
-      }),
-    ).catch(() => null)
+      })
+      .catch(() => null)
     const process = plan.value?.process
     if (!process || props.correcting) return
     const e = entry.value
@@ -82,42 +83,40 @@ async function submit(sure = false): Promise<void> {
   const e = entry.value
   const existing = props.correcting?.batch.id ?? e.batch_id
   try {
-    const made = await data(
-      client.POST('/api/doughs/{dough_id}/bakes', {
-        params: { path: { dough_id: dough.id.value } },
-        body: {
-          key: e.key,
-          batch_id: existing,
-          batch:
-            existing === null
-              ? {
-                  version: e.version,
-                  mixed_on: e.mixed_on,
-                  weighed: e.weighed,
-                  additions: e.additions ?? [],
-                  butter_temp_c: e.butter_temp_c,
-                  dough_temp_c: e.batch_dough_temp_c,
-                }
-              : null,
-          replaces: props.correcting?.id ?? null,
-          baked_on: e.baked_on,
-          age_h: e.age_h,
-          chill_h: e.chill_h,
-          dough_temp_c: e.dough_temp_c,
-          portion_g: e.portion_g,
-          pieces: e.pieces,
-          oven_id: e.oven_id,
-          tray_id: e.tray_id,
-          oven_c: e.oven_c,
-          fan: e.fan,
-          minutes: e.minutes,
-          measured: e.measured,
-          notes: e.notes,
-          photo_id: e.photo_id ?? null,
-          sure,
-        },
-      }),
-    )
+    const made = await api.logBake({
+      params: { path: { dough_id: dough.id.value } },
+      body: {
+        key: e.key,
+        batch_id: existing,
+        batch:
+          existing === null
+            ? {
+                version: e.version,
+                mixed_on: e.mixed_on,
+                weighed: e.weighed,
+                additions: e.additions ?? [],
+                butter_temp_c: e.butter_temp_c,
+                dough_temp_c: e.batch_dough_temp_c,
+              }
+            : null,
+        replaces: props.correcting?.id ?? null,
+        baked_on: e.baked_on,
+        age_h: e.age_h,
+        chill_h: e.chill_h,
+        dough_temp_c: e.dough_temp_c,
+        portion_g: e.portion_g,
+        pieces: e.pieces,
+        oven_id: e.oven_id,
+        tray_id: e.tray_id,
+        oven_c: e.oven_c,
+        fan: e.fan,
+        minutes: e.minutes,
+        measured: e.measured,
+        notes: e.notes,
+        photo_id: e.photo_id ?? null,
+        sure,
+      },
+    })
     if (!props.correcting) kept.value = null
     await queryClient.invalidateQueries({ queryKey: ['bakes'] })
     await queryClient.invalidateQueries({ queryKey: ['shelf'] })

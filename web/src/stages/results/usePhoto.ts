@@ -1,5 +1,6 @@
 import { ref, shallowRef } from 'vue'
-import { ApiError, client, data, words, type Schemas } from '@/api/client'
+import { api } from '@/api/calls'
+import { ApiError, words, type Schemas } from '@/api/client'
 
 export type Photo = Schemas['PhotoOut']
 export type Outline = Schemas['OutlineDoc']
@@ -28,42 +29,33 @@ export function usePhoto(dough: () => number) {
 
   function send(file: File): Promise<void> {
     return run(() =>
-      data(
-        client.POST('/api/doughs/{dough_id}/photos', {
-          ...path(),
-          // A form, not JSON: the file goes as it is.
-          body: { key: key(), photo: file as unknown as string },
-          bodySerializer: (body) => {
-            const form = new FormData()
-            form.append('key', body.key)
-            form.append('photo', file)
-            return form
-          },
-        }),
-      ),
+      api.addPhoto({
+        ...path(),
+        // A form, not JSON: the file goes as it is.
+        body: { key: key(), photo: file as unknown as string },
+        bodySerializer: (body) => {
+          const form = new FormData()
+          form.append('key', body.key)
+          form.append('photo', file)
+          return form
+        },
+      }),
     )
   }
 
   const simulate = (pieces: number): Promise<void> =>
-    run(() =>
-      data(
-        client.POST('/api/doughs/{dough_id}/photos/simulated', { ...path(), body: { key: key(), pieces } }),
-      ),
-    )
+    run(() => api.simulatePhoto({ ...path(), body: { key: key(), pieces } }))
 
-  const open = (id: number): Promise<void> =>
-    run(() => data(client.GET('/api/photos/{photo_id}', { params: { path: { photo_id: id } } })))
+  const open = (id: number): Promise<void> => run(() => api.photo({ params: { path: { photo_id: id } } }))
 
   async function correct(outlines: Outline[]): Promise<void> {
     const now = photo.value
     if (now === null) return
     await run(() =>
-      data(
-        client.PUT('/api/photos/{photo_id}/outlines', {
-          params: { path: { photo_id: now.id } },
-          body: { revision: now.revision, outlines },
-        }),
-      ),
+      api.correctOutlines({
+        params: { path: { photo_id: now.id } },
+        body: { revision: now.revision, outlines },
+      }),
     )
   }
 

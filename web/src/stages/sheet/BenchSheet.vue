@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
-import { client, data, words } from '@/api/client'
+import { api } from '@/api/calls'
+import { words } from '@/api/client'
 import { theDough } from '@/dough/key'
 import { stepWord } from '@/ui/format'
 
@@ -14,9 +15,7 @@ const {
   queryKey: ['sheet', dough.id, computed(() => dough.record.value?.revision)],
   queryFn: async () => {
     await dough.save()
-    return data(
-      client.GET('/api/doughs/{dough_id}/sheet', { params: { path: { dough_id: dough.id.value } } }),
-    )
+    return api.benchSheet({ params: { path: { dough_id: dough.id.value } } })
   },
 })
 const grouped = computed(() => {

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { client, data, words } from '@/api/client'
+import { api } from '@/api/calls'
+import { words } from '@/api/client'
 import { useReference } from '@/api/queries'
 import { theDough } from '@/dough/key'
 
@@ -36,12 +37,10 @@ async function keep(): Promise<void> {
   busy.value = true
   try {
     await dough.save()
-    const made = await data(
-      client.POST('/api/doughs/{dough_id}/diet-versions', {
-        params: { path: { dough_id: dough.id.value } },
-        body: { name: name.value, target: work.target, picks: props.picks },
-      }),
-    )
+    const made = await api.makeDietVersion({
+      params: { path: { dough_id: dough.id.value } },
+      body: { name: name.value, target: work.target, picks: props.picks },
+    })
     // The parent goes on without the needs its diet version now meets.
     dough.change({ target: { ...work.target, needs: [], wishes: [] } })
     await dough.save()

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
-import { client, data, words } from '@/api/client'
+import { api } from '@/api/calls'
+import { words } from '@/api/client'
 import { theDough } from '@/dough/key'
 
 const dough = theDough()
@@ -12,8 +13,7 @@ const together = ref<number[]>([])
 
 const { data: family } = useQuery({
   queryKey: ['family', dough.id, computed(() => dough.record.value?.revision)],
-  queryFn: () =>
-    data(client.GET('/api/doughs/{dough_id}/family', { params: { path: { dough_id: dough.id.value } } })),
+  queryFn: () => api.family({ params: { path: { dough_id: dough.id.value } } }),
 })
 const others = computed(() => {
   const f = family.value
@@ -24,8 +24,7 @@ const others = computed(() => {
 const { data: day } = useQuery({
   queryKey: ['day', dough.id, together, computed(() => dough.record.value?.revision)],
   enabled: computed(() => together.value.length > 0),
-  queryFn: () =>
-    data(client.POST('/api/swaps/day', { body: { doughs: [dough.id.value, ...together.value] } })),
+  queryFn: () => api.day({ body: { doughs: [dough.id.value, ...together.value] } }),
 })
 
 watch(family, (f) => (chosen.value = Object.fromEntries((f?.following ?? []).map((c) => [c.key, !c.own]))), {

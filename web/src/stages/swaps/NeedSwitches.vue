@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { ApiError, client, data, words, type Schemas } from '@/api/client'
+import { api } from '@/api/calls'
+import { ApiError, words, type Schemas } from '@/api/client'
 import { useReference } from '@/api/queries'
 import { theDough } from '@/dough/key'
 import { bare } from '@/stages/target/bare'
@@ -39,9 +40,7 @@ const wishOf = (id: string): Schemas['WishDoc'] | undefined =>
 async function send(change: Partial<Schemas['TargetEdit']>): Promise<void> {
   if (!target.value) return
   try {
-    const made = await data(
-      client.POST('/api/doughs/target-edit', { body: { target: target.value, wanted: true, ...change } }),
-    )
+    const made = await api.editTarget({ body: { target: target.value, wanted: true, ...change } })
     problem.value = ''
     dough.change({ target: bare(made) })
   } catch (error) {
@@ -58,9 +57,7 @@ async function wish(kind: Schemas['WishKindOut'], by: string | number | null): P
     // What the wish counts from is what the draft holds when it is first made, and stays.
     const now = kept
       ? kept.from_per_100g
-      : (await data(client.POST('/api/swaps/per-100g', { body: { draft: work.draft } })))[
-          kind.id as keyof Schemas['PerHundredOut']
-        ]
+      : (await api.per100g({ body: { draft: work.draft } }))[kind.id as keyof Schemas['PerHundredOut']]
     await send({ wish: { need: kind.id, by_pct: by === '' ? null : by, from_per_100g: now } })
   } catch (error) {
     if (!(error instanceof ApiError)) throw error

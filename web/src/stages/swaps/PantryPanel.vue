@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef, watch } from 'vue'
-import { ApiError, client, data, words, type Schemas } from '@/api/client'
+import { api } from '@/api/calls'
+import { ApiError, words, type Schemas } from '@/api/client'
 import { useReference } from '@/api/queries'
 import { theDough } from '@/dough/key'
 import { grams } from '@/ui/format'
@@ -29,11 +30,9 @@ async function ask(): Promise<void> {
   if (!work || !line.value) return
   const mine = line.value
   try {
-    const answer = await data(
-      client.POST('/api/swaps/pantry', {
-        body: { draft: work.draft, line: mine, needs: work.target.needs ?? [] },
-      }),
-    )
+    const answer = await api.equals({
+      body: { draft: work.draft, line: mine, needs: work.target.needs ?? [] },
+    })
     if (mine === line.value) found.value = answer
     problem.value = ''
   } catch (error) {

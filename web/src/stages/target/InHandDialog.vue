@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { reactive, ref } from 'vue'
-import { ApiError, client, data, type Schemas } from '@/api/client'
+import { api } from '@/api/calls'
+import { ApiError, type Schemas } from '@/api/client'
 import { useReference } from '@/api/queries'
 import { theDough } from '@/dough/key'
 import { bare } from './bare'
@@ -26,11 +27,9 @@ async function take(): Promise<void> {
   const now = dough.work.value
   if (!now) return
   try {
-    const made = await data(
-      client.POST('/api/doughs/target-edit', {
-        body: { target: now.target, in_hand: { ...typed, scores: scores.value } },
-      }),
-    )
+    const made = await api.editTarget({
+      body: { target: now.target, in_hand: { ...typed, scores: scores.value } },
+    })
     dough.change({ target: bare(made) })
     open.value = false
   } catch (error) {

@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { ApiError, client, data, type Schemas } from '@/api/client'
+import { api } from '@/api/calls'
+import { ApiError, type Schemas } from '@/api/client'
 import { useReference } from '@/api/queries'
 import { useQuery } from '@tanstack/vue-query'
 import { theDough } from '@/dough/key'
-import type { Target, Work } from '@/dough/useDough'
+import type { Target } from '@/dough/useDough'
 import AmountBox from '@/ui/AmountBox.vue'
 import { fixed } from '@/ui/format'
 import ScoreSlider from './ScoreSlider.vue'
@@ -27,8 +28,7 @@ const measuring = ref(false)
 const shelf = ref(false)
 const { data: trail } = useQuery({
   queryKey: ['bakes', dough.id, 'trail'],
-  queryFn: () =>
-    data(client.GET('/api/doughs/{dough_id}/trail', { params: { path: { dough_id: dough.id.value } } })),
+  queryFn: () => api.trail({ params: { path: { dough_id: dough.id.value } } }),
 })
 
 const target = computed<Target>(() => dough.work.value?.target ?? { source: 'not set' })
@@ -55,14 +55,14 @@ type Wanted = Omit<Schemas['TargetEdit'], 'target' | 'wanted'>
 async function edit(
   wanted: Partial<Wanted>,
   where: string,
-  more: { style?: string; from?: Work; base?: Target } = {},
+  more: { style?: string; base?: Target } = {},
 ): Promise<boolean> {
   try {
     const body = { target: more.base ?? target.value, wanted: true, ...wanted }
-    const made = await data(client.POST('/api/doughs/target-edit', { body }))
+    const made = await api.editTarget({ body })
     problems.value = {}
     const style = more.style === undefined ? {} : { style: more.style }
-    dough.change({ target: bare(made), ...style }, more.from ? { from: more.from } : {})
+    dough.change({ target: bare(made), ...style })
     return true
   } catch (error) {
     if (!(error instanceof ApiError)) throw error
@@ -98,7 +98,7 @@ function grab(): void {
 async function settle(key: string, score: number): Promise<void> {
   const before = dragFrom.value
   if (!before || !dough.work.value) return
-  await edit({ field: key, value: score }, key, { from: before, base: before.target })
+  await edit({ field: key, value: score }, key, { base: before.target })
 }
 </script>
 

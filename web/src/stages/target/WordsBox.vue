@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { ref } from 'vue'
-import { ApiError, client, data, type Schemas } from '@/api/client'
+import { api } from '@/api/calls'
+import { ApiError, type Schemas } from '@/api/client'
 import { useReference } from '@/api/queries'
 import { theDough } from '@/dough/key'
 import { bare } from './bare'
@@ -15,9 +16,7 @@ async function say(): Promise<void> {
   const now = dough.work.value
   if (!now || !text.value.trim()) return
   try {
-    const made = await data(
-      client.POST('/api/doughs/target-edit', { body: { target: now.target, words: text.value } }),
-    )
+    const made = await api.editTarget({ body: { target: now.target, words: text.value } })
     wish.value = made
     problem.value = ''
     dough.change({ target: bare(made) })

@@ -1,3 +1,5 @@
+import { byRatio, straight } from '@/ui/axis'
+
 /** Where things stand on the texture map: across by crispness 0 to 100, up by the logarithm of height. */
 export const THIN_MM = 2.2
 export const THICK_MM = 36
@@ -9,22 +11,17 @@ export interface Frame {
   bottom: number
 }
 
-const span = Math.log(THICK_MM / THIN_MM)
+const across = (f: Frame) => straight([0, 100], [f.left, f.width])
+const up = (f: Frame) => byRatio([THIN_MM, THICK_MM], [f.height - f.bottom, 0])
 
-export function xOf(crisp: number, f: Frame): number {
-  return f.left + (crisp / 100) * (f.width - f.left)
-}
-export function yOf(mm: number, f: Frame): number {
-  const up = Math.log(Math.min(Math.max(mm, THIN_MM), THICK_MM) / THIN_MM) / span
-  return (f.height - f.bottom) * (1 - up)
-}
+export const xOf = (crisp: number, f: Frame): number => across(f)(crisp)
+export const yOf = (mm: number, f: Frame): number => up(f)(mm)
+
 /** The place under a point of the drawing, held inside the map. */
 export function placeAt(x: number, y: number, f: Frame): { crisp: number; height_mm: number } {
-  const across = Math.min(1, Math.max(0, (x - f.left) / (f.width - f.left)))
-  const up = Math.min(1, Math.max(0, 1 - y / (f.height - f.bottom)))
   return {
-    crisp: Math.round(across * 100),
-    height_mm: Math.min(THICK_MM, Math.max(THIN_MM, Math.round(THIN_MM * Math.exp(up * span) * 10) / 10)),
+    crisp: Math.round(across(f).invert(x)),
+    height_mm: Math.min(THICK_MM, Math.max(THIN_MM, Math.round(up(f).invert(y) * 10) / 10)),
   }
 }
 /** Steps of an arrow key across and up; with shift five at once. The server says how far a step is. */

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { client, data, words, type Schemas } from '@/api/client'
+import { api } from '@/api/calls'
+import { words, type Schemas } from '@/api/client'
 import { theDough } from '@/dough/key'
 import type { Draft } from '@/dough/useDough'
 import { day } from '@/ui/format'
@@ -37,11 +38,9 @@ watch([a, b, () => dough.preview.value], () => void compare(), { immediate: true
 
 async function draftOf(number: number): Promise<Draft | null> {
   if (number === DRAFT) return work.value?.draft ?? null
-  return data(
-    client.GET('/api/doughs/{dough_id}/versions/{number}', {
-      params: { path: { dough_id: dough.id.value, number } },
-    }),
-  )
+  return api.version({
+    params: { path: { dough_id: dough.id.value, number } },
+  })
 }
 
 async function compare(): Promise<void> {
@@ -50,16 +49,14 @@ async function compare(): Promise<void> {
   try {
     const [one, other] = await Promise.all([draftOf(from), draftOf(to)])
     if (!one || !other) return
-    const answer = await data(
-      client.POST('/api/preview/difference', {
-        body: {
-          a: one,
-          b: other,
-          style: work.value?.style ?? '',
-          dough_id: dough.id.value,
-        },
-      }),
-    )
+    const answer = await api.difference({
+      body: {
+        a: one,
+        b: other,
+        style: work.value?.style ?? '',
+        dough_id: dough.id.value,
+      },
+    })
     if (from === a.value && to === b.value) found.value = answer
     problem.value = ''
   } catch (error) {
@@ -79,11 +76,9 @@ async function goOn(number: number): Promise<void> {
 async function copy(number: number): Promise<void> {
   const name = `${work.value?.name ?? 'Dough'}, from version ${number}`.slice(0, 80)
   try {
-    const made = await data(
-      client.POST('/api/doughs', {
-        body: { name, start: 'version', copy_of: dough.id.value, version: number },
-      }),
-    )
+    const made = await api.createDough({
+      body: { name, start: 'version', copy_of: dough.id.value, version: number },
+    })
     await router.push(`/dough/${made.id}/formula`)
   } catch (error) {
     problem.value = words(error)

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { ref } from 'vue'
-import { client, data, words, type Schemas } from '@/api/client'
+import { api } from '@/api/calls'
+import { words, type Schemas } from '@/api/client'
 import { theDough } from '@/dough/key'
 
 const KINDS = [
@@ -20,11 +21,9 @@ async function write(): Promise<void> {
   problem.value = ''
   try {
     await dough.save()
-    written.value = await data(
-      client.GET('/api/doughs/{dough_id}/write/{kind}', {
-        params: { path: { dough_id: dough.id.value, kind: kind.value } },
-      }),
-    )
+    written.value = await api.written({
+      params: { path: { dough_id: dough.id.value, kind: kind.value } },
+    })
   } catch (error) {
     problem.value = words(error)
   }

@@ -1,14 +1,15 @@
 <script setup lang="ts">
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
-import { ApiError, client, data } from '@/api/client'
+import { api } from '@/api/calls'
+import { ApiError } from '@/api/client'
 import { useReference } from '@/api/queries'
 import type { Habit } from '@/ui/useHabit'
 
 const props = defineProps<{ habit: Habit }>()
 const queryClient = useQueryClient()
 const { ingredients } = useReference()
-const { data: cups } = useQuery({ queryKey: ['cups'], queryFn: () => data(client.GET('/api/pantry/cups')) })
+const { data: cups } = useQuery({ queryKey: ['cups'], queryFn: () => api.cups() })
 const ident = ref('ap')
 const filling = ref('spooned')
 const typed = ref('')
@@ -24,11 +25,9 @@ function pick(event: Event): void {
 }
 async function keep(): Promise<void> {
   try {
-    const made = await data(
-      client.POST('/api/pantry/cups', {
-        body: { ingredient: ident.value, filling: filling.value, grams: typed.value, habit: props.habit },
-      }),
-    )
+    const made = await api.weighCups({
+      body: { ingredient: ident.value, filling: filling.value, grams: typed.value, habit: props.habit },
+    })
     queryClient.setQueryData(['cups'], made)
     typed.value = ''
     problem.value = ''

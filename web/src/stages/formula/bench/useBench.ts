@@ -1,5 +1,7 @@
-import { ref, shallowRef, watch, type Ref } from 'vue'
-import { ApiError, client, data, words, type Schemas } from '@/api/client'
+import { ref, type Ref } from 'vue'
+import { useAsk } from '@/api/ask'
+import { api } from '@/api/calls'
+import type { Schemas } from '@/api/client'
 import { theDough } from '@/dough/key'
 import type { Habit } from '@/ui/useHabit'
 
@@ -11,39 +13,18 @@ export interface Wish {
   split: Schemas['SplitIn'][]
 }
 
-const REST_MS = 150
-
-/** The bench's account of the draft, asked for while it is open and the hand rests; the newest draft wins. */
+/** The bench's account of the draft, asked for while it is open and the hand rests. */
 export function useBench(open: Ref<boolean>, habit: Ref<Habit>) {
   const dough = theDough()
-  const bench = shallowRef<Bench | null>(null)
-  const problem = ref('')
   const wish = ref<Wish>({ wanted_ml: null, packet_line: '', packet_g: null, split: [] })
-  let timer: ReturnType<typeof setTimeout> | undefined
-  let asked = 0
-
-  watch([dough.preview, open, wish, habit], plan, { deep: true, immediate: true })
-
-  function plan(): void {
-    clearTimeout(timer)
-    if (open.value) timer = setTimeout(() => void ask(), bench.value === null ? 0 : REST_MS)
-  }
-
-  async function ask(): Promise<void> {
-    const work = dough.work.value
-    if (work === null) return
-    const mine = ++asked
-    try {
-      const body = { draft: work.draft, style: work.style, habit: habit.value, ...wish.value }
-      const answer = await data(client.POST('/api/bench', { body: { ...body, dough_id: dough.id.value } }))
-      if (mine !== asked) return
-      bench.value = answer
-      problem.value = ''
-    } catch (error) {
-      if (!(error instanceof ApiError)) throw error
-      problem.value = words(error)
-    }
-  }
-
+  const { answer: bench, problem } = useAsk(
+    () => [dough.preview.value?.seq, open.value, wish.value, habit.value],
+    (signal) => {
+      const work = dough.work.value
+      if (work === null || !open.value) return null
+      const body = { draft: work.draft, style: work.style, dough_id: dough.id.value, habit: habit.value }
+      return api.accounts({ body: { ...body, ...wish.value }, signal })
+    },
+  )
   return { bench, problem, wish }
 }

@@ -1,7 +1,9 @@
+import { VueQueryPlugin } from '@tanstack/vue-query'
+import { mount } from '@vue/test-utils'
 import { afterEach, beforeEach, expect, it, vi } from 'vitest'
-import { effectScope, nextTick, ref } from 'vue'
-import { ApiError } from '@/api/client'
-import { useAsk } from './useAsk'
+import { defineComponent, h, nextTick, ref } from 'vue'
+import { useAsk } from './ask'
+import { ApiError } from './client'
 
 beforeEach(() => vi.useFakeTimers())
 afterEach(() => vi.useRealTimers())
@@ -14,10 +16,15 @@ function later<T>() {
 }
 /** Run a composable as a component would, and hand back what it gives. */
 function within<T>(run: () => T): { found: T; stop: () => void } {
-  const scope = effectScope()
-  const found = scope.run(run)
-  if (found === undefined) throw new Error('the scope was stopped')
-  return { found, stop: () => scope.stop() }
+  let found!: T
+  const host = defineComponent({
+    setup() {
+      found = run()
+      return () => h('div')
+    },
+  })
+  const w = mount(host, { global: { plugins: [VueQueryPlugin] } })
+  return { found, stop: () => w.unmount() }
 }
 const refused = (message: string) => new ApiError(422, { code: 'entry', message, fields: [] })
 
@@ -95,5 +102,42 @@ it('asks nothing while there is no question yet', async () => {
   )
   await vi.advanceTimersByTimeAsync(300)
   expect([found.answer.value, found.problem.value]).toEqual([null, ''])
+  stop()
+})
+
+it('asks again until the server is back, and says so meanwhile', async () => {
+  let lost = true
+  const gone = new ApiError(0, { code: 'request', message: 'The server does not answer.', fields: [] })
+  const { found, stop } = within(() =>
+    useAsk(
+      () => 1,
+      () => (lost ? Promise.reject(gone) : Promise.resolve('here')),
+    ),
+  )
+  await vi.advanceTimersByTimeAsync(10)
+  expect(found.problem.value).toBe('The server does not answer.')
+  lost = false
+  await vi.advanceTimersByTimeAsync(5000)
+  expect([found.answer.value, found.problem.value]).toEqual(['here', ''])
+  stop()
+})
+
+it('cancels the question that nobody waits for any more', async () => {
+  const question = ref(1)
+  const signals: AbortSignal[] = []
+  const { stop } = within(() =>
+    useAsk(
+      () => question.value,
+      (signal) => {
+        signals.push(signal)
+        return new Promise<string>(() => undefined)
+      },
+    ),
+  )
+  await vi.advanceTimersByTimeAsync(10)
+  question.value = 2
+  await nextTick()
+  await vi.advanceTimersByTimeAsync(200)
+  expect(signals.map((s) => s.aborted)).toEqual([true, false])
   stop()
 })

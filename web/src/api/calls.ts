@@ -1,0 +1,202 @@
+import type { FetchOptions } from 'openapi-fetch'
+import { client, data } from './client'
+import type { paths } from './schema'
+
+/** What a call takes beside its path: nothing where the operation asks for nothing. */
+type Operation<M extends string, P extends keyof paths> = M extends keyof paths[P] ? paths[P][M] : never
+type Asked<T> = FetchOptions<T>
+type Init<M extends string, P extends keyof paths> =
+  object extends Asked<Operation<M, P>> ? [init?: Asked<Operation<M, P>>] : [init: Asked<Operation<M, P>>]
+
+/** Every question the screens ask of the server, by what it asks. An answer, or an ApiError. */
+export const api = {
+  /** Everything the drawer shows for a draft; nothing is kept. */
+  accounts: (...init: Init<'post', '/api/bench'>) => data(client.POST('/api/bench', ...init)),
+  /** What browning leaves, what to add back, and where to cool it. */
+  browned: (...init: Init<'post', '/api/butter/browned'>) =>
+    data(client.POST('/api/butter/browned', ...init)),
+  /** How long a form takes from where it is, beside the other forms, and how long to firm it up again. */
+  butterClock: (...init: Init<'post', '/api/butter/clock'>) =>
+    data(client.POST('/api/butter/clock', ...init)),
+  /** Air against minutes, a weighed cup, and what it does to the forecast. */
+  cream: (...init: Init<'post', '/api/butter/cream'>) => data(client.POST('/api/butter/cream', ...init)),
+  /** Where the dough will come out, or what one part has to be for it to come out as wanted. */
+  doughTemperature: (...init: Init<'post', '/api/butter/dough'>) =>
+    data(client.POST('/api/butter/dough', ...init)),
+  /** Kinds of mixer, with what this kitchen has learned of their heat. */
+  mixers: (...init: Init<'get', '/api/butter/mixers'>) => data(client.GET('/api/butter/mixers', ...init)),
+  /** Teach a mixer's heat by one reading. */
+  noteMixer: (...init: Init<'post', '/api/butter/mixers'>) =>
+    data(client.POST('/api/butter/mixers', ...init)),
+  /** The schools of making this dough: order and end points, and what the forecast does when one is taken. */
+  mixing: (...init: Init<'post', '/api/butter/mixing'>) => data(client.POST('/api/butter/mixing', ...init)),
+  /** What a reading would do to the forecast; taking it over is an edit of the draft. */
+  withReading: (...init: Init<'post', '/api/butter/reading'>) =>
+    data(client.POST('/api/butter/reading', ...init)),
+  /** How long for what, where, and past when it is not used. */
+  rest: (...init: Init<'post', '/api/butter/rest'>) => data(client.POST('/api/butter/rest', ...init)),
+  /** The temperature strip of a draft: feels, solid fat, the zone its method wants, what being off costs. */
+  butterStrip: (...init: Init<'post', '/api/butter/strip'>) =>
+    data(client.POST('/api/butter/strip', ...init)),
+  /** The doughs on the shelf, in the order they were put there. */
+  shelf: (...init: Init<'get', '/api/doughs'>) => data(client.GET('/api/doughs', ...init)),
+  /** A new dough from the base ratio, a style, a recipe that was looked through, any version, or an empty page. */
+  createDough: (...init: Init<'post', '/api/doughs'>) => data(client.POST('/api/doughs', ...init)),
+  /** Work out a target from what was typed; nothing is saved. */
+  editTarget: (...init: Init<'post', '/api/doughs/target-edit'>) =>
+    data(client.POST('/api/doughs/target-edit', ...init)),
+  /** Take a dough off the shelf; it can be put back. */
+  deleteDough: (...init: Init<'delete', '/api/doughs/{dough_id}'>) =>
+    data(client.DELETE('/api/doughs/{dough_id}', ...init)),
+  /** One dough with its draft, target and list of versions. */
+  dough: (...init: Init<'get', '/api/doughs/{dough_id}'>) =>
+    data(client.GET('/api/doughs/{dough_id}', ...init)),
+  /** All bakes, newest first, each compared with the target and its own forecast. */
+  bakes: (...init: Init<'get', '/api/doughs/{dough_id}/bakes'>) =>
+    data(client.GET('/api/doughs/{dough_id}/bakes', ...init)),
+  /** Log a bake; the same key twice logs it once. */
+  logBake: (...init: Init<'post', '/api/doughs/{dough_id}/bakes'>) =>
+    data(client.POST('/api/doughs/{dough_id}/bakes', ...init)),
+  /** Why a bake missed its target, cause by cause. */
+  diagnosis: (...init: Init<'get', '/api/doughs/{dough_id}/bakes/{bake_id}/diagnosis'>) =>
+    data(client.GET('/api/doughs/{dough_id}/bakes/{bake_id}/diagnosis', ...init)),
+  /** The butter last taken out for a dough, its readings, and where it stands now. */
+  butterOut: (...init: Init<'get', '/api/doughs/{dough_id}/butter'>) =>
+    data(client.GET('/api/doughs/{dough_id}/butter', ...init)),
+  /** Butter is out: from now on its clock runs. */
+  takeButterOut: (...init: Init<'post', '/api/doughs/{dough_id}/butter'>) =>
+    data(client.POST('/api/doughs/{dough_id}/butter', ...init)),
+  /** A reading: the clock goes on from it. */
+  readButter: (...init: Init<'post', '/api/doughs/{dough_id}/butter/reading'>) =>
+    data(client.POST('/api/doughs/{dough_id}/butter/reading', ...init)),
+  /** Bakes of one dough beside one another and the target. */
+  compareBakes: (...init: Init<'post', '/api/doughs/{dough_id}/compare'>) =>
+    data(client.POST('/api/doughs/{dough_id}/compare', ...init)),
+  /** Keep the dough as it stands, with its swaps made, as a diet version that follows it. */
+  makeDietVersion: (...init: Init<'post', '/api/doughs/{dough_id}/diet-versions'>) =>
+    data(client.POST('/api/doughs/{dough_id}/diet-versions', ...init)),
+  /** Save name, style, target and draft; 409 with what is there now when the revision is stale. */
+  saveDraft: (...init: Init<'put', '/api/doughs/{dough_id}/draft'>) =>
+    data(client.PUT('/api/doughs/{dough_id}/draft', ...init)),
+  /** What this dough follows and would follow, and its diet versions. */
+  family: (...init: Init<'get', '/api/doughs/{dough_id}/family'>) =>
+    data(client.GET('/api/doughs/{dough_id}/family', ...init)),
+  /** Take over what the parent changed. */
+  follow: (...init: Init<'post', '/api/doughs/{dough_id}/follow'>) =>
+    data(client.POST('/api/doughs/{dough_id}/follow', ...init)),
+  /** Allergens, ingredient list, nutrition and notices of the draft's finished piece. */
+  label: (...init: Init<'get', '/api/doughs/{dough_id}/label'>) =>
+    data(client.GET('/api/doughs/{dough_id}/label', ...init)),
+  /** Tick what a supplier's label says an ingredient may contain; it counts for every dough of the kitchen. */
+  readLabel: (...init: Init<'post', '/api/doughs/{dough_id}/label'>) =>
+    data(client.POST('/api/doughs/{dough_id}/label', ...init)),
+  /** Every version, oldest first, with what it did. */
+  lineage: (...init: Init<'get', '/api/doughs/{dough_id}/lineage'>) =>
+    data(client.GET('/api/doughs/{dough_id}/lineage', ...init)),
+  /** Take a picture in: re-encoded, measured. The same key twice adds it once. */
+  addPhoto: (...init: Init<'post', '/api/doughs/{dough_id}/photos'>) =>
+    data(client.POST('/api/doughs/{dough_id}/photos', ...init)),
+  /** A picture from the simulated camera of what the draft would bake. */
+  simulatePhoto: (...init: Init<'post', '/api/doughs/{dough_id}/photos/simulated'>) =>
+    data(client.POST('/api/doughs/{dough_id}/photos/simulated', ...init)),
+  /** Put a deleted dough back on the shelf. */
+  restoreDough: (...init: Init<'post', '/api/doughs/{dough_id}/restore'>) =>
+    data(client.POST('/api/doughs/{dough_id}/restore', ...init)),
+  /** What could be varied in the draft, and the series there are, newest first. */
+  series: (...init: Init<'get', '/api/doughs/{dough_id}/series'>) =>
+    data(client.GET('/api/doughs/{dough_id}/series', ...init)),
+  /** Keep a plan, with the draft it starts from. */
+  keepPlan: (...init: Init<'post', '/api/doughs/{dough_id}/series'>) =>
+    data(client.POST('/api/doughs/{dough_id}/series', ...init)),
+  /** A plan looked at, not kept. */
+  tryPlan: (...init: Init<'post', '/api/doughs/{dough_id}/series/plan'>) =>
+    data(client.POST('/api/doughs/{dough_id}/series/plan', ...init)),
+  /** How many trays of each level it takes to see a difference, by this kitchen's scatter at the draft's size. */
+  power: (...init: Init<'get', '/api/doughs/{dough_id}/series/power/{key}'>) =>
+    data(client.GET('/api/doughs/{dough_id}/series/power/{key}', ...init)),
+  /** The bench sheet of the draft. */
+  benchSheet: (...init: Init<'get', '/api/doughs/{dough_id}/sheet'>) =>
+    data(client.GET('/api/doughs/{dough_id}/sheet', ...init)),
+  /** Where the measured bakes stand on the texture map, oldest first; those without height or texture are left out. */
+  trail: (...init: Init<'get', '/api/doughs/{dough_id}/trail'>) =>
+    data(client.GET('/api/doughs/{dough_id}/trail', ...init)),
+  /** Keep the draft as the next numbered version. */
+  keepVersion: (...init: Init<'post', '/api/doughs/{dough_id}/versions'>) =>
+    data(client.POST('/api/doughs/{dough_id}/versions', ...init)),
+  /** The formula and process of one frozen version. */
+  version: (...init: Init<'get', '/api/doughs/{dough_id}/versions/{number}'>) =>
+    data(client.GET('/api/doughs/{dough_id}/versions/{number}', ...init)),
+  /** Make a version the draft again and go on from it. */
+  returnToVersion: (...init: Init<'post', '/api/doughs/{dough_id}/versions/{number}/return'>) =>
+    data(client.POST('/api/doughs/{dough_id}/versions/{number}/return', ...init)),
+  /** The draft as a file of an open format, with what that format cannot hold. */
+  written: (...init: Init<'get', '/api/doughs/{dough_id}/write/{kind}'>) =>
+    data(client.GET('/api/doughs/{dough_id}/write/{kind}', ...init)),
+  /** The kitchen with its ovens and trays. */
+  kitchen: (...init: Init<'get', '/api/kitchen'>) => data(client.GET('/api/kitchen', ...init)),
+  /** Change the kitchen's region: what is approved as a food and how labels count goes by it. */
+  setRegion: (...init: Init<'put', '/api/kitchen/region'>) =>
+    data(client.PUT('/api/kitchen/region', ...init)),
+  /** Take into force what the bakes teach. */
+  adoptLesson: (...init: Init<'post', '/api/learning'>) => data(client.POST('/api/learning', ...init)),
+  /** Back to an earlier calibration, or to general parameters. */
+  returnToLesson: (...init: Init<'post', '/api/learning/return'>) =>
+    data(client.POST('/api/learning/return', ...init)),
+  /** What the bakes would teach, without taking it into force. */
+  studyLearning: (...init: Init<'post', '/api/learning/study'>) =>
+    data(client.POST('/api/learning/study', ...init)),
+  /** What the forecast is made of and how sure each part is, section by section. */
+  model: (...init: Init<'get', '/api/model'>) => data(client.GET('/api/model', ...init)),
+  /** Every single lever that brings the forecast nearer to the target, most first, and pairs that do better. */
+  rankNext: (...init: Init<'post', '/api/next'>) => data(client.POST('/api/next', ...init)),
+  /** The smallest change of everything unlocked that should bake the whole target. */
+  searchTarget: (...init: Init<'post', '/api/next/search'>) => data(client.POST('/api/next/search', ...init)),
+  /** The newest version of every ingredient of the cook's own. */
+  pantry: (...init: Init<'get', '/api/pantry'>) => data(client.GET('/api/pantry', ...init)),
+  /** Keep an ingredient; with a key, as a new version of that one. */
+  keepIngredient: (...init: Init<'post', '/api/pantry'>) => data(client.POST('/api/pantry', ...init)),
+  /** What this kitchen's cups weigh. */
+  cups: (...init: Init<'get', '/api/pantry/cups'>) => data(client.GET('/api/pantry/cups', ...init)),
+  /** Keep three weighed cups; every measure of that ingredient goes by them from now on. */
+  weighCups: (...init: Init<'post', '/api/pantry/cups'>) => data(client.POST('/api/pantry/cups', ...init)),
+  /** What an ingredient would be made of; nothing is kept. */
+  lookAtIngredient: (...init: Init<'post', '/api/pantry/look'>) =>
+    data(client.POST('/api/pantry/look', ...init)),
+  /** Photo */
+  photo: (...init: Init<'get', '/api/photos/{photo_id}'>) =>
+    data(client.GET('/api/photos/{photo_id}', ...init)),
+  /** Measure anew inside outlines drawn by hand. */
+  correctOutlines: (...init: Init<'put', '/api/photos/{photo_id}/outlines'>) =>
+    data(client.PUT('/api/photos/{photo_id}/outlines', ...init)),
+  /** What must follow the hand: the draft with the edit made, composition, balance, point forecast. */
+  preview: (...init: Init<'post', '/api/preview'>) => data(client.POST('/api/preview', ...init)),
+  /** What can wait until the hand rests: window, best minute, ranges, what decides, the bake to scrub. */
+  detail: (...init: Init<'post', '/api/preview/detail'>) => data(client.POST('/api/preview/detail', ...init)),
+  /** Two drafts side by side: grams, percent, process, and what the forecast makes of each. */
+  difference: (...init: Init<'post', '/api/preview/difference'>) =>
+    data(client.POST('/api/preview/difference', ...init)),
+  /** One line again, with what the cook said: another ingredient, an amount, a way of filling. */
+  readLine: (...init: Init<'post', '/api/recipes/line'>) => data(client.POST('/api/recipes/line', ...init)),
+  /** Read a recipe in any of the formats; without a habit it is guessed from the text and said. */
+  readRecipe: (...init: Init<'post', '/api/recipes/read'>) => data(client.POST('/api/recipes/read', ...init)),
+  /** The ingredient table, styles, attributes and words. */
+  reference: (...init: Init<'get', '/api/reference'>) => data(client.GET('/api/reference', ...init)),
+  /** What a run measured. */
+  measureRun: (...init: Init<'put', '/api/series/{series_id}/runs'>) =>
+    data(client.PUT('/api/series/{series_id}/runs', ...init)),
+  /** Sign out. */
+  signOut: (...init: Init<'delete', '/api/session'>) => data(client.DELETE('/api/session', ...init)),
+  /** Who is signed in. Also sets the CSRF cookie. */
+  session: (...init: Init<'get', '/api/session'>) => data(client.GET('/api/session', ...init)),
+  /** Sign in by name and password; slowed down after repeated failures. */
+  signIn: (...init: Init<'post', '/api/session'>) => data(client.POST('/api/session', ...init)),
+  /** Several doughs on one day: the order, and what to clean between. */
+  day: (...init: Init<'post', '/api/swaps/day'>) => data(client.POST('/api/swaps/day', ...init)),
+  /** What else in the pantry comes to the same as one line, and how many eggs it is by class. */
+  equals: (...init: Init<'post', '/api/swaps/pantry'>) => data(client.POST('/api/swaps/pantry', ...init)),
+  /** What less sugar, less sodium and more fibre would count from. */
+  per100g: (...init: Init<'post', '/api/swaps/per-100g'>) =>
+    data(client.POST('/api/swaps/per-100g', ...init)),
+  /** Every line that breaks a need with what could stand in for it, ranked, and the swaps as picked. */
+  studySwaps: (...init: Init<'post', '/api/swaps/study'>) => data(client.POST('/api/swaps/study', ...init)),
+}
