@@ -35,7 +35,7 @@ def test_a_photo_teaches_the_oven_and_the_first_suggestion_is_kept(page: Page) -
     log_from_the_simulated_camera(page)
     expect(page.get_by_role("heading", name=re.compile("^Bake 3"))).to_be_visible()
     expect(page.get_by_role("img", name="Photo of bake 3 from above")).to_be_visible()
-    expect(page.get_by_text(re.compile("shades rim .* from the photo"))).to_be_visible()
+    expect(page.get_by_text(re.compile(r"rim shade .*shades from the photo"))).to_be_visible()
 
     # Nothing is learned until someone says so.
     page.get_by_role("link", name="Learn").click()
@@ -155,7 +155,7 @@ def test_a_series_is_planned_baked_and_read_and_survives_a_lost_server(page: Pag
     for n in range(6):
         level = float((rows.nth(n).get_by_role("cell").first.text_content() or "").split()[1])
         with page.expect_response(lambda r: r.request.method == "PUT"):
-            box = rows.nth(n).get_by_label(re.compile("widths$"))
+            box = rows.nth(n).get_by_label(re.compile("diameter$"))
             box.fill(f"{60 + level / 2 + n * 0.1:.1f}")
             box.press("Tab")
     expect(page.get_by_text(re.compile(r"Portion 34 to 46 g: diameter 6\.\d mm wider"))).to_be_visible()

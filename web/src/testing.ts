@@ -78,7 +78,7 @@ const Plain = defineComponent({
   setup:
     (_, { slots, attrs }) =>
     () =>
-      h('button', attrs, slots['default']?.()),
+      h('button', { type: 'button', ...attrs }, slots['default']?.()),
 })
 
 /** Mount a part of the screen inside a dough; the work is what the part needs of it. */

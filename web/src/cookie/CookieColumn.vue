@@ -161,7 +161,7 @@ const moment = computed(() => {
       <span :title="detail?.basis">Bake model</span
       ><template v-if="preview?.style_is_nearest"> ({{ preview.style_used }})</template> ·
       <RouterLink :to="{ name: 'bake-chart', params: { id: dough.id.value } }">Bake chart</RouterLink> ·
-      <button type="button" class="link" @click="whereFrom = true">Where from?</button>
+      <BButton size="sm" variant="link" @click="whereFrom = true">Where from?</BButton>
     </p>
     <WhereFrom v-if="forecast" v-model="whereFrom" :forecast="forecast" :basis="detail?.basis ?? ''" />
   </section>
@@ -253,13 +253,6 @@ h2 {
   margin: 2px 0 0;
 }
 .basis a {
-  text-decoration: underline;
-}
-.link {
-  border: 0;
-  background: none;
-  padding: 0;
-  color: var(--cobalt);
   text-decoration: underline;
 }
 </style>

@@ -162,9 +162,9 @@ async function enter(): Promise<void> {
           <ul>
             <li v-for="(a, n) in recipe.aside" :key="n">
               <span>{{ a }}</span>
-              <button type="button" class="link" @click="takeUp(a)">
+              <BButton size="sm" variant="link" @click="takeUp(a)">
                 an ingredient <span class="visually-hidden">{{ a }}</span>
-              </button>
+              </BButton>
             </li>
           </ul>
         </details>
@@ -199,10 +199,9 @@ async function enter(): Promise<void> {
       </div>
       <footer v-if="recipe && rows.length">
         <label class="visually-hidden" for="paste-name">What will it be called?</label>
-        <input
+        <BFormInput
           id="paste-name"
           v-model="name"
-          class="form-control"
           maxlength="80"
           placeholder="What will it be called?"
           autocomplete="off"
@@ -287,13 +286,6 @@ dd {
   gap: 8px;
   justify-content: space-between;
   border-top: 1px solid var(--rule);
-}
-.link {
-  border: 0;
-  background: none;
-  padding: 0;
-  color: var(--cobalt);
-  white-space: nowrap;
 }
 header {
   display: flex;

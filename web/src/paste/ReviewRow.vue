@@ -127,9 +127,9 @@ function settle(code: string, choice: string): void {
         <template v-if="a.code === 'amount' || a.code === 'unit'">
           <button v-if="a.code === 'unit'" type="button" @click="say({ settles: ['unit'] })">grams</button>
           <form @submit.prevent="say({ amount: typed, settles: ['amount', 'unit'] })">
-            <input
+            <BFormInput
               v-model="typed"
-              class="form-control form-control-sm"
+              size="sm"
               :aria-label="`Amount of ${line.text}`"
               placeholder="40 g, 1 tbsp"
             />

@@ -51,11 +51,11 @@ async function create(): Promise<void> {
       <BFormInput id="dough-name" v-model="name" maxlength="80" autocomplete="off" />
       <template v-if="shown === 'style'">
         <label class="form-label mt-3" for="dough-style">Style</label>
-        <select id="dough-style" v-model="style" class="form-select">
-          <option v-for="s in reference?.styles ?? []" :key="s.id" :value="s.id">
+        <BFormSelect id="dough-style" v-model="style">
+          <BFormSelectOption v-for="s in reference?.styles ?? []" :key="s.id" :value="s.id">
             {{ s.name }}: {{ s.wanted }}
-          </option>
-        </select>
+          </BFormSelectOption>
+        </BFormSelect>
       </template>
       <p v-if="problem" class="alert-words mt-2" role="alert">▲ {{ problem }}</p>
       <div class="mt-3 d-flex gap-2 justify-content-end">

@@ -6,7 +6,7 @@ withDefaults(
     label: string
     unit?: string
     hint?: string
-    type?: string
+    type?: 'text' | 'date'
     max?: string
     placeholder?: string
     problem?: string | undefined
@@ -23,17 +23,18 @@ const id = useId()
     <label :for="id"
       >{{ label }}<span v-if="unit" class="unit">, {{ unit }}</span></label
     >
-    <input
+    <BFormInput
       :id="id"
-      v-model="text"
-      class="form-control form-control-sm fig"
+      :model-value="text ?? ''"
+      size="sm"
+      class="fig"
       :class="{ 'is-wrong': problem }"
       :type="type"
-      :max="max || undefined"
       :placeholder="placeholder"
-      :aria-invalid="problem ? true : undefined"
       :aria-describedby="`${id}-more`"
       inputmode="text"
+      v-bind="{ ...(max ? { max } : {}), ...(problem ? { 'aria-invalid': 'true' as const } : {}) }"
+      @update:model-value="text = String($event ?? '')"
     />
     <span
       :id="`${id}-more`"

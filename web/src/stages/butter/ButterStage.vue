@@ -80,11 +80,11 @@ function move(event: KeyboardEvent, at: number): void {
       <span class="push" />
       <label v-if="strip?.feels.length" class="small-words"
         >milk fat
-        <select v-model="season" class="form-select form-select-sm" aria-label="Season of the butter">
-          <option value="winter">winter: pale, hard</option>
-          <option value="typical">typical</option>
-          <option value="summer">summer: yellow, soft</option>
-        </select></label
+        <BFormSelect v-model="season" size="sm" aria-label="Season of the butter">
+          <BFormSelectOption value="winter">winter: pale, hard</BFormSelectOption>
+          <BFormSelectOption value="typical">typical</BFormSelectOption>
+          <BFormSelectOption value="summer">summer: yellow, soft</BFormSelectOption>
+        </BFormSelect></label
       >
     </header>
     <p v-if="problem" class="alert-words strip-problem" role="alert">▲ {{ problem }}</p>

@@ -120,32 +120,26 @@ async function accept(): Promise<void> {
     <form class="set" @submit.prevent="takeOut">
       <label
         >Form
-        <select v-model="piece" class="form-select form-select-sm" aria-label="Form of the butter">
-          <option v-for="f in look?.forms ?? []" :key="f.form" :value="f.form">{{ f.name }}</option>
-        </select></label
+        <BFormSelect v-model="piece" size="sm" aria-label="Form of the butter">
+          <BFormSelectOption v-for="f in look?.forms ?? []" :key="f.form" :value="f.form">{{
+            f.name
+          }}</BFormSelectOption>
+        </BFormSelect></label
       >
       <label
         >From
-        <select v-model="start" class="form-select form-select-sm" aria-label="Where the butter comes from">
-          <option value="4">fridge, 4 °C</option>
-          <option value="7">fridge door, 7 °C</option>
-          <option value="-18">freezer, −18 °C</option>
-        </select></label
+        <BFormSelect v-model="start" size="sm" aria-label="Where the butter comes from">
+          <BFormSelectOption value="4">fridge, 4 °C</BFormSelectOption>
+          <BFormSelectOption value="7">fridge door, 7 °C</BFormSelectOption>
+          <BFormSelectOption value="-18">freezer, −18 °C</BFormSelectOption>
+        </BFormSelect></label
       >
       <label
-        >Room
-        <span
-          ><input v-model="room" class="form-control form-control-sm" aria-label="Room, °C" /> °C</span
-        ></label
+        >Room <span><BFormInput v-model="room" size="sm" aria-label="Room, °C" /> °C</span></label
       >
       <label
         >Out since
-        <input
-          v-model="outAt"
-          class="form-control form-control-sm"
-          aria-label="Out since"
-          placeholder="now"
-        />
+        <BFormInput v-model="outAt" size="sm" aria-label="Out since" placeholder="now" />
       </label>
       <label class="tick"><input v-model="wrapped" type="checkbox" /> wrapped</label>
       <BButton type="submit" size="sm" variant="primary">Start the clock</BButton>
@@ -191,17 +185,19 @@ async function accept(): Promise<void> {
       <form class="reading" @submit.prevent="read">
         <label
           >Reading
-          <input v-model="reading" class="form-control form-control-sm" aria-label="Butter reading, °C" />
+          <BFormInput v-model="reading" size="sm" aria-label="Butter reading, °C" />
           °C</label
         >
         <label
           >or how it feels
-          <select v-model="feel" class="form-select form-select-sm" aria-label="How the butter feels">
-            <option value="">–</option>
-            <option v-for="f in strip.feels" :key="f.key" :value="f.key">{{ f.feel }}</option>
-          </select></label
+          <BFormSelect v-model="feel" size="sm" aria-label="How the butter feels">
+            <BFormSelectOption value="">–</BFormSelectOption>
+            <BFormSelectOption v-for="f in strip.feels" :key="f.key" :value="f.key">{{
+              f.feel
+            }}</BFormSelectOption>
+          </BFormSelect></label
         >
-        <button type="submit" class="do">Enter it</button>
+        <BButton type="submit" size="sm" variant="outline-primary">Enter it</BButton>
       </form>
       <div v-if="said" class="said">
         <p>

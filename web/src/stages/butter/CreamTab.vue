@@ -63,9 +63,11 @@ function take(): void {
     <form class="set" @submit.prevent>
       <label
         >Mixer
-        <select v-model="kind" class="form-select form-select-sm" aria-label="Mixer for creaming">
-          <option v-for="m in mixers ?? []" :key="m.kind" :value="m.kind">{{ m.name }}</option>
-        </select></label
+        <BFormSelect v-model="kind" size="sm" aria-label="Mixer for creaming">
+          <BFormSelectOption v-for="m in mixers ?? []" :key="m.kind" :value="m.kind">{{
+            m.name
+          }}</BFormSelectOption>
+        </BFormSelect></label
       >
       <label
         >Butter
@@ -163,9 +165,9 @@ function take(): void {
         >
       </p>
       <p v-if="answer.effect"><b>Forecast creamed like this:</b> {{ answer.effect }}.</p>
-      <button v-if="answer.minutes !== null" type="button" class="do" @click="take">
+      <BButton v-if="answer.minutes !== null" size="sm" variant="outline-primary" @click="take">
         Take this creaming for today’s batch
-      </button>
+      </BButton>
       <p v-else class="small-words">Type how long it is creamed to see what it does to the forecast.</p>
     </template>
   </div>

@@ -108,9 +108,11 @@ function take(): void {
           </tr>
           <tr>
             <th scope="row">
-              <select v-model="kind" class="form-select form-select-sm" aria-label="Mixer">
-                <option v-for="m in mixers ?? []" :key="m.kind" :value="m.kind">{{ m.name }}</option>
-              </select>
+              <BFormSelect v-model="kind" size="sm" aria-label="Mixer">
+                <BFormSelectOption v-for="m in mixers ?? []" :key="m.kind" :value="m.kind">{{
+                  m.name
+                }}</BFormSelectOption>
+              </BFormSelect>
             </th>
             <td>
               <input
@@ -152,27 +154,21 @@ function take(): void {
         </ul>
         <p v-if="answer.curdle" class="small-words">△ {{ answer.curdle }}</p>
         <p v-if="answer.effect" class="small-words">Forecast with this dough: {{ answer.effect }}</p>
-        <button type="button" class="do" @click="take">
+        <BButton size="sm" variant="outline-primary" @click="take">
           Take {{ fixed(answer.mixed_c, 1) }} °C as the dough’s
-        </button>
+        </BButton>
       </div>
     </div>
     <form class="teach" @submit.prevent="teach">
       <b>Teach this mixer’s heat</b>
       <label
         >before
-        <input v-model="before" class="form-control form-control-sm" aria-label="Before mixing, °C" />
+        <BFormInput v-model="before" size="sm" aria-label="Before mixing, °C" />
         °C</label
       >
-      <label
-        >after
-        <input v-model="after" class="form-control form-control-sm" aria-label="After mixing, °C" /> °C</label
-      >
-      <label
-        >in
-        <input v-model="taught" class="form-control form-control-sm" aria-label="Minutes mixed" /> min</label
-      >
-      <button type="submit" class="do">Note it</button>
+      <label>after <BFormInput v-model="after" size="sm" aria-label="After mixing, °C" /> °C</label>
+      <label>in <BFormInput v-model="taught" size="sm" aria-label="Minutes mixed" /> min</label>
+      <BButton type="submit" size="sm" variant="outline-primary">Note it</BButton>
       <span class="small-words" role="alert">{{ noted }}</span>
     </form>
   </div>

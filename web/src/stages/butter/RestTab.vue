@@ -67,17 +67,19 @@ async function take(before: boolean): Promise<void> {
     <form class="set" @submit.prevent>
       <label
         >To
-        <select v-model="purpose" class="form-select form-select-sm" aria-label="What the rest is for">
-          <option v-for="(n, k) in answer?.purposes ?? {}" :key="k" :value="k">{{ n }}</option>
-        </select></label
+        <BFormSelect v-model="purpose" size="sm" aria-label="What the rest is for">
+          <BFormSelectOption v-for="(n, k) in answer?.purposes ?? {}" :key="k" :value="k">{{
+            n
+          }}</BFormSelectOption>
+        </BFormSelect></label
       >
       <label
         >as a
-        <select v-model="shape" class="form-select form-select-sm" aria-label="Shape of the dough">
-          <option value="ball">ball</option>
-          <option value="log">log</option>
-          <option value="slab">slab</option>
-        </select></label
+        <BFormSelect v-model="shape" size="sm" aria-label="Shape of the dough">
+          <BFormSelectOption value="ball">ball</BFormSelectOption>
+          <BFormSelectOption value="log">log</BFormSelectOption>
+          <BFormSelectOption value="slab">slab</BFormSelectOption>
+        </BFormSelect></label
       >
       <label
         ><input v-model.lazy="thickness" class="form-control form-control-sm" aria-label="Thickness, mm" /> mm
@@ -85,11 +87,11 @@ async function take(before: boolean): Promise<void> {
       >
       <label
         >in the
-        <select v-model="place" class="form-select form-select-sm" aria-label="Where it rests">
-          <option value="fridge">fridge</option>
-          <option value="freezer">freezer</option>
-          <option value="counter">room, on the counter</option>
-        </select></label
+        <BFormSelect v-model="place" size="sm" aria-label="Where it rests">
+          <BFormSelectOption value="fridge">fridge</BFormSelectOption>
+          <BFormSelectOption value="freezer">freezer</BFormSelectOption>
+          <BFormSelectOption value="counter">room, on the counter</BFormSelectOption>
+        </BFormSelect></label
       >
       <label
         >from
@@ -116,14 +118,14 @@ async function take(before: boolean): Promise<void> {
       </p>
       <p v-if="answer.warning" class="alert-words" role="alert">
         ▲ {{ answer.warning }}
-        <button
+        <BButton
           v-if="answer.flatter_mm !== null"
-          type="button"
-          class="do"
+          size="sm"
+          variant="outline-primary"
           @click="thickness = String(answer.flatter_mm)"
         >
           {{ fixed(answer.flatter_mm, 0) }} mm packs
-        </button>
+        </BButton>
       </p>
       <svg
         :viewBox="`0 0 ${W} ${H}`"
@@ -148,12 +150,22 @@ async function take(before: boolean): Promise<void> {
       </svg>
       <p><b>Past use</b> after {{ answer.use_by_words }}. Label it with its date and allergens.</p>
       <div class="acts">
-        <button type="button" class="do" :disabled="answer.least_min === null" @click="take(true)">
+        <BButton
+          size="sm"
+          variant="outline-primary"
+          :disabled="answer.least_min === null"
+          @click="take(true)"
+        >
           Rest it so before shaping
-        </button>
-        <button type="button" class="do" :disabled="answer.least_min === null" @click="take(false)">
+        </BButton>
+        <BButton
+          size="sm"
+          variant="outline-primary"
+          :disabled="answer.least_min === null"
+          @click="take(false)"
+        >
           Chill it so after shaping
-        </button>
+        </BButton>
         <span class="small-words"
           >now {{ span((dough.work.value?.draft.process?.rest_h ?? 0) * 60) }} before,
           {{ span((dough.work.value?.draft.process?.chill_h ?? 0) * 60) }} after</span

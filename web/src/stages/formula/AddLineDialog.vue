@@ -98,10 +98,9 @@ const parts = (i: Ingredient): string =>
     @hidden="emit('hidden')"
   >
     <label class="form-label" for="find-ingredient">Name, role, need or another name for it</label>
-    <input
+    <BFormInput
       id="find-ingredient"
       v-model="asked"
-      class="form-control"
       type="search"
       role="combobox"
       aria-controls="found"
@@ -133,9 +132,14 @@ const parts = (i: Ingredient): string =>
     </p>
     <div v-if="looked" class="looked" aria-live="polite">
       <b>{{ looked.name }}</b> <span class="small-words">{{ looked.detail }}</span>
-      <button v-if="looked.id.startsWith('own-')" type="button" class="do" @click="make(looked.id)">
+      <BButton
+        v-if="looked.id.startsWith('own-')"
+        size="sm"
+        variant="outline-primary"
+        @click="make(looked.id)"
+      >
         Change it
-      </button>
+      </BButton>
       <p class="small-words">
         <template v-if="parts(looked)">{{ parts(looked) }}. </template>
         <template v-if="looked.fillings.length">
@@ -151,9 +155,9 @@ const parts = (i: Ingredient): string =>
         {{ SOURCES[looked.source] ?? looked.source }}, {{ SURE[looked.confidence] }}.
       </p>
     </div>
-    <button type="button" class="ownlink" @click="make(null)">
+    <BButton size="sm" variant="link" class="ownlink" @click="make(null)">
       Make one of your own: from a label, or a blend
-    </button>
+    </BButton>
     <OwnDialog v-model="own" :own="changing" @made="emit('chosen', $event)" />
     <p class="small-words mb-0">
       Typical values, compiled from general knowledge of public tables and specifications; the label on your

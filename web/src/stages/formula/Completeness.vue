@@ -23,22 +23,21 @@ const names = computed(() =>
     <b>Still missing:</b> {{ names }}. Nothing can be compared until it is known.
     <template v-if="unknown.length === 1">
       Known total of
-      <select
-        v-model.number="share"
-        class="form-select form-select-sm"
-        aria-label="What the known total is of"
-      >
-        <option :value="1">the dough</option>
-        <option :value="0.5">half of it</option>
-      </select>
-      <input
+      <BFormSelect v-model.number="share" size="sm" aria-label="What the known total is of">
+        <BFormSelectOption :value="1">the dough</BFormSelectOption>
+        <BFormSelectOption :value="0.5">half of it</BFormSelectOption>
+      </BFormSelect>
+      <BFormInput
         v-model="total"
-        class="form-control form-control-sm"
+        size="sm"
         inputmode="decimal"
         aria-label="Known total in grams"
         placeholder="612"
       />
-      g <button type="submit" class="do" :disabled="!total.trim()">Work it out</button>
+      g
+      <BButton type="submit" size="sm" variant="outline-primary" :disabled="!total.trim()"
+        >Work it out</BButton
+      >
     </template>
     <span v-if="dough.problemAt('recover')" class="alert-words" role="alert"
       >▲ {{ dough.problemAt('recover') }}</span

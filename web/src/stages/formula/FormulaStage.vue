@@ -137,17 +137,20 @@ function add(): void {
         ><input v-model="wide" type="checkbox" /> with oats, cocoa and nut meal</label
       >
       <span class="push" />
-      <button
-        type="button"
+      <BButton
+        size="sm"
+        variant="outline-primary"
         class="tool"
         :class="{ alert: findings.some((f) => f.state === 'act') }"
         @click="bench = 'findings'"
       >
         Findings <b v-if="findings.length" class="count">{{ findings.length }}</b>
-      </button>
-      <button type="button" class="tool" @click="bench = 'leavening'">Leavening</button>
-      <button type="button" class="tool" @click="bench = 'parts'">Parts</button>
-      <button type="button" class="tool" @click="bench = 'sizes'">Sizes</button>
+      </BButton>
+      <BButton size="sm" variant="outline-primary" class="tool" @click="bench = 'leavening'"
+        >Leavening</BButton
+      >
+      <BButton size="sm" variant="outline-primary" class="tool" @click="bench = 'parts'">Parts</BButton>
+      <BButton size="sm" variant="outline-primary" class="tool" @click="bench = 'sizes'">Sizes</BButton>
       <BButton size="sm" variant="outline-primary" @click="add">Add line</BButton>
     </header>
     <div class="lines">

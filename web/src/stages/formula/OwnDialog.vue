@@ -132,39 +132,49 @@ async function keep(): Promise<void> {
         >
       </div>
       <label class="form-label" for="own-name">Name</label>
-      <input id="own-name" v-model="name" class="form-control" maxlength="80" autocomplete="off" />
+      <BFormInput id="own-name" v-model="name" maxlength="80" autocomplete="off" />
       <div class="cols">
         <div v-if="way === 'label'">
           <label class="form-label" for="own-like">Most like</label>
-          <select id="own-like" v-model="like" class="form-select">
-            <option v-for="i in rows" :key="i.id" :value="i.id">{{ i.name }}</option>
-          </select>
+          <BFormSelect id="own-like" v-model="like">
+            <BFormSelectOption v-for="i in rows" :key="i.id" :value="i.id">{{ i.name }}</BFormSelectOption>
+          </BFormSelect>
           <p class="small-words">Per 100 g, from the packet. Leave out what it does not say.</p>
           <label v-for="[key, word, unit] in LABEL" :key="key" class="figure">
             <span>{{ word }}</span>
-            <input v-model="label[key]" class="form-control form-control-sm" inputmode="decimal" /> {{ unit }}
+            <BFormInput
+              :model-value="label[key] ?? ''"
+              size="sm"
+              inputmode="decimal"
+              @update:model-value="label[key] = String($event ?? '')"
+            />
+            {{ unit }}
           </label>
         </div>
         <div v-else-if="way === 'protein'">
           <label class="form-label" for="own-soft">The softer flour</label>
-          <select id="own-soft" v-model="flours.soft" class="form-select">
-            <option v-for="i in flourRows" :key="i.id" :value="i.id">{{ i.name }}, {{ i.protein }} %</option>
-          </select>
+          <BFormSelect id="own-soft" v-model="flours.soft">
+            <BFormSelectOption v-for="i in flourRows" :key="i.id" :value="i.id"
+              >{{ i.name }}, {{ i.protein }} %</BFormSelectOption
+            >
+          </BFormSelect>
           <label class="form-label" for="own-strong">The stronger flour</label>
-          <select id="own-strong" v-model="flours.strong" class="form-select">
-            <option v-for="i in flourRows" :key="i.id" :value="i.id">{{ i.name }}, {{ i.protein }} %</option>
-          </select>
+          <BFormSelect id="own-strong" v-model="flours.strong">
+            <BFormSelectOption v-for="i in flourRows" :key="i.id" :value="i.id"
+              >{{ i.name }}, {{ i.protein }} %</BFormSelectOption
+            >
+          </BFormSelect>
           <label class="figure"
             ><span>Protein wanted</span>
-            <input v-model="flours.protein" class="form-control form-control-sm" inputmode="decimal" />
+            <BFormInput v-model="flours.protein" size="sm" inputmode="decimal" />
             %</label
           >
         </div>
         <div v-else>
           <div v-for="(p, n) in parts" :key="n" class="part">
-            <select v-model="p.ingredient" class="form-select form-select-sm" :aria-label="`Part ${n + 1}`">
-              <option v-for="i in rows" :key="i.id" :value="i.id">{{ i.name }}</option>
-            </select>
+            <BFormSelect v-model="p.ingredient" size="sm" :aria-label="`Part ${n + 1}`">
+              <BFormSelectOption v-for="i in rows" :key="i.id" :value="i.id">{{ i.name }}</BFormSelectOption>
+            </BFormSelect>
             <input
               v-model.number="p.share"
               class="form-control form-control-sm"
@@ -211,7 +221,7 @@ async function keep(): Promise<void> {
       <SaysFields v-if="way === 'label'" v-model="says" />
       <label v-if="way !== 'protein'" class="figure cup"
         ><span>A US cup of it weighs (weigh three, if you use cups)</span>
-        <input v-model="cup" class="form-control form-control-sm" inputmode="decimal" /> g</label
+        <BFormInput v-model="cup" size="sm" inputmode="decimal" /> g</label
       >
       <div class="mt-3 d-flex gap-2 justify-content-end">
         <BButton variant="outline-primary" @click="open = false">Not now</BButton>

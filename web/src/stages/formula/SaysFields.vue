@@ -35,9 +35,9 @@ function restFree(): void {
     <legend>What the packet says of allergens and diets</legend>
     <p class="small-words">
       What is left open counts as unsure under a need, never as met.
-      <button v-if="open" type="button" class="link" @click="restFree">
+      <BButton v-if="open" size="sm" variant="link" @click="restFree">
         It names none of the {{ open }} left
-      </button>
+      </BButton>
     </p>
     <div class="grid">
       <label v-for="w in WAYS" :key="w.code">
@@ -99,13 +99,6 @@ label {
 }
 select {
   padding: 1px 6px;
-}
-.link {
-  border: 0;
-  background: none;
-  padding: 0 0 0 6px;
-  color: var(--cobalt);
-  text-decoration: underline;
 }
 @media (max-width: 700px) {
   .grid {

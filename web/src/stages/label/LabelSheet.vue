@@ -185,9 +185,9 @@ async function read(ingredient: string): Promise<void> {
                 <label v-for="a in asked(s.open)" :key="a.code">
                   <input v-model="ticks" type="checkbox" :value="a.code" /> {{ a.name }}
                 </label>
-                <button type="submit" class="do">
+                <BButton type="submit" size="sm" variant="outline-primary">
                   {{ ticks.length ? 'Keep what it says' : 'It names none' }}
-                </button>
+                </BButton>
               </form>
             </div>
           </div>

@@ -55,9 +55,9 @@ const sweeter = computed(() => {
       >
       <span class="visually-hidden">clear misses from the target</span>
     </div>
-    <button type="button" class="do" @click="$emit('take')">
+    <BButton size="sm" variant="outline-primary" @click="$emit('take')">
       Try it <span class="visually-hidden">: {{ words }}</span>
-    </button>
+    </BButton>
   </article>
 </template>
 

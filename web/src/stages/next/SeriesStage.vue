@@ -118,16 +118,17 @@ async function keep(): Promise<void> {
       <h2>Next</h2>
       <StageTabs label="Parts of Next" :tabs="partsOf('next')" />
       <span class="push" />
-      <select
+      <BFormSelect
         v-if="series.length && !planning"
         v-model="chosen"
-        class="form-select form-select-sm which"
+        size="sm"
+        class="which"
         aria-label="Which series"
       >
-        <option v-for="s in series" :key="s.id" :value="s.id">
+        <BFormSelectOption v-for="s in series" :key="s.id" :value="s.id">
           {{ s.name }}, {{ s.done }} of {{ s.runs.length }} baked
-        </option>
-      </select>
+        </BFormSelectOption>
+      </BFormSelect>
       <BButton v-if="!planning" size="sm" variant="primary" @click="planning = true">Plan a series</BButton>
       <BButton v-else-if="series.length" size="sm" variant="outline-primary" @click="planning = false"
         >Back to the series</BButton
@@ -137,9 +138,9 @@ async function keep(): Promise<void> {
       <form autocomplete="off" @submit.prevent="keep">
         <label class="f"
           ><span>What does it ask?</span>
-          <input
+          <BFormInput
             v-model="form.name"
-            class="form-control form-control-sm"
+            size="sm"
             maxlength="120"
             placeholder="How much sugar for a crisp rim"
           />
@@ -163,35 +164,41 @@ async function keep(): Promise<void> {
                 >, {{ lever(key)?.unit }}, now {{ fixed(lever(key)?.now ?? null, 1) }}</span
               ></span
             >
-            <input
-              v-model="form.levels[n]"
-              class="form-control form-control-sm fig"
+            <BFormInput
+              :model-value="form.levels[n] ?? ''"
+              size="sm"
+              class="fig"
               :aria-label="`Levels, ${n + 1}`"
               placeholder="85 100 115"
+              @update:model-value="form.levels[n] = String($event ?? '')"
             />
           </label>
         </div>
         <div class="acts">
-          <button v-if="form.keys.length < 3" type="button" class="do" @click="another">
+          <BButton v-if="form.keys.length < 3" size="sm" variant="outline-primary" @click="another">
             Vary another with it
-          </button>
-          <button v-if="form.keys.length > 1" type="button" class="do" @click="fewer">One fewer</button>
+          </BButton>
+          <BButton v-if="form.keys.length > 1" size="sm" variant="outline-primary" @click="fewer"
+            >One fewer</BButton
+          >
         </div>
         <div class="factor">
           <label class="f"
             ><span>Rounds</span>
-            <input
+            <BFormInput
               v-model="form.repeats"
-              class="form-control form-control-sm fig"
+              size="sm"
+              class="fig"
               inputmode="numeric"
               aria-label="Rounds"
             />
           </label>
           <label class="f"
             ><span>Pieces of each a round</span>
-            <input
+            <BFormInput
               v-model="form.pieces"
-              class="form-control form-control-sm fig"
+              size="sm"
+              class="fig"
               inputmode="numeric"
               aria-label="Pieces of each a round"
             />
@@ -202,20 +209,20 @@ async function keep(): Promise<void> {
         </p>
         <div class="acts">
           <BButton type="submit" variant="primary" :disabled="!plan || !readable">Keep this series</BButton>
-          <button v-if="plan" type="button" class="do" @click="form.seed += 1">Draw lots again</button>
+          <BButton v-if="plan" size="sm" variant="outline-primary" @click="form.seed += 1"
+            >Draw lots again</BButton
+          >
         </div>
         <div class="power">
           <p>
             To see
-            <select v-model="measure" class="form-select form-select-sm" aria-label="Measured">
-              <option v-for="m in ofRole('series')" :key="m.key" :value="m.key">{{ m.label }}</option>
-            </select>
+            <BFormSelect v-model="measure" size="sm" aria-label="Measured">
+              <BFormSelectOption v-for="m in ofRole('series')" :key="m.key" :value="m.key">{{
+                m.label
+              }}</BFormSelectOption>
+            </BFormSelect>
             differ by
-            <input
-              v-model="size"
-              class="form-control form-control-sm fig"
-              :aria-label="`Difference, ${unit}`"
-            />
+            <BFormInput v-model="size" size="sm" class="fig" :aria-label="`Difference, ${unit}`" />
             {{ unit }} in 8 of 10 series it takes, of each level,
           </p>
           <p v-if="!(difference > 0)" class="alert-words" role="alert">▲ Type a difference above zero.</p>

@@ -71,7 +71,7 @@ const measured = computed(() => {
           {{ bake.logged_by }}</span
         >
       </h3>
-      <button type="button" class="link" @click="$emit('correct')">Correct this entry</button>
+      <BButton size="sm" variant="link" @click="$emit('correct')">Correct this entry</BButton>
     </div>
     <p class="miss">{{ bake.sentence }}</p>
     <SectionPaper

@@ -59,14 +59,14 @@ const DASHES = ['', '9 3', '3 3', '9 3 2 3', '1 4', '14 4']
             ><input type="checkbox" :checked="picked.includes(b.id)" @change="turn(b.id)" /> Bake
             {{ b.number }}</label
           >
-          <button
+          <BButton
             v-if="picked.includes(b.id) && picked[0] !== b.id"
-            type="button"
-            class="link"
+            size="sm"
+            variant="link"
             @click="first(b.id)"
           >
             first <span class="visually-hidden">: bake {{ b.number }}</span>
-          </button>
+          </BButton>
           <b v-else-if="picked[0] === b.id" class="small-words">first</b>
           <span class="small-words">version {{ b.batch.version }} · {{ day(b.baked_on) }}</span>
         </li>

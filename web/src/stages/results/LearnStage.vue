@@ -183,9 +183,9 @@ const says = (c: Schemas['CheckOut']): string =>
                   <b>{{ h.number }}</b> from {{ h.bakes }} bakes
                   <span class="small-words">{{ day(h.made_at.slice(0, 10)) }}, {{ h.made_by }}</span>
                   <span v-if="h.id === inForce?.id" class="small-words">in force</span>
-                  <button v-else type="button" class="link" :disabled="busy" @click="goBack(h.id)">
+                  <BButton v-else size="sm" variant="link" :disabled="busy" @click="goBack(h.id)">
                     go back to it
-                  </button>
+                  </BButton>
                 </li>
               </ul>
             </template>

@@ -156,21 +156,21 @@ function bringBack(): void {
       <legend>Batch</legend>
       <label class="f"
         ><span>Which mixing</span>
-        <select v-model="entry.batch_id" class="form-select form-select-sm">
-          <option :value="null">a new batch</option>
-          <option v-for="b in batches" :key="b.id" :value="b.id">
+        <BFormSelect v-model="entry.batch_id" size="sm">
+          <BFormSelectOption :value="null">a new batch</BFormSelectOption>
+          <BFormSelectOption v-for="b in batches" :key="b.id" :value="b.id">
             batch {{ b.number }}, version {{ b.version }}, {{ day(b.mixed_on) }}
-          </option>
-        </select>
+          </BFormSelectOption>
+        </BFormSelect>
       </label>
       <template v-if="entry.batch_id === null">
         <label class="f"
           ><span>of version</span>
-          <select v-model="entry.version" class="form-select form-select-sm">
-            <option v-for="v in versions" :key="v.number" :value="v.number">
+          <BFormSelect v-model="entry.version" size="sm">
+            <BFormSelectOption v-for="v in versions" :key="v.number" :value="v.number">
               {{ v.number }}: {{ v.note.slice(0, 40) }}
-            </option>
-          </select>
+            </BFormSelectOption>
+          </BFormSelect>
         </label>
         <EntryField
           v-model="entry.mixed_on"
@@ -208,16 +208,12 @@ function bringBack(): void {
           </div>
           <p class="small-words">Went in on the spot, beside the lines:</p>
           <div v-for="(a, n) in entry.additions ?? []" :key="n" class="added">
-            <select
-              v-model="a.ingredient"
-              class="form-select form-select-sm"
-              :aria-label="`Added on the spot, ${n + 1}`"
-            >
-              <option v-for="i in cures" :key="i" :value="i">{{ name(i) }}</option>
-            </select>
+            <BFormSelect v-model="a.ingredient" size="sm" :aria-label="`Added on the spot, ${n + 1}`">
+              <BFormSelectOption v-for="i in cures" :key="i" :value="i">{{ name(i) }}</BFormSelectOption>
+            </BFormSelect>
             <EntryField v-model="a.grams" label="added" unit="g" :problem="problems[`additions.${n}`]" />
           </div>
-          <button type="button" class="do" @click="addCure">Add one</button>
+          <BButton size="sm" variant="outline-primary" @click="addCure">Add one</BButton>
         </details>
       </template>
     </fieldset>
@@ -242,19 +238,23 @@ function bringBack(): void {
       <QuantityField v-model="entry.pieces" name="pieces" as="Pieces baked" :problem="problems['pieces']" />
       <label class="f"
         ><span>Oven</span>
-        <select v-model="entry.oven_id" class="form-select form-select-sm">
-          <option :value="null">not noted</option>
-          <option v-for="o in kitchen?.ovens ?? []" :key="o.id" :value="o.id">{{ o.name }}</option>
-        </select>
+        <BFormSelect v-model="entry.oven_id" size="sm">
+          <BFormSelectOption :value="null">not noted</BFormSelectOption>
+          <BFormSelectOption v-for="o in kitchen?.ovens ?? []" :key="o.id" :value="o.id">{{
+            o.name
+          }}</BFormSelectOption>
+        </BFormSelect>
       </label>
       <QuantityField v-model="entry.oven_c" name="oven_c" as="Oven set to" :problem="problems['oven_c']" />
       <label class="f check"><input v-model="entry.fan" type="checkbox" /> <span>Fan on</span></label>
       <label class="f"
         ><span>Tray</span>
-        <select v-model="entry.tray_id" class="form-select form-select-sm">
-          <option :value="null">not noted</option>
-          <option v-for="t in kitchen?.trays ?? []" :key="t.id" :value="t.id">{{ t.name }}</option>
-        </select>
+        <BFormSelect v-model="entry.tray_id" size="sm">
+          <BFormSelectOption :value="null">not noted</BFormSelectOption>
+          <BFormSelectOption v-for="t in kitchen?.trays ?? []" :key="t.id" :value="t.id">{{
+            t.name
+          }}</BFormSelectOption>
+        </BFormSelect>
       </label>
       <QuantityField
         v-model="entry.minutes"
@@ -267,9 +267,9 @@ function bringBack(): void {
     <footer>
       <div v-if="asked.length" class="asked" role="alert">
         <span>{{ asked.join(' ') }}</span>
-        <button type="button" class="do" :disabled="busy" @click="submit(true)">
+        <BButton size="sm" variant="outline-primary" :disabled="busy" @click="submit(true)">
           They are right: log it
-        </button>
+        </BButton>
       </div>
       <p v-else-if="general" class="alert-words" role="alert">▲ {{ general }}</p>
       <span class="push" />

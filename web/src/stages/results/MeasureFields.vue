@@ -55,9 +55,15 @@ function usePhotoFigures(photo: Photo): void {
       <span
         >{{ q.label }}
         <b v-if="entry.measured[q.key]" class="fig">{{ entry.measured[q.key] }} {{ q.unit }}</b>
-        <button v-if="entry.measured[q.key]" type="button" class="clear" @click="entry.measured[q.key] = ''">
+        <BButton
+          v-if="entry.measured[q.key]"
+          size="sm"
+          variant="link"
+          class="clear"
+          @click="entry.measured[q.key] = ''"
+        >
           not picked
-        </button></span
+        </BButton></span
       >
       <ShadeStrip
         :shades="reference?.shades ?? []"

@@ -74,7 +74,9 @@ async function apply(): Promise<void> {
           @change="picked"
         />
       </label>
-      <button type="button" class="do" :disabled="busy" @click="simulate(6)">Simulated camera</button>
+      <BButton size="sm" variant="outline-primary" :disabled="busy" @click="simulate(6)"
+        >Simulated camera</BButton
+      >
       <span v-if="busy" class="small-words" role="status">measuring …</span>
       <span v-else-if="!photo" class="small-words"
         >Cookies on the printed card, straight from above: width, roundness and shades are read off it.</span
@@ -128,10 +130,14 @@ async function apply(): Promise<void> {
           </li>
         </ol>
         <div class="acts">
-          <button type="button" class="do" @click="add">Add an outline</button>
-          <button v-if="chosen !== null" type="button" class="do" @click="remove(chosen)">Remove it</button>
-          <button v-if="drawn" type="button" class="do" :disabled="busy" @click="apply">Measure anew</button>
-          <button v-if="drawn" type="button" class="do" @click="drawn = null">Undo these</button>
+          <BButton size="sm" variant="outline-primary" @click="add">Add an outline</BButton>
+          <BButton v-if="chosen !== null" size="sm" variant="outline-primary" @click="remove(chosen)"
+            >Remove it</BButton
+          >
+          <BButton v-if="drawn" size="sm" variant="outline-primary" :disabled="busy" @click="apply"
+            >Measure anew</BButton
+          >
+          <BButton v-if="drawn" size="sm" variant="outline-primary" @click="drawn = null">Undo these</BButton>
         </div>
         <BButton v-if="means && !drawn" size="sm" variant="primary" @click="emit('use', photo)"
           >Use these figures</BButton
@@ -151,9 +157,6 @@ async function apply(): Promise<void> {
   gap: 8px;
   align-items: center;
   margin-bottom: 6px;
-}
-.do {
-  text-decoration: none;
 }
 .file {
   cursor: pointer;

@@ -29,13 +29,15 @@ function pick(value: number): void {
       >
         {{ p.word }}
       </button>
-      <input
-        v-model="text"
-        class="form-control form-control-sm fig"
+      <BFormInput
+        :model-value="text ?? ''"
+        size="sm"
+        class="fig"
         :class="{ 'is-wrong': problem }"
         :aria-label="`${scale.label}, of 100`"
         placeholder="–"
         inputmode="numeric"
+        @update:model-value="text = String($event ?? '')"
       />
     </div>
     <span v-if="problem" class="alert-words" role="alert">▲ {{ problem }}</span>

@@ -70,7 +70,7 @@ async function keep(): Promise<void> {
     </p>
     <BForm @submit.prevent="keep">
       <label class="form-label" for="diet-name">Its name</label>
-      <input id="diet-name" v-model="name" class="form-control" maxlength="80" />
+      <BFormInput id="diet-name" v-model="name" maxlength="80" />
       <p v-if="problem" class="alert-words mt-2" role="alert">▲ {{ problem }}</p>
       <div class="mt-3 d-flex gap-2 justify-content-end">
         <BButton variant="outline-primary" @click="open = false">Not yet</BButton>

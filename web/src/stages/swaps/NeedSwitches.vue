@@ -101,7 +101,9 @@ async function wish(kind: Schemas['WishKindOut'], by: string | number | null): P
         %
       </label>
     </span>
-    <button v-if="short && !all" type="button" class="more" @click="all = true">more allergens …</button>
+    <BButton v-if="short && !all" size="sm" variant="link" class="more" @click="all = true"
+      >more allergens …</BButton
+    >
     <p v-if="problem" class="alert-words" role="alert">▲ {{ problem }}</p>
   </div>
 </template>

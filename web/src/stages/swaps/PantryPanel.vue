@@ -46,11 +46,11 @@ async function ask(): Promise<void> {
   <section class="pantry" aria-label="From the pantry">
     <label class="line"
       >Instead of
-      <select v-model="line" class="form-select form-select-sm">
-        <option v-for="x in lines" :key="x.id" :value="x.id">
+      <BFormSelect v-model="line" size="sm">
+        <BFormSelectOption v-for="x in lines" :key="x.id" :value="x.id">
           {{ name(x.ingredient) }}, {{ x.grams === null ? 'amount unknown' : `${grams(x.grams)} g` }}
-        </option>
-      </select></label
+        </BFormSelectOption>
+      </BFormSelect></label
     >
     <p v-if="problem" class="alert-words" role="alert">▲ {{ problem }}</p>
     <p v-if="found && found.equals.length === 0" class="small-words">
@@ -60,9 +60,9 @@ async function ask(): Promise<void> {
     <article v-for="e in found?.equals ?? []" :key="e.rule">
       <h3>
         {{ e.name }}
-        <button type="button" class="do" @click="dough.edit({ op: 'equal', line, rule: e.rule })">
+        <BButton size="sm" variant="outline-primary" @click="dough.edit({ op: 'equal', line, rule: e.rule })">
           Put it in <span class="visually-hidden">{{ e.name }}</span>
-        </button>
+        </BButton>
       </h3>
       <p>
         <span v-for="c in e.changes" :key="c.line_id" class="change"

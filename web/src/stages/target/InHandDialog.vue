@@ -47,11 +47,11 @@ async function take(): Promise<void> {
     </p>
     <form @submit.prevent="take">
       <label class="form-label" for="hand-source">What is it, and where from?</label>
-      <input id="hand-source" v-model="typed.source" class="form-control" maxlength="80" autocomplete="off" />
+      <BFormInput id="hand-source" v-model="typed.source" maxlength="80" autocomplete="off" />
       <div class="boxes">
         <label v-for="[key, label, unit, hint] in BOXES" :key="key">
           <span class="form-label">{{ label }}{{ unit ? `, ${unit}` : '' }}</span>
-          <input v-model="typed[key]" class="form-control" :placeholder="hint" autocomplete="off" />
+          <BFormInput v-model="typed[key]" :placeholder="hint" autocomplete="off" />
         </label>
       </div>
       <ScoreSlider

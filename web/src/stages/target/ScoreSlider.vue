@@ -35,8 +35,9 @@ function done(event: Event): void {
     />
     <span class="end">{{ high }}</span>
     <b class="fig">{{ value ?? '–' }}</b>
-    <button
-      type="button"
+    <BButton
+      size="sm"
+      variant="link"
       class="clear"
       :disabled="value === null"
       :aria-label="`Leave ${label.toLowerCase()} open`"
@@ -44,7 +45,7 @@ function done(event: Event): void {
       @click="emit('clear')"
     >
       ×
-    </button>
+    </BButton>
   </div>
 </template>
 

@@ -31,10 +31,9 @@ async function say(): Promise<void> {
   <div>
     <form class="say" @submit.prevent="say">
       <label class="visually-hidden" for="wish-words">The cookie in words</label>
-      <input
+      <BFormInput
         id="wish-words"
         v-model="text"
-        class="form-control"
         list="texture-words"
         maxlength="400"
         autocomplete="off"

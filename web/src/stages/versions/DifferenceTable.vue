@@ -53,9 +53,9 @@ const change = (x: Schemas['ForecastChangeOut']): string =>
       </tr>
     </tbody>
   </table>
-  <button v-if="hidden || all" type="button" class="link" @click="all = !all">
+  <BButton v-if="hidden || all" size="sm" variant="link" @click="all = !all">
     {{ all ? 'only what changed' : `and ${hidden} lines the same` }}
-  </button>
+  </BButton>
   <table class="forecast">
     <thead>
       <tr>
@@ -120,13 +120,5 @@ tr:not(.same) > th {
 }
 .clear {
   font-weight: 700;
-}
-.link {
-  border: 0;
-  background: none;
-  color: var(--cobalt);
-  padding: 4px 0;
-  text-decoration: underline;
-  font-size: 0.8125rem;
 }
 </style>

@@ -129,12 +129,12 @@ async function copy(number: number): Promise<void> {
             >
           </p>
           <p class="small-words line">
-            <button type="button" class="link" @click="goOn(n.version.number)">
+            <BButton size="sm" variant="link" @click="goOn(n.version.number)">
               go on from it <span class="visually-hidden">version {{ n.version.number }}</span>
-            </button>
-            <button type="button" class="link" @click="copy(n.version.number)">
+            </BButton>
+            <BButton size="sm" variant="link" @click="copy(n.version.number)">
               copy to a new dough <span class="visually-hidden">version {{ n.version.number }}</span>
-            </button>
+            </BButton>
           </p>
         </article>
       </div>
@@ -142,18 +142,18 @@ async function copy(number: number): Promise<void> {
     <div class="compare">
       <header>
         <h2>Side by side</h2>
-        <select v-model.number="a" class="form-select form-select-sm" aria-label="First of the two">
-          <option v-for="n in nodes" :key="n.version.number" :value="n.version.number">
+        <BFormSelect v-model.number="a" size="sm" aria-label="First of the two">
+          <BFormSelectOption v-for="n in nodes" :key="n.version.number" :value="n.version.number">
             version {{ n.version.number }}
-          </option>
-        </select>
+          </BFormSelectOption>
+        </BFormSelect>
         <span>and</span>
-        <select v-model.number="b" class="form-select form-select-sm" aria-label="Second of the two">
-          <option :value="DRAFT">the draft</option>
-          <option v-for="n in nodes" :key="n.version.number" :value="n.version.number">
+        <BFormSelect v-model.number="b" size="sm" aria-label="Second of the two">
+          <BFormSelectOption :value="DRAFT">the draft</BFormSelectOption>
+          <BFormSelectOption v-for="n in nodes" :key="n.version.number" :value="n.version.number">
             version {{ n.version.number }}
-          </option>
-        </select>
+          </BFormSelectOption>
+        </BFormSelect>
       </header>
       <p v-if="problem" class="alert-words" role="alert">▲ {{ problem }}</p>
       <DifferenceTable v-if="found && a !== null" :difference="found" :a="label(a)" :b="label(b)" />
@@ -230,13 +230,6 @@ article {
   -webkit-line-clamp: 2;
   -webkit-box-orient: vertical;
   line-height: 1.2;
-}
-.link {
-  border: 0;
-  background: none;
-  color: var(--cobalt);
-  padding: 0 12px 0 0;
-  text-decoration: underline;
 }
 @media (max-width: 900px) {
   .versions {

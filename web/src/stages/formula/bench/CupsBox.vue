@@ -53,16 +53,11 @@ async function keep(): Promise<void> {
       >
         <option v-for="i in rows" :key="i.id" :value="i.id">{{ i.name }}</option>
       </select>
-      <select v-model="filling" class="form-select form-select-sm" aria-label="How it is filled">
-        <option v-for="w in ways" :key="w" :value="w">{{ w }}</option>
-      </select>
-      <input
-        v-model="typed"
-        class="form-control form-control-sm"
-        aria-label="Three weights in grams"
-        placeholder="131 134 129"
-      />
-      g <button type="submit" class="do" :disabled="!typed.trim()">Keep</button>
+      <BFormSelect v-model="filling" size="sm" aria-label="How it is filled">
+        <BFormSelectOption v-for="w in ways" :key="w" :value="w">{{ w }}</BFormSelectOption>
+      </BFormSelect>
+      <BFormInput v-model="typed" size="sm" aria-label="Three weights in grams" placeholder="131 134 129" />
+      g <BButton type="submit" size="sm" variant="outline-primary" :disabled="!typed.trim()">Keep</BButton>
     </form>
     <p v-if="problem" class="alert-words" role="alert">▲ {{ problem }}</p>
     <p v-for="c in cups ?? []" :key="c.ingredient + c.filling" class="small-words">

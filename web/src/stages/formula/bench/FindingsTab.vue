@@ -44,22 +44,24 @@ async function put(key: string): Promise<void> {
     <p class="small-words">{{ f.evidence }}; {{ SURE[f.confidence] }}.</p>
     <div class="acts">
       <span v-for="r in f.remedies" :key="r.words" class="remedy">
-        <button type="button" class="do" @click="mend(r)">{{ r.words }}</button>
+        <BButton size="sm" variant="outline-primary" @click="mend(r)">{{ r.words }}</BButton>
         <span v-if="r.effect" class="small-words">forecast: {{ r.effect }}</span>
       </span>
       <p v-if="f.remedies.length === 0" class="small-words">{{ f.no_remedy }}</p>
-      <button v-if="setting !== f.key" type="button" class="link" @click="setting = f.key">
+      <BButton v-if="setting !== f.key" size="sm" variant="link" @click="setting = f.key">
         set aside …
-      </button>
+      </BButton>
       <form v-else class="why" @submit.prevent="put(f.key)">
-        <input
+        <BFormInput
           v-model="reason"
-          class="form-control form-control-sm"
+          size="sm"
           :aria-label="`Why set aside: ${f.what}`"
           placeholder="because …"
           maxlength="200"
         />
-        <button type="submit" class="do" :disabled="!reason.trim()">Set aside</button>
+        <BButton type="submit" size="sm" variant="outline-primary" :disabled="!reason.trim()"
+          >Set aside</BButton
+        >
       </form>
     </div>
   </article>
@@ -67,9 +69,9 @@ async function put(key: string): Promise<void> {
     <h3>Set aside</h3>
     <p v-for="f in aside" :key="f.key">
       {{ f.what }}: <em>{{ f.dismissed }}</em>
-      <button type="button" class="link" @click="dough.edit({ op: 'dismiss', key: f.key, reason: '' })">
+      <BButton size="sm" variant="link" @click="dough.edit({ op: 'dismiss', key: f.key, reason: '' })">
         take up again <span class="visually-hidden">{{ f.what }}</span>
-      </button>
+      </BButton>
     </p>
   </section>
 </template>
@@ -111,14 +113,6 @@ p {
 ul {
   margin: 2px 0 0;
   padding-left: 18px;
-}
-.link {
-  border: 0;
-  background: none;
-  color: var(--ink-2);
-  padding: 0;
-  text-decoration: underline;
-  font-size: 0.8125rem;
 }
 .why {
   display: flex;

@@ -125,10 +125,10 @@ const recipe = (l: Schemas['Lift']): string =>
     <section>
       <h3>
         <label for="wanted-ml">For a lift of</label>
-        <input
+        <BFormInput
           id="wanted-ml"
           v-model="wanted"
-          class="form-control form-control-sm"
+          size="sm"
           inputmode="decimal"
           :placeholder="account.ml.toFixed(0)"
           @change="want"
@@ -136,7 +136,7 @@ const recipe = (l: Schemas['Lift']): string =>
         ml
       </h3>
       <div v-for="l in account.lifts" :key="l.name" class="lift">
-        <button type="button" class="do" @click="take(l)">{{ recipe(l) }}</button>
+        <BButton size="sm" variant="outline-primary" @click="take(l)">{{ recipe(l) }}</BButton>
         <span class="small-words"
           ><b>{{ l.name }}</b
           >: {{ l.words

@@ -18,9 +18,9 @@ const named = (p: Schemas['PartOut'], s: Schemas['Share']): boolean => s.grams /
 <template>
   <p class="small-words head">
     Where it comes from. Hatched is hidden: it sits in a line that is there for something else.
-    <button type="button" class="link" :aria-pressed="table" @click="table = !table">
+    <BButton size="sm" variant="link" :aria-pressed="table" @click="table = !table">
       {{ table ? 'as a drawing' : 'as a table' }}
-    </button>
+    </BButton>
   </p>
   <template v-if="!table">
     <section v-for="p in parts" :key="p.key" :aria-label="p.label">
@@ -87,13 +87,6 @@ p {
 }
 .head {
   margin: 0 0 6px;
-}
-.link {
-  border: 0;
-  background: none;
-  color: var(--cobalt);
-  padding: 0;
-  text-decoration: underline;
 }
 section {
   padding: 5px 0 7px;

@@ -58,28 +58,23 @@ function dropPart(n: number): void {
   <section>
     <h3>Make</h3>
     <form class="make" @submit.prevent="go">
-      <input
-        v-model="text"
-        class="form-control form-control-sm"
-        aria-label="How much to make"
-        :placeholder="hint"
-      />
-      <select v-model="by" class="form-select form-select-sm" aria-label="What that counts">
-        <option v-for="w in WAYS" :key="w.id" :value="w.id">{{ w.name }}</option>
-        <option value="line">g of one line, a packet or bar</option>
-      </select>
-      <select v-if="by === 'line'" v-model="line" class="form-select form-select-sm" aria-label="Which line">
-        <option v-for="l in lines" :key="l.id" :value="l.id">{{ l.name }}</option>
-      </select>
-      <button type="submit" class="do" :disabled="!text.trim()">Scale</button>
+      <BFormInput v-model="text" size="sm" aria-label="How much to make" :placeholder="hint" />
+      <BFormSelect v-model="by" size="sm" aria-label="What that counts">
+        <BFormSelectOption v-for="w in WAYS" :key="w.id" :value="w.id">{{ w.name }}</BFormSelectOption>
+        <BFormSelectOption value="line">g of one line, a packet or bar</BFormSelectOption>
+      </BFormSelect>
+      <BFormSelect v-if="by === 'line'" v-model="line" size="sm" aria-label="Which line">
+        <BFormSelectOption v-for="l in lines" :key="l.id" :value="l.id">{{ l.name }}</BFormSelectOption>
+      </BFormSelect>
+      <BButton type="submit" size="sm" variant="outline-primary" :disabled="!text.trim()">Scale</BButton>
     </form>
     <p v-if="dough.problemAt('scale')" class="alert-words" role="alert">▲ {{ dough.problemAt('scale') }}</p>
     <p class="small-words">Percentages stay. A tin is reckoned at 1.2 g of dough per ml, a rule of thumb.</p>
     <label class="small-words measures"
       >Eggs, cups and spoons are
-      <select v-model="habit" class="form-select form-select-sm">
-        <option v-for="h in HABITS" :key="h.id" :value="h.id">{{ h.name }}</option>
-      </select>
+      <BFormSelect v-model="habit" size="sm">
+        <BFormSelectOption v-for="h in HABITS" :key="h.id" :value="h.id">{{ h.name }}</BFormSelectOption>
+      </BFormSelect>
     </label>
   </section>
   <CupsBox :habit="habit" />
@@ -128,7 +123,7 @@ function dropPart(n: number): void {
               >{{ s.packets }}<span class="small-words"> ±{{ s.off_pct.toFixed(0) }} %</span></template
             ><template v-else>–</template>
           </td>
-          <td><button type="button" class="do" @click="to(s)">take it</button></td>
+          <td><BButton size="sm" variant="outline-primary" @click="to(s)">take it</BButton></td>
         </tr>
       </tbody>
     </table>
@@ -137,7 +132,7 @@ function dropPart(n: number): void {
   <section>
     <h3>Divide by weight</h3>
     <div v-for="(p, n) in wish.split" :key="n" class="part">
-      <input v-model="p.name" class="form-control form-control-sm" :aria-label="`Name of part ${n + 1}`" />
+      <BFormInput v-model="p.name" size="sm" :aria-label="`Name of part ${n + 1}`" />
       <input
         v-model.number="p.share"
         class="form-control form-control-sm"
@@ -150,15 +145,17 @@ function dropPart(n: number): void {
       <span class="small-words">{{
         bench.split[n] ? `${bench.split[n].pieces} pieces, ${grams(bench.split[n].left_g)} g over` : ''
       }}</span>
-      <input
-        v-model="p.add"
-        class="form-control form-control-sm adds"
+      <BFormInput
+        :model-value="p.add ?? ''"
+        size="sm"
+        class="adds"
         :aria-label="`Added to part ${n + 1} alone`"
         placeholder="and 15 g cocoa"
+        @update:model-value="p.add = String($event ?? '')"
       />
-      <button type="button" class="link" :aria-label="`Take out part ${n + 1}`" @click="dropPart(n)">
+      <BButton size="sm" variant="link" :aria-label="`Take out part ${n + 1}`" @click="dropPart(n)">
         out
-      </button>
+      </BButton>
     </div>
     <p v-for="s in bench.split.filter((x) => x.added || x.problem)" :key="s.name" class="small-words">
       {{ s.name }}: <span v-if="s.problem" class="alert-words">▲ {{ s.problem }}</span> {{ s.added }}
@@ -172,9 +169,9 @@ function dropPart(n: number): void {
       {{ s.added }}
     </details>
     <p v-if="bench.split_problem" class="alert-words">▲ {{ bench.split_problem }}</p>
-    <button type="button" class="do" @click="addPart">
+    <BButton size="sm" variant="outline-primary" @click="addPart">
       {{ wish.split.length ? 'Another part' : 'Divide in two' }}
-    </button>
+    </BButton>
     <p class="small-words">After the bowl's loss, so the parts come out even on the scale.</p>
   </section>
 </template>
@@ -232,12 +229,5 @@ p {
 }
 .part .fig {
   text-align: right;
-}
-.link {
-  border: 0;
-  background: none;
-  padding: 0;
-  color: var(--ink-2);
-  text-decoration: underline;
 }
 </style>
