@@ -29,7 +29,47 @@ function shown(side: Side, key: (typeof WHOLE)[number]['key']): string {
   const c = from.target.cookie
   return `${fixed(c?.diameter_mm, 0)} × ${fixed(c?.height_mm, 1)} mm, ${from.target.source ?? ''}`
 }
-const changed = computed(() => (found.value?.lines ?? []).filter((x) => x.state !== 'same'))
+interface Row {
+  id: string
+  label: string
+  mine: string
+  theirs: string
+  side: Side
+  take: (side: Side) => void
+}
+/** Every difference as one row: the lines, then name, style and target, then the process. */
+const rows = computed<Row[]>(() => {
+  const pick = (into: typeof lines, key: string): Pick<Row, 'side' | 'take'> => ({
+    side: into.value[key] ?? 'mine',
+    take: (side) => (into.value = { ...into.value, [key]: side }),
+  })
+  const amount = (g: number | null, percent: number | null): string => `${grams(g)} g, ${fixed(percent, 1)} %`
+  return [
+    ...(found.value?.lines ?? [])
+      .filter((x) => x.state !== 'same')
+      .map((x) => ({
+        id: x.line_id,
+        label: x.name,
+        mine: amount(x.a_g, x.a_percent),
+        theirs: amount(x.b_g, x.b_percent),
+        ...pick(lines, x.line_id),
+      })),
+    ...wholes.value.map((w) => ({
+      id: w.key,
+      label: w.label,
+      mine: shown('mine', w.key),
+      theirs: shown('theirs', w.key),
+      ...pick(whole, w.key),
+    })),
+    ...(found.value?.process ?? []).map((p) => ({
+      id: p.field,
+      label: p.label,
+      mine: p.a,
+      theirs: p.b,
+      ...pick(process, p.field),
+    })),
+  ]
+})
 
 watch([theirs, () => work.value?.draft], () => void compare(), { immediate: true })
 
@@ -64,7 +104,7 @@ async function saveMerged(): Promise<void> {
       theirs is written over.
     </div>
     <p v-if="problem" class="alert-words">▲ {{ problem }}</p>
-    <table v-if="changed.length || found?.process.length || wholes.length">
+    <table v-if="rows.length">
       <thead>
         <tr>
           <th scope="col">Where the two differ</th>
@@ -73,51 +113,18 @@ async function saveMerged(): Promise<void> {
         </tr>
       </thead>
       <tbody>
-        <tr v-for="x in changed" :key="x.line_id">
-          <th scope="row">{{ x.name }}</th>
+        <tr v-for="r in rows" :key="r.id">
+          <th scope="row">{{ r.label }}</th>
           <td v-for="side in ['mine', 'theirs'] as const" :key="side">
             <label
               ><input
                 type="radio"
-                :name="`merge-${x.line_id}`"
-                :checked="(lines[x.line_id] ?? 'mine') === side"
-                :aria-label="`${x.name}: ${side}`"
-                @change="lines = { ...lines, [x.line_id]: side }"
+                :name="`merge-${r.id}`"
+                :checked="r.side === side"
+                :aria-label="`${r.label}: ${side}`"
+                @change="r.take(side)"
               />
-              <span class="fig"
-                >{{ grams(side === 'mine' ? x.a_g : x.b_g) }} g,
-                {{ fixed(side === 'mine' ? x.a_percent : x.b_percent, 1) }} %</span
-              ></label
-            >
-          </td>
-        </tr>
-        <tr v-for="w in wholes" :key="w.key">
-          <th scope="row">{{ w.label }}</th>
-          <td v-for="side in ['mine', 'theirs'] as const" :key="side">
-            <label
-              ><input
-                type="radio"
-                :name="`merge-${w.key}`"
-                :checked="(whole[w.key] ?? 'mine') === side"
-                :aria-label="`${w.label}: ${side}`"
-                @change="whole = { ...whole, [w.key]: side }"
-              />
-              {{ shown(side, w.key) }}</label
-            >
-          </td>
-        </tr>
-        <tr v-for="p in found?.process ?? []" :key="p.field">
-          <th scope="row">{{ p.label }}</th>
-          <td v-for="side in ['mine', 'theirs'] as const" :key="side">
-            <label
-              ><input
-                type="radio"
-                :name="`merge-${p.field}`"
-                :checked="(process[p.field] ?? 'mine') === side"
-                :aria-label="`${p.label}: ${side}`"
-                @change="process = { ...process, [p.field]: side }"
-              />
-              {{ side === 'mine' ? p.a : p.b }}</label
+              <span class="fig">{{ r[side] }}</span></label
             >
           </td>
         </tr>

@@ -2,8 +2,8 @@
 import { computed } from 'vue'
 import { useKitchen, useReference } from '@/api/queries'
 import { theDough } from '@/dough/key'
-import AmountBox from '@/ui/AmountBox.vue'
 import { choice } from '@/ui/format'
+import ProcessBox from './ProcessBox.vue'
 
 const dough = theDough()
 const { data: reference } = useReference()
@@ -28,13 +28,11 @@ function standing(kind: 'liners' | 'shelves', id: string | undefined): string {
   const roof = x.above_k ? `, roof ${x.above_k > 0 ? '+' : '−'}${Math.abs(x.above_k)} K` : ''
   return `Heat from below × ${x.below.toFixed(2)}${roof} (sure: ${x.confidence}). ${x.note}`
 }
-const shown = (value: number | null | undefined): string => (value == null ? '' : String(value))
 const problems = computed(() =>
   Object.entries(dough.problems)
     .filter(([where]) => where.startsWith('process.'))
     .map(([, message]) => message),
 )
-const at = (field: string): string => dough.problemAt(`process.${field}`)
 </script>
 
 <template>
@@ -45,73 +43,23 @@ const at = (field: string): string => dough.problemAt(`process.${field}`)
         <option v-for="m in reference?.methods ?? []" :key="m" :value="m">{{ choice(m) }}</option>
       </select>
     </label>
-    <div>
-      <span>Dough</span>
-      <AmountBox
-        label="Dough temperature"
-        :shown="shown(process.dough_temp_c)"
-        unit="°C"
-        :problem="at('dough_temp_c')"
-        describedby="process-problem"
-        @enter="set('dough_temp_c', $event)"
-      />
-    </div>
-    <div>
-      <span>Rest</span>
-      <AmountBox
-        label="Rest"
-        :shown="shown(process.rest_h)"
-        unit="h"
-        :problem="at('rest_h')"
-        describedby="process-problem"
-        @enter="set('rest_h', $event)"
-      />
-    </div>
+    <ProcessBox name="dough_temp_c" word="Dough" />
+    <ProcessBox name="rest_h" word="Rest" />
     <label>
       <span>in the</span>
       <select :value="process.rest_place" @change="picked('rest_place', $event)">
         <option v-for="p in reference?.places ?? []" :key="p" :value="p">{{ p }}</option>
       </select>
     </label>
-    <div>
-      <span>Portion</span>
-      <AmountBox
-        label="Portion"
-        :shown="shown(process.portion_g)"
-        unit="g"
-        :problem="at('portion_g')"
-        describedby="process-problem"
-        @enter="set('portion_g', $event)"
-      />
-    </div>
+    <ProcessBox name="portion_g" word="Portion" />
     <label>
       <span>Shape</span>
       <select :value="process.shape" @change="picked('shape', $event)">
         <option v-for="s in reference?.shapes ?? []" :key="s" :value="s">{{ s }}</option>
       </select>
     </label>
-    <div v-if="cut">
-      <span>Start width</span>
-      <AmountBox
-        label="Start width"
-        :shown="shown(process.start_diameter_mm)"
-        unit="mm"
-        :problem="at('start_diameter_mm')"
-        describedby="process-problem"
-        @enter="set('start_diameter_mm', $event)"
-      />
-    </div>
-    <div v-if="cut">
-      <span>thickness</span>
-      <AmountBox
-        label="Start thickness"
-        :shown="shown(process.start_thickness_mm)"
-        unit="mm"
-        :problem="at('start_thickness_mm')"
-        describedby="process-problem"
-        @enter="set('start_thickness_mm', $event)"
-      />
-    </div>
+    <ProcessBox v-if="cut" name="start_diameter_mm" word="Start width" />
+    <ProcessBox v-if="cut" name="start_thickness_mm" word="thickness" />
     <label class="wide">
       <span>Oven</span>
       <select :value="process.oven_id ?? ''" @change="picked('oven_id', $event)">
@@ -119,17 +67,7 @@ const at = (field: string): string => dough.problemAt(`process.${field}`)
         <option v-for="o in kitchen?.ovens ?? []" :key="o.id" :value="o.id">{{ o.name }}</option>
       </select>
     </label>
-    <div class="oven">
-      <span>set to</span>
-      <AmountBox
-        label="Oven"
-        :shown="shown(process.oven_c)"
-        unit="°C"
-        :problem="at('oven_c')"
-        describedby="process-problem"
-        @enter="set('oven_c', $event)"
-      />
-    </div>
+    <ProcessBox name="oven_c" word="set to" />
     <label class="check">
       <span>Fan</span>
       <input
@@ -158,43 +96,19 @@ const at = (field: string): string => dough.problemAt(`process.${field}`)
         <option v-for="x in reference?.shelves ?? []" :key="x.id" :value="x.id">{{ x.words }}</option>
       </select>
     </label>
-    <div>
-      <span>Bake</span>
-      <AmountBox
-        label="Minutes in the oven"
-        :shown="shown(process.minutes)"
-        unit="min"
-        :problem="at('minutes')"
-        describedby="process-problem"
-        @enter="set('minutes', $event)"
-      />
-    </div>
-    <div title="A bang on the oven shelf flattens what has not set; empty for none">
-      <span>bang at</span>
-      <AmountBox
-        label="Pan banged at"
-        :shown="shown(process.bang_minute)"
-        unit="min"
-        placeholder="–"
-        :problem="at('bang_minute')"
-        describedby="process-problem"
-        @enter="set('bang_minute', $event)"
-      />
-    </div>
-    <div
+    <ProcessBox name="minutes" word="Bake" />
+    <ProcessBox
+      title="A bang on the oven shelf flattens what has not set; empty for none"
+      name="bang_minute"
+      word="bang at"
+      placeholder="–"
+    />
+    <ProcessBox
       title="Opening the door cools the oven for a few minutes. Turning evens out front and back, which the forecast of one average piece can't show"
-    >
-      <span>turn at</span>
-      <AmountBox
-        label="Tray turned at"
-        :shown="shown(process.rotate_minute)"
-        unit="min"
-        placeholder="–"
-        :problem="at('rotate_minute')"
-        describedby="process-problem"
-        @enter="set('rotate_minute', $event)"
-      />
-    </div>
+      name="rotate_minute"
+      word="turn at"
+      placeholder="–"
+    />
     <span v-if="ovenMarks" class="small-words advice">{{ ovenMarks }} <em>(rule of thumb)</em></span>
     <span v-for="c in dough.preview.value?.cautions ?? []" :key="c" class="small-words caution"
       ><b>Raw dough.</b> {{ c }}</span
