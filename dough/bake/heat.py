@@ -6,7 +6,7 @@ import math
 from typing import NamedTuple
 
 from dough.bake.case import Case
-from dough.bake.jit import inner
+from dough.bake.jit import inner, phase
 from dough.bake.moisture import permeability
 from dough.bake.parameter_names import Parameters
 from dough.bake.state import NODES, RINGS, Floats, Nodes, Rings, Size, Surroundings
@@ -40,7 +40,7 @@ def bottom(h_contact: float, k_half: float, c_pan: float, h_under: float, dt: fl
     return h_contact * k_half / (h_contact + k_half), c_pan / dt + h_under
 
 
-@inner
+@phase
 def transfer(
     c: Case, p: Parameters, around: Surroundings, dt_s: float, size: Size, rings: Rings, nodes: Nodes, work: Floats
 ) -> tuple[float, float]:
@@ -82,7 +82,7 @@ class Faces(NamedTuple):
     g_rim: float
 
 
-@inner
+@phase
 def _faces(
     c: Case, p: Parameters, around: Surroundings, dt_s: float, size: Size, rings: Rings, nodes: Nodes, z: int
 ) -> Faces:
@@ -116,7 +116,7 @@ def _faces(
     return Faces(through, k_half, to_top, above_c, k_top, g_top, h_s, s, pan_drive, k_bottom, g_bottom, k_rim, g_rim)
 
 
-@inner
+@phase
 def _eliminate(
     p: Parameters, around: Surroundings, dt_s: float, rings: Rings, nodes: Nodes, work: Floats, z: int, f: Faces
 ) -> None:
@@ -168,7 +168,7 @@ def _eliminate(
         work[n, 4], work[n, 5] = rhs_t, rhs_w
 
 
-@inner
+@phase
 def _substitute(rings: Rings, nodes: Nodes, work: Floats, z: int, f: Faces) -> None:
     """Back substitution: the ring's temperature change and end pressure, from the top down."""
     delta = nodes.permeability
@@ -186,7 +186,7 @@ def _substitute(rings: Rings, nodes: Nodes, work: Floats, z: int, f: Faces) -> N
         nodes.end_vapour_pa[j] = work[n, 2] * rhs_t + work[n, 3] * rhs_w
 
 
-@inner
+@phase
 def _settle(
     p: Parameters, around: Surroundings, dt_s: float, rings: Rings, nodes: Nodes, z: int, f: Faces, came_in: float,
     wetted: float,
@@ -209,7 +209,7 @@ def _settle(
     return came_in, wetted
 
 
-@inner
+@phase
 def _sideways(c: Case, p: Parameters, dt_s: float, size: Size, rings: Rings, nodes: Nodes) -> None:
     """Exchange between rings, node by node, held so that an explicit step cannot overshoot."""
     capacity, slope, alpha = nodes.capacity_j_k, nodes.vapour_per_water_pa, nodes.vapour_per_k_pa

@@ -27,6 +27,14 @@ def inner(function: F) -> F:
     return function
 
 
+def phase(function: F) -> F:
+    """Mark a phase of the step: like ``inner``, and always set into its caller, so that the state it takes is not
+    handed over array by array."""
+    if _extending is not None:
+        _extending.register_jitable(error_model="numpy", forceinline=True)(function)
+    return function
+
+
 def compiled(function: F) -> F:
     """Compile an entry: cached on disk, free of the interpreter's lock. ``.py_func`` is the plain one."""
     if _numba is None:

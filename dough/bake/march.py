@@ -18,9 +18,11 @@ from dough.bake.colour import browning
 from dough.bake.fat import melting_heat
 from dough.bake.geometry import MASS, borders, fullness
 from dough.bake.heat import transfer
-from dough.bake.jit import compiled, inner
+from dough.bake.jit import compiled, inner, phase
 from dough.bake.moisture import (
+    Isotherm,
     flour_water,
+    isotherm,
     log_isotherm,
     permeability,
     pressure_slope,
@@ -58,7 +60,7 @@ def _moment(i: int, steps_bake: int, steps_cool: int, bake_s: float) -> float:
     return bake_s + COOL_S * ((i - steps_bake) / steps_cool) ** 2
 
 
-@inner
+@phase
 def _shape(c: Case, p: Parameters, radius_m: float, rings: Rings) -> Size:
     """Fill the rings' volume, porosity, thickness and area; the piece's size."""
     k = fullness(c.k0, p.k_disc, c.flat, radius_m, c.radius0)
@@ -73,8 +75,8 @@ def _shape(c: Case, p: Parameters, radius_m: float, rings: Rings) -> Size:
     return Size(radius_m, middle_m, k, radius_m * math.sqrt(1.0 - cut1), radius_m * math.sqrt(1.0 - cut2))
 
 
-@inner
-def _raw(c: Case, p: Parameters) -> Rings:
+@phase
+def _raw(c: Case, p: Parameters, holds: Isotherm) -> Rings:
     """The rings of the piece as it goes in."""
     rings = raw_rings(c.dough_c, p.T_amb)
     for z in range(RINGS):
@@ -83,14 +85,14 @@ def _raw(c: Case, p: Parameters) -> Rings:
         rings.gas_mol_kg[z] = c.n0
         rings.gas_m3_kg[z] = c.n0 * GAS_J_PER_MOL_K * (c.dough_c + ZERO_C_K) / ATMOSPHERE_PA
         rings.soda_mol_kg[z], rings.acid_mol_kg[z], rings.powder_mol_kg[z] = c.soda, c.acid, c.n_bp
-        log_r = log_isotherm(c.x_w / c.x_dry, c.dough_c, c.iso_a, c.iso_b, p.A_T)
+        log_r = log_isotherm(c.x_w / c.x_dry, c.dough_c, holds, p.A_T)
         syrup = c.x_w - flour_water(c.x_w, log_r, c, p)
         first = min(c.e0 * c.x_sug, 1.8301 * math.exp(0.0031 * 22.0 + 6.5e-5 * 484.0) * syrup)
         rings.dissolved_kg_kg[z] = min(max(first, 0.9 * c.x_red), c.x_sug)
     return rings
 
 
-@inner
+@phase
 def _around(c: Case, p: Parameters, t0_s: float, t1_s: float, baking: bool) -> Surroundings:
     """The oven, its air dipped by the door, or the room on and then off the pan."""
     if baking:
@@ -102,18 +104,18 @@ def _around(c: Case, p: Parameters, t0_s: float, t1_s: float, baking: bool) -> S
     return Surroundings(p.T_amb, p.T_amb, 0.0, p.h_cool, 7.0, p.h_contact if on_pan else 12.0, p.p_room)
 
 
-@inner
-def _conditions(c: Case, p: Parameters, rings: Rings, nodes: Nodes) -> None:
+@phase
+def _conditions(c: Case, p: Parameters, holds: Isotherm, rings: Rings, nodes: Nodes) -> None:
     """What the nodes are like at the start of a step: their vapour, how it moves, their heat capacity."""
     for z in range(RINGS):
         for n in range(NODES):
             j = z * NODES + n
-            log_r = log_isotherm(nodes.water[j], nodes.temp_c[j], c.iso_a, c.iso_b, p.A_T)
+            log_r = log_isotherm(nodes.water[j], nodes.temp_c[j], holds, p.A_T)
             nodes.activity[j] = water_activity(log_r)
             sat_pa = saturation_pa(nodes.temp_c[j])
             nodes.vapour_pa[j] = nodes.activity[j] * sat_pa
             nodes.vapour_per_water_pa[j] = pressure_slope(
-                nodes.water[j], nodes.activity[j], nodes.vapour_pa[j], sat_pa, c.iso_a, c.iso_b
+                nodes.water[j], nodes.activity[j], nodes.vapour_pa[j], sat_pa, holds
             )
             nodes.vapour_per_k_pa[j] = nodes.vapour_pa[j] * saturation_slope(nodes.temp_c[j])
             nodes.permeability[j] = permeability(rings.porosity[z], nodes.vapour_pa[j], c.m_dry, p)
@@ -121,7 +123,7 @@ def _conditions(c: Case, p: Parameters, rings: Rings, nodes: Nodes) -> None:
             nodes.capacity_j_k[j] = rings.dry_node_kg[z] * (c.cp_dry + p.cp_w * nodes.water[j] + melting)
 
 
-@inner
+@phase
 def _gas_made(c: Case, p: Parameters, rings: Rings, z: int, mean_c: float, dt_s: float) -> float:
     """Gas that soda, acid and powder of a ring give in a step, mol per kg dough; what made it is used up."""
     met = min(rings.soda_mol_kg[z], rings.acid_mol_kg[z]) * spent(p.k_acid * arrhenius(p.E_acid, 40.0, mean_c), dt_s)
@@ -134,10 +136,10 @@ def _gas_made(c: Case, p: Parameters, rings: Rings, z: int, mean_c: float, dt_s:
     return met + 0.5 * fell + late  # type: ignore[no-any-return]
 
 
-@inner
+@phase
 def _ring_after(
-    c: Case, p: Parameters, rings: Rings, nodes: Nodes, z: int, dt_s: float, baking: bool, setting: bool,
-    stored_j: float,
+    c: Case, p: Parameters, holds: Isotherm, rings: Rings, nodes: Nodes, z: int, dt_s: float, baking: bool,
+    setting: bool, stored_j: float,
 ) -> float:  # fmt: skip
     """New temperatures and water of a ring; what setting, syrup and gas make of them. Heat stored, added up, J."""
     if baking:
@@ -159,7 +161,7 @@ def _ring_after(
     mean_c, mean_u, mean_q, steam = mean_c / NODES, mean_u / NODES, mean_q / NODES, steam / NODES
     rings.water_kg_kg[z] = mean_u * c.x_dry
     rings.unset[z] = mean_q
-    log_r = log_isotherm(mean_u, mean_c, c.iso_a, c.iso_b, p.A_T)
+    log_r = log_isotherm(mean_u, mean_c, holds, p.A_T)
     held = flour_water(rings.water_kg_kg[z], log_r, c, p)
     syrup = rings.water_kg_kg[z] - held
     if baking:
@@ -178,7 +180,7 @@ def _ring_after(
     return stored_j
 
 
-@inner
+@phase
 def _widened(c: Case, p: Parameters, rings: Rings, size: Size, dt_s: float) -> float:
     """Radius after a step, m: the piece widens under its own weight and by the gas that pushes sideways."""
     shares = (p.wC, p.wM, p.wE)
@@ -199,7 +201,7 @@ def _widened(c: Case, p: Parameters, rings: Rings, size: Size, dt_s: float) -> f
     return radius_m * math.exp(grow + min(size.middle_m / (2.0 * radius_m), 1.0) / 3.0 * sideways)
 
 
-@inner
+@phase
 def _banged(c: Case, p: Parameters, rings: Rings, radius_m: float) -> float:
     """Radius once the pan was banged, m: gas is lost where the dough is not set yet, and it widens."""
     wider = 0.0
@@ -214,7 +216,8 @@ def _banged(c: Case, p: Parameters, rings: Rings, radius_m: float) -> float:
 @inner
 def _bake(c: Case, p: Parameters, steps_bake: int, steps_cool: int, out: Floats) -> None:
     nodes = raw_nodes(c.dough_c, c.x_w / c.x_dry)
-    rings = _raw(c, p)
+    holds = isotherm(c.iso_a, c.iso_b)
+    rings = _raw(c, p, holds)
     work = np.zeros((NODES, 6))
     size = _shape(c, p, c.radius0, rings)
     ledger = Ledger(0.0, 0.0, 0.0)
@@ -227,11 +230,11 @@ def _bake(c: Case, p: Parameters, steps_bake: int, steps_cool: int, out: Floats)
         baking = i <= steps_bake
         setting = baking or t1_s - c.bake_s <= SETS_ON_S
         around = _around(c, p, t0_s, t1_s, baking)
-        _conditions(c, p, rings, nodes)
+        _conditions(c, p, holds, rings, nodes)
         heat_j, water_kg = transfer(c, p, around, dt_s, size, rings, nodes, work)
         stored_j = ledger.stored_j
         for z in range(RINGS):
-            stored_j = _ring_after(c, p, rings, nodes, z, dt_s, baking, setting, stored_j)
+            stored_j = _ring_after(c, p, holds, rings, nodes, z, dt_s, baking, setting, stored_j)
         ledger = Ledger(ledger.heat_j + heat_j, stored_j, ledger.water_kg + water_kg)
         radius_m = _widened(c, p, rings, size, dt_s)
         if not banged and baking and c.bang_s >= 0.0 and t1_s >= c.bang_s:
@@ -241,7 +244,7 @@ def _bake(c: Case, p: Parameters, steps_bake: int, steps_cool: int, out: Floats)
         _write(out[i], t1_s, nodes, rings, size, ledger)
 
 
-@inner
+@phase
 def _write(row: Floats, t_s: float, nodes: Nodes, rings: Rings, size: Size, ledger: Ledger) -> None:
     """One row of the series, in the order of COLUMNS."""
     core, rim, q_centre, q_edge, u_centre, u_edge = nodes.temp_c[0], 0.0, 0.0, 0.0, 0.0, 0.0

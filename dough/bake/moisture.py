@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from typing import NamedTuple
 
 from dough.bake.case import Case
 from dough.bake.jit import inner
@@ -22,13 +23,27 @@ def saturation_slope(temp_c: float) -> float:
     return 3984.92 / (233.426 + temp_c) ** 2
 
 
-@inner
-def log_isotherm(u: float, temp_c: float, a: float, b: float, a_t: float) -> float:
-    """ln r with r = aw / (1 − aw) of a dough holding u kg water per kg dry matter (Oswin's isotherm).
+class Isotherm(NamedTuple):
+    """How a dough holds its water (Oswin): u at aw 0.5 and 25 °C (kg per kg dry matter) and the exponent; its logarithm
+    and the least slope of vapour pressure with water over the saturation pressure, worked out once."""
 
-    a is u at aw 0.5 and 25 °C, b the exponent; a_t the rise with temperature, 1/K.
-    """
-    return (math.log(u) - math.log(a) + a_t * (temp_c - 25.0)) / b
+    half: float
+    exponent: float
+    ln_half: float
+    least_slope: float
+
+
+@inner
+def isotherm(half: float, exponent: float) -> Isotherm:
+    """An isotherm by u at aw 0.5 and its exponent."""
+    return Isotherm(half, exponent, math.log(half), exponent * half * 9.0**-exponent)
+
+
+@inner
+def log_isotherm(u: float, temp_c: float, holds: Isotherm, a_t: float) -> float:
+    """ln r with r = aw / (1 − aw) of a dough holding u kg water per kg dry matter; a_t is the rise with temperature,
+    1/K."""
+    return (math.log(u) - holds.ln_half + a_t * (temp_c - 25.0)) / holds.exponent
 
 
 @inner
@@ -38,13 +53,13 @@ def water_activity(log_r: float) -> float:
 
 
 @inner
-def pressure_slope(u: float, aw: float, vapour_pa: float, sat_pa: float, a: float, b: float) -> float:
+def pressure_slope(u: float, aw: float, vapour_pa: float, sat_pa: float, holds: Isotherm) -> float:
     """Slope of vapour pressure with water content, Pa per (kg/kg), held above two floors.
 
     Any positive value gives the same answer for small steps; the floors keep water positive.
     """
-    floor: float = sat_pa * 0.09 / (b * a * 9.0**-b)
-    return max(vapour_pa / u * max((1.0 - aw) / b, 0.8), floor)
+    floor: float = sat_pa * 0.09 / holds.least_slope
+    return max(vapour_pa / u * max((1.0 - aw) / holds.exponent, 0.8), floor)
 
 
 @inner

@@ -58,9 +58,9 @@ def test_a_stale_write_is_refused_and_can_be_settled(page: Page, chromium: Brows
     other = chromium.new_context(base_url=server.url, viewport=SIZE).new_page()
     other.goto("/dough/1/formula")
     theirs = other.get_by_label("Butter, unsalted, grams")
-    theirs.fill("199")
-    theirs.press("Enter")
-    expect(other.get_by_role("status")).to_contain_text("saved")
+    with other.expect_response(lambda r: r.request.method == "PUT" and r.ok):
+        theirs.fill("199")
+        theirs.press("Enter")
     mine = page.get_by_label("Caster sugar, grams")
     mine.fill("90")
     mine.press("Enter")

@@ -65,7 +65,7 @@ function typing(target: EventTarget | null): boolean {
     document.querySelector('.modal.show') !== null
   )
 }
-let going = 0
+let going = -Infinity
 useEventListener(window, 'keydown', (event: KeyboardEvent) => {
   if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'k') {
     event.preventDefault()
@@ -73,8 +73,9 @@ useEventListener(window, 'keydown', (event: KeyboardEvent) => {
     return
   }
   if (event.ctrlKey || event.metaKey || event.altKey || paletteOpen.value || typing(event.target)) return
-  const combined = Date.now() - going < 1200 ? `g ${event.key}` : event.key
-  going = event.key === 'g' ? Date.now() : 0
+  // By when the keys were pressed, not when a busy screen gets round to them.
+  const combined = event.timeStamp - going < 1200 ? `g ${event.key}` : event.key
+  going = event.key === 'g' ? event.timeStamp : -Infinity
   const command = findCommands('').find((c) => c.keys === combined)
   if (command) {
     event.preventDefault()
