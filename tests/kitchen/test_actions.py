@@ -8,6 +8,7 @@ from importlib import import_module
 from pkgutil import iter_modules
 
 import pytest
+from django.conf import settings
 from django.contrib.auth.models import AnonymousUser, User
 from django.test import Client
 
@@ -65,3 +66,10 @@ def test_a_refused_write_leaves_no_event_and_one_plain_line(
         "refused DeleteDough: StaleError", "refused FreezeVersion: EntryError at note",
         "refused FreezeVersion: RefusedError",
     ]  # fmt: skip
+
+
+def test_a_refused_write_is_a_line_in_the_log_beside_the_data(dough: Dough, cook: User) -> None:
+    with pytest.raises(StaleError):
+        DeleteDough(actor=cook, now=NOW, dough_id=dough.pk, revision=77).execute()
+    lines = (settings.DATA / "tarte.log").read_text(encoding="utf-8").splitlines()
+    assert lines[-1].endswith("INFO kitchen.writes: refused DeleteDough: StaleError")

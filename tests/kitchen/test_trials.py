@@ -50,7 +50,7 @@ def test_lineage_says_what_a_version_did(client: Client, kept: Dough, cook: User
     assert send(client, "POST", f"/doughs/{kept.pk}/bakes", second).status_code == 201
     one, two = send(client, "GET", f"/doughs/{kept.pk}/lineage").json()
     assert (one["parent"], two["parent"]) == (None, 1)
-    assert two["changed"][0].startswith("bake ")
+    assert two["changed"][0].startswith("minutes in the oven ")
     width = next(d for d in two["did"] if d["key"] == "diameter_mm")
     assert width["measured"] == pytest.approx(-10.0, abs=0.1)
     assert width["real"]

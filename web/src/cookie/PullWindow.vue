@@ -173,10 +173,6 @@ pattern line {
   stroke-width: 2.2;
   fill: var(--ink);
 }
-text {
-  font-size: 13px;
-  fill: var(--ink-2);
-}
 .head {
   display: flex;
   align-items: center;

@@ -68,8 +68,4 @@ svg {
 .ruler {
   stroke: var(--ink);
 }
-text {
-  font-size: 13px;
-  fill: var(--ink-2);
-}
 </style>

@@ -151,8 +151,4 @@ const rows = computed(() => {
   stroke: var(--ink);
   stroke-width: 1.2;
 }
-text {
-  font-size: 13px;
-  fill: var(--ink-2);
-}
 </style>

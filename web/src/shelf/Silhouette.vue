@@ -90,8 +90,4 @@ svg {
 .ruler {
   stroke: var(--ink);
 }
-text {
-  font-size: 13px;
-  fill: var(--ink-2);
-}
 </style>

@@ -196,10 +196,6 @@ svg {
   width: 100%;
   margin-top: 6px;
 }
-text {
-  font-size: 13px;
-  fill: var(--ink-2);
-}
 .band {
   fill: var(--cobalt-wash);
 }

@@ -206,10 +206,6 @@ select {
 svg {
   width: 100%;
 }
-text {
-  font-size: 13px;
-  fill: var(--ink-2);
-}
 .axis {
   stroke: var(--graph-strong);
 }

@@ -156,10 +156,6 @@ function point(event: MouseEvent): void {
   max-height: 100%;
   cursor: ns-resize;
 }
-text {
-  font-size: 13px;
-  fill: var(--ink-2);
-}
 .felt {
   fill: var(--ink);
 }

@@ -189,10 +189,6 @@ path {
   stroke: var(--ink);
   stroke-width: 1.2;
 }
-text {
-  font-size: 13px;
-  fill: var(--ink-2);
-}
 .title {
   font-weight: 650;
   fill: var(--ink);

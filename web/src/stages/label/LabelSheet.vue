@@ -6,6 +6,7 @@ import { words, type Schemas } from '@/api/client'
 import { useReference } from '@/api/queries'
 import { theDough } from '@/dough/key'
 import { day, fixed } from '@/ui/format'
+import PrintSheet from '@/ui/PrintSheet.vue'
 
 const SURE: Record<string, string> = { H: 'well known', M: 'a fair guide', L: 'rough' }
 const dough = theDough()
@@ -42,7 +43,6 @@ const nameOf = (code: string): string => codes.value.find((a) => a.code === code
 /** Every allergen, and of origins only what is open: a label seldom speaks of them. */
 const asked = (open: string[]): typeof codes.value =>
   codes.value.filter((a) => a.lists !== '' || open.includes(a.code))
-const print = (): void => window.print()
 
 function begin(s: Schemas['SupplierOut']): void {
   reading.value = reading.value === s.ingredient ? null : s.ingredient
@@ -66,26 +66,19 @@ async function read(ingredient: string): Promise<void> {
 </script>
 
 <template>
-  <section class="panel sheet" aria-label="Label sheet">
-    <div v-if="error" role="alert" class="p-4">
-      <p>{{ words(error) }}</p>
-      <BButton variant="primary" @click="refetch()">Try again</BButton>
-    </div>
-    <template v-else-if="sheet">
-      <header>
-        <div>
-          <h2>Label sheet, {{ sheet.title }}</h2>
-          <p class="small-words">{{ sheet.subtitle }}</p>
-          <p class="small-words">{{ sheet.sentences[0] }}</p>
-        </div>
-        <div class="acts">
-          <RouterLink class="btn btn-outline-primary" :to="{ name: 'swaps' }">Back to the swaps</RouterLink>
-          <a class="btn btn-outline-primary" :href="`/api/doughs/${dough.id.value}/label.pdf`" target="_blank"
-            >As PDF</a
-          >
-          <BButton variant="primary" @click="print">Print</BButton>
-        </div>
-      </header>
+  <PrintSheet
+    label="Label sheet"
+    :title="`Label sheet, ${sheet?.title ?? ''}`"
+    :under="[sheet?.subtitle ?? '', sheet?.sentences[0] ?? '']"
+    :pdf="`/api/doughs/${dough.id.value}/label.pdf`"
+    :ready="!!sheet"
+    :error="error"
+    @again="refetch()"
+  >
+    <template #acts>
+      <RouterLink class="btn btn-outline-primary" :to="{ name: 'swaps' }">Back to the swaps</RouterLink>
+    </template>
+    <template v-if="sheet">
       <p v-if="sheet.against.length" class="alert-words">
         ▲ Not yet shown to be what is wanted: {{ sheet.against.join('; ') }}.
       </p>
@@ -194,44 +187,16 @@ async function read(ingredient: string): Promise<void> {
         </div>
       </div>
     </template>
-    <p v-else class="p-4">Writing the sheet …</p>
-  </section>
+  </PrintSheet>
 </template>
 
 <style scoped>
-.sheet {
-  padding: 10px 18px;
-  overflow-y: auto;
-}
-header {
-  display: flex;
-  justify-content: space-between;
-  gap: 16px;
-}
-h2 {
-  font-size: 1.25rem;
-  margin: 0;
-}
 h3 {
   font-size: 0.9375rem;
   margin: 12px 0 3px;
 }
 p {
   margin: 0 0 3px;
-}
-.acts {
-  display: flex;
-  gap: 8px;
-  align-items: flex-start;
-  white-space: nowrap;
-}
-.cols {
-  display: grid;
-  grid-template-columns: minmax(0, 1.3fr) minmax(0, 1fr);
-  gap: 28px;
-}
-.held {
-  width: 100%;
 }
 .held th {
   font-weight: 600;
@@ -248,9 +213,6 @@ p {
 }
 .list {
   line-height: 1.35;
-}
-.nutrition {
-  width: 100%;
 }
 .nutrition thead th {
   font-weight: 400;
@@ -284,14 +246,5 @@ p {
 }
 .ticks p {
   grid-column: 1 / -1;
-}
-@media (max-width: 900px) {
-  header,
-  .acts {
-    flex-wrap: wrap;
-  }
-  .cols {
-    grid-template-columns: minmax(0, 1fr);
-  }
 }
 </style>

@@ -73,8 +73,4 @@ svg {
   fill: var(--butter);
   stroke: var(--ink);
 }
-text {
-  font-size: 13px;
-  fill: var(--ink-2);
-}
 </style>

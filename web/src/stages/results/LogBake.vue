@@ -256,12 +256,7 @@ function bringBack(): void {
           }}</BFormSelectOption>
         </BFormSelect>
       </label>
-      <QuantityField
-        v-model="entry.minutes"
-        name="minutes"
-        as="Minutes in the oven"
-        :problem="problems['minutes']"
-      />
+      <QuantityField v-model="entry.minutes" name="minutes" :problem="problems['minutes']" />
     </fieldset>
     <MeasureFields v-model="entry" :problems="problems" />
     <footer>

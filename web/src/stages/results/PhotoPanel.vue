@@ -63,8 +63,10 @@ async function apply(): Promise<void> {
 <template>
   <div class="photo">
     <div class="acts">
-      <a class="do" href="/api/photo-card.pdf" target="_blank" rel="noopener">Print the card</a>
-      <label class="do file"
+      <a class="btn btn-sm btn-outline-primary" href="/api/photo-card.pdf" target="_blank" rel="noopener"
+        >Print the card</a
+      >
+      <label class="btn btn-sm btn-outline-primary file"
         >Choose a photo
         <input
           class="visually-hidden"

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import { useBakes } from '@/api/queries'
+import { useBakes, useReference } from '@/api/queries'
 import { theDough } from '@/dough/key'
 import { day } from '@/ui/format'
 import StageTabs from '@/ui/StageTabs.vue'
@@ -11,6 +11,7 @@ import { useResultTabs } from './tabs'
 const dough = theDough()
 const tabs = useResultTabs()
 const { data: results } = useBakes(dough.id)
+const { ofRole } = useReference()
 const chosen = ref<number | null>(null)
 const logging = ref(false)
 const correcting = ref<number | null>(null)
@@ -37,6 +38,17 @@ async function logged(id: number): Promise<void> {
   chosen.value = id
   await dough.open()
 }
+/** What a clear miss is, by the registry: of each size, of scores, of shade. */
+const step = computed(() => {
+  const target = ofRole('target')
+  const told = target.filter((q, n) => q.unit === 'mm' || target.findIndex((x) => x.unit === q.unit) === n)
+  const words = told.map((q) =>
+    q.unit === 'mm'
+      ? `${q.clear_miss} mm of ${q.label.toLowerCase()}`
+      : `${q.clear_miss} ${q.unit === 'of 100' ? 'points' : q.unit}`,
+  )
+  return words.join(', ')
+})
 const closeness = (steps: number | null): string => (steps === null ? '' : `${steps.toFixed(1)} steps off`)
 </script>
 
@@ -45,10 +57,15 @@ const closeness = (steps: number | null): string => (steps === null ? '' : `${st
     <header>
       <h2>{{ logging ? (correcting ? 'Correct a bake' : 'Log a bake') : 'Results' }}</h2>
       <StageTabs v-if="!logging" label="Parts of Results" :tabs="tabs" />
-      <span v-if="!logging" class="small-words"
-        >a step is 3 mm across, 1 mm of height, 10 points or 4 L*</span
-      >
+      <span v-if="!logging" class="small-words">a step is {{ step }}</span>
       <span class="push" />
+      <a
+        v-if="!logging && bakes.length"
+        class="btn btn-sm btn-outline-primary"
+        :href="`/api/doughs/${dough.id.value}/bakes.csv`"
+        download
+        >As a table (CSV)</a
+      >
       <BButton v-if="!logging" size="sm" variant="primary" :disabled="noVersion" @click="log"
         >Log a bake</BButton
       >

@@ -2,9 +2,9 @@
 import { useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
 import { api } from '@/api/calls'
-import { words } from '@/api/client'
 import { theDough } from '@/dough/key'
 import { stepWord } from '@/ui/format'
+import PrintSheet from '@/ui/PrintSheet.vue'
 
 const dough = theDough()
 const {
@@ -27,28 +27,19 @@ const grouped = computed(() => {
   }
   return found
 })
-const print = (): void => window.print()
 </script>
 
 <template>
-  <section class="panel sheet" aria-label="Bench sheet">
-    <div v-if="error" role="alert" class="p-4">
-      <p>{{ words(error) }}</p>
-      <BButton variant="primary" @click="refetch()">Try again</BButton>
-    </div>
-    <template v-else-if="sheet">
-      <header>
-        <div>
-          <h2>{{ sheet.title }}</h2>
-          <p class="small-words">{{ sheet.subtitle }}</p>
-        </div>
-        <div class="acts">
-          <BButton variant="primary" @click="print">Print</BButton>
-          <a class="btn btn-outline-primary" :href="`/api/doughs/${dough.id.value}/sheet.pdf`" target="_blank"
-            >As PDF</a
-          >
-        </div>
-      </header>
+  <PrintSheet
+    label="Bench sheet"
+    :title="sheet?.title ?? ''"
+    :under="[sheet?.subtitle ?? '']"
+    :pdf="`/api/doughs/${dough.id.value}/sheet.pdf`"
+    :ready="!!sheet"
+    :error="error"
+    @again="refetch()"
+  >
+    <template v-if="sheet">
       <p class="blanks"><span>Date</span><span>Cook</span><span>Batch</span></p>
       <div class="cols">
         <table>
@@ -91,30 +82,12 @@ const print = (): void => window.print()
         </p>
       </footer>
     </template>
-    <p v-else class="p-4">Writing the sheet …</p>
-  </section>
+  </PrintSheet>
 </template>
 
 <style scoped>
-.sheet {
-  padding: 10px 18px;
-  overflow-y: auto;
-}
-header {
-  display: flex;
-  justify-content: space-between;
-}
-h2 {
-  font-size: 1.5rem;
-  margin: 0;
-}
 p {
   margin: 0;
-}
-.acts {
-  display: flex;
-  gap: 8px;
-  align-items: flex-start;
 }
 .blanks {
   display: flex;
@@ -124,19 +97,6 @@ p {
 .blanks span {
   flex: 1;
   border-bottom: 1px solid var(--ink-2);
-  color: var(--ink-2);
-}
-.cols {
-  display: grid;
-  grid-template-columns: minmax(0, 1.2fr) minmax(0, 1fr);
-  gap: 26px;
-}
-table {
-  width: 100%;
-}
-thead th {
-  font-weight: 400;
-  font-size: 0.8125rem;
   color: var(--ink-2);
 }
 .step {
