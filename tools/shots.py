@@ -135,12 +135,12 @@ def series(page: Page) -> None:
     page.get_by_label("What to vary, 1").select_option(label="Sugar")
     page.get_by_label("What does it ask?").fill("How much sugar for a crisp rim")
     page.get_by_role("button", name="Keep this series").click()
-    rows = page.get_by_role("row").filter(has=page.get_by_label("widths", exact=False))
+    rows = page.get_by_role("row").filter(has=page.get_by_label("diameter", exact=False))
     rows.first.wait_for()
     for n in range(6):
         level = float((rows.nth(n).get_by_role("cell").first.text_content() or "").split()[1])
         for what, text in (
-            ("widths", f"{56.4 + 0.32 * level + 0.7 * (n % 3):.1f} {57.6 + 0.32 * level:.1f}"),
+            ("diameter", f"{56.4 + 0.32 * level + 0.7 * (n % 3):.1f} {57.6 + 0.32 * level:.1f}"),
             ("rim", f"{0.9 * level - 14 + 3 * (n % 2):.0f}"),
         ):
             with page.expect_response(lambda r: r.request.method == "PUT"):

@@ -99,7 +99,7 @@ const unit = (o: Schemas['OutcomeOut']): string =>
           <span class="small-words">round {{ r.block }}{{ r.place ? `, place ${r.place}` : '' }}</span>
         </th>
         <td class="level">{{ r.words }}</td>
-        <td v-for="q in boxes" :key="q.key">
+        <td v-for="q in boxes" :key="q.key" :class="{ several: q.several }">
           <input
             class="form-control form-control-sm fig"
             :class="{ 'is-wrong': problems[`${r.order}.${q.key}`] }"
@@ -164,7 +164,11 @@ th .small-words {
   min-width: 118px;
 }
 .runs input {
-  min-width: 64px;
+  min-width: 52px;
+  padding-inline: 6px;
+}
+.several input {
+  min-width: 108px;
 }
 th[scope='row'] {
   font-weight: 400;

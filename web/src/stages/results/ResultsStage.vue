@@ -59,13 +59,6 @@ const closeness = (steps: number | null): string => (steps === null ? '' : `${st
       <StageTabs v-if="!logging" label="Parts of Results" :tabs="tabs" />
       <span v-if="!logging" class="small-words">a step is {{ step }}</span>
       <span class="push" />
-      <a
-        v-if="!logging && bakes.length"
-        class="btn btn-sm btn-outline-primary"
-        :href="`/api/doughs/${dough.id.value}/bakes.csv`"
-        download
-        >As a table (CSV)</a
-      >
       <BButton v-if="!logging" size="sm" variant="primary" :disabled="noVersion" @click="log"
         >Log a bake</BButton
       >
@@ -88,6 +81,14 @@ const closeness = (steps: number | null): string => (steps === null ? '' : `${st
             /></span>
             <span class="small-words">{{ closeness(b.rms_steps) }}</span>
           </button>
+        </li>
+        <li>
+          <a
+            class="small-words d-block px-3 text-decoration-underline"
+            :href="`/api/doughs/${dough.id.value}/bakes.csv`"
+            download
+            >all bakes as a table (CSV)</a
+          >
         </li>
       </ol>
       <BakeCompare v-if="shown && results" :bake="shown" :target="results.target" @correct="correct" />
