@@ -1,17 +1,34 @@
 """The ASGI entry that uvicorn serves."""
 
-import atexit
 import gc
 import logging
 import os
 import warnings
+from collections.abc import Awaitable, Callable, Mapping
+from typing import Any
 
 from django.core.asgi import get_asgi_application
+
+Receive = Callable[[], Awaitable[dict[str, Any]]]
+Send = Callable[[Mapping[str, Any]], Awaitable[None]]
 
 os.environ.setdefault("DJANGO_SETTINGS_MODULE", "tarte.settings")
 # The static files middleware streams files synchronously; under ASGI Django says so for every one of them.
 warnings.filterwarnings("ignore", message="StreamingHttpResponse must consume synchronous iterators")
-application = get_asgi_application()
+django_application = get_asgi_application()
+log = logging.getLogger("tarte")
+
+
+async def application(scope: dict[str, Any], receive: Receive, send: Send) -> None:
+    """Django, and a line in the log when the server starts and stops (which Django does not hear of)."""
+    if scope["type"] != "lifespan":
+        await django_application(scope, receive, send)
+        return
+    for step, said in (("startup", "started"), ("shutdown", "stopped")):
+        await receive()
+        log.info(said)
+        await send({"type": f"lifespan.{step}.complete"})
+
 
 # Loaded before the first request, so that no cook waits for it.
 from dough.bake.batch import warm  # noqa: E402
@@ -22,7 +39,3 @@ reference_out()
 # What is loaded by now stays: the collector need not walk the compiler's many objects between answers.
 gc.collect()
 gc.freeze()
-
-log = logging.getLogger("tarte")
-log.info("started")
-atexit.register(log.info, "stopped")
