@@ -149,7 +149,6 @@ def bench(request: HttpRequest, payload: BenchIn) -> HttpResponse:
     keep = 1.0 - draft.process.bowl_loss_pct / 100.0
     divided, problem = _split(draft, payload.split, payload.habit)
     now = setting.cookie()
-    sugars = sugar_state(draft.formula)
     return sent(
         BenchOut(
             findings=_findings(setting, now, contact),
@@ -165,7 +164,7 @@ def bench(request: HttpRequest, payload: BenchIn) -> HttpResponse:
                 )
                 for p in sources(draft.formula)
             ],
-            sugars=sugars if sugars else None,
+            sugars=sugar_state(draft.formula),
             toppings=list(coverage(draft, now.diameter_mm if now else None)),
             sizes=[
                 SizeStepOut(

@@ -8,7 +8,7 @@ from dough.accounts.ratios import rail_ends
 from dough.bake.contract import Estimate, Forecast
 from dough.bake.oven import marks
 from dough.desk.preview import Preview, cookie_outline
-from dough.draft.texture_map import MapPlace, place_of
+from dough.draft.texture_map import place_of
 from dough.facts.colour import crust_hex, shade_hex
 from dough.facts.cookie import ATTRIBUTES, Cookie, is_empty
 from dough.facts.needs import AMOUNTS, NEEDS
@@ -159,14 +159,10 @@ def preview_out(seq: int, result: Preview, wanted: Cookie) -> PreviewOut:
         dark=result.dark,
         needs_state=result.needs_state,
         findings=_notices(result),
-        forecast_place=_place(forecast.cookie) if forecast else None,
-        target_place=_place(wanted),
+        forecast_place=place_of(forecast.cookie) if forecast else None,
+        target_place=place_of(wanted),
         wide_g=result.wide_g,
     )
-
-
-def _place(cookie: Cookie) -> MapPlace | None:
-    return place_of(cookie)
 
 
 def _notices(result: Preview) -> list[NoticeOut]:

@@ -250,8 +250,9 @@ def _out(
     results: dict[str, dict[str, list[float]]], dough: Dough, base: dict[str, Any],
 ) -> SeriesOut:  # fmt: skip
     start = _draft(base)
-    setting = setting_of(start, _used(dough, start), dough.pk)
-    drafts = drafts_of(start, _used(dough, start), made)
+    used = _used(dough, start)
+    setting = setting_of(start, used, dough.pk)
+    drafts = drafts_of(start, used, made)
     told = forecasts_of([setting.with_draft(d) for d in drafts.values()])
     ends = {c: (f.ends if f else {}) for c, f in zip(drafts, told, strict=True)}
     done = [r for r in made.runs if results.get(str(r.order))]
@@ -284,20 +285,15 @@ def _outcomes(
         if told is None:
             continue
         q = quantity(key)
-        label, unit, digits = q.label, q.unit, q.digits
         means = [
             MeanOut(level=made.factors[0].levels[n], measured=m, forecast=ends.get((n,), {}).get(key))
             for n, m in enumerate(told.means)
         ]
         found.append(
             OutcomeOut(
-                key=key, label=label, unit=unit, digits=digits, effects=list(told.effects),
-                means=means, sd=told.sd, freedom=told.freedom, bend=told.bend if told.bend else None,
+                key=key, label=q.label, unit=q.unit, digits=q.digits, effects=list(told.effects),
+                means=means, sd=told.sd, freedom=told.freedom, bend=told.bend,
                 words=[says(made, key, e) for e in told.effects],
             )
         )  # fmt: skip
     return found
-
-
-def _effect(e: Effect) -> Effect:
-    return e

@@ -174,3 +174,14 @@ it('asks for the detail again when the server was gone', async () => {
   await vi.advanceTimersByTimeAsync(5000)
   await vi.waitFor(() => expect(dough.detail.value).toMatchObject({ grams: 120 }))
 })
+
+it('undo and redo with nothing to go back to change and save nothing', async () => {
+  const state = server()
+  const dough = await opened()
+  dough.undo()
+  dough.redo()
+  await vi.advanceTimersByTimeAsync(5000)
+  expect(dough.saveState.value).toBe('saved')
+  expect(state.saves).toBe(0)
+  expect(state.revision).toBe(3)
+})

@@ -258,8 +258,12 @@ export function useDough(id: Ref<number>) {
     follow,
     takeTheirs,
     keepMine: saving.keepMine,
-    undo: () => step(history.undo),
-    redo: () => step(history.redo),
+    undo: () => {
+      if (history.canUndo.value) step(history.undo)
+    },
+    redo: () => {
+      if (history.canRedo.value) step(history.redo)
+    },
     canUndo: history.canUndo,
     canRedo: history.canRedo,
     problemAt: (where: string): string => problems[where] ?? '',
