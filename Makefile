@@ -3,7 +3,7 @@ PYTHON ?= python3
 PY = .venv/bin/python
 export TARTE_PORT ?= 8000
 
-.PHONY: demo test dev bench shots lock format schema evidence evidence-results
+.PHONY: demo test dev bench shots lock format schema evidence evidence-unseen evidence-results
 
 demo: ## set up what is missing, make the demo kitchen, serve it on 127.0.0.1:8000
 	@$(PYTHON) tools/setup.py demo
@@ -38,8 +38,12 @@ format: ## ruff, prettier and eslint put things in order
 	@$(PY) -m ruff check --fix -q . ; $(PY) -m ruff format -q .
 	@cd web && npm run -s format
 
+evidence-unseen: ## fit without each family in turn and keep what that says of it; goes on where it was broken off
+	@$(PY) -m evidence.fit folds
+
 evidence-results: ## how well photos measure and bakes teach, in figures (docs/results.md)
 	@$(PY) -m evidence.results
+	@$(PY) -m evidence.realities
 
 lock: ## work the locked requirements out anew
 	@$(PYTHON) tools/setup.py lock

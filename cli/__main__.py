@@ -119,5 +119,16 @@ def _read(name: str) -> tuple[object, str]:
         return None, f"{name} is not JSON{where}."
 
 
+def quiet() -> int:
+    """Run, and end without a word where whoever reads has gone (`tarte … | head`)."""
+    try:
+        code = main()
+        sys.stdout.flush()
+    except BrokenPipeError:
+        os.dup2(os.open(os.devnull, os.O_WRONLY), sys.stdout.fileno())
+        return DONE
+    return code
+
+
 if __name__ == "__main__":
-    sys.exit(main())
+    sys.exit(quiet())

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import asdict
 from typing import Any
 
 from dough.accounts.safety import NOT_PROOF
@@ -28,13 +29,19 @@ def forecast_lines(file: FormulaFile, case: BakeCase, found: Detail) -> list[str
         lines.append(f"{q.label:<24}{e.value:>8.{digits}f} {q.unit:<7}{span:<18}  {by}")
     w = found.window
     lines.append("")
+    if w.best_min is not None:
+        lines.append(f"Best minute   {w.best_min:.1f} ({w.best_low_min:.1f} to {w.best_high_min:.1f}, 8 in 10)")
+    lines.append(
+        f"Good minutes  {w.earliest_min:.1f} to {w.latest_min:.1f} ({w.earliest_because} before, "
+        f"{w.latest_because} after)"
+    )
+    if w.last_min is not None:
+        lines.append(f"Last minute   {w.last_min:.1f}, then {w.last_because}")
+    lines += [
+        f"  at {x.minute:.1f} min: rim {x.rim}; middle {x.middle}; {x.touch}" for x in w.looks if x.which == "best"
+    ]
     if w.note:
         lines.append(w.note)
-    else:
-        early, late = f"{w.earliest_min:.1f} ({w.earliest_because})", f"{w.latest_min:.1f} min ({w.latest_because})"
-        lines.append(f"Pull window  {early} to {late}")
-        if w.best_min is not None:
-            lines.append(f"Best minute  {w.best_min:.1f} ({w.best_low_min:.1f} to {w.best_high_min:.1f})")
     if not w.by_colour:
         lines.append("A dark dough: colour tells little, go by time and rim.")
     reached = found.egg.reached_min
@@ -43,7 +50,8 @@ def forecast_lines(file: FormulaFile, case: BakeCase, found: Detail) -> list[str
         if reached is not None
         else f"Core not forecast to reach {COOKED_C:.0f} °C. {NOT_PROOF}"
     )
-    lines += [f"Carry-over at the core {found.carry_over_k:+.1f} K.", "", HONESTY]
+    lines += [f"Carry-over at the core {found.carry_over_k:+.1f} K.", *found.age.sentences]
+    lines += [*found.warnings, "", HONESTY]
     return lines
 
 
@@ -70,7 +78,22 @@ def forecast_document(file: FormulaFile, case: BakeCase, found: Detail) -> dict[
             "latest_min": w.latest_min,
             "latest_because": w.latest_because,
             "best_min": w.best_min,
+            "best_low_min": w.best_low_min,
+            "best_high_min": w.best_high_min,
+            "last_min": w.last_min,
+            "last_because": w.last_because,
             "note": w.note,
+            "looks": [asdict(x) for x in w.looks],
+        },
+        "start": {"diameter_mm": found.frames[0].diameter_mm, "height_mm": found.frames[0].height_mm},
+        "height_middle_mm": found.ends["height_middle_mm"],
+        "height_peak_mm": found.ends["height_peak_mm"],
+        "warnings": list(found.warnings),
+        "kept": {
+            "words": found.age.words,
+            "crisp_until_h": found.age.crisp_until_h,
+            "soft_until_h": found.age.soft_until_h,
+            "hours": [asdict(m) for m in found.age.moments],
         },
         "core_71c_min": found.egg.reached_min,
         "carry_over_k": found.carry_over_k,

@@ -40,11 +40,11 @@ def outcomes(
     mass, loss = np.array([x.portion_g for x in inputs]), ends["loss_pct"]
     ends["bulk_g_ml"] = 4000.0 * mass * (1.0 - loss / 100.0) / (math.pi * ends["diameter_mm"] ** 2 * ends["height_mm"])
     for level in (75, 90, 97):
-        ends[f"core{level}_min"] = _reach(baked, level)
+        ends[f"core{level}_min"] = reach(baked, level)
     return ends
 
 
-def _reach(b: Baked, level: float) -> Array:
+def reach(b: Baked, level: float) -> Array:
     out = b.steps_bake + 1
     return np.array(
         [crossing(t[:out] / 60.0, core[:out], level) for t, core in zip(b.column("t"), b.column("core"), strict=True)]

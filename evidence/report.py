@@ -5,19 +5,31 @@ python -m evidence.report
 
 from __future__ import annotations
 
+import json
 from dataclasses import dataclass, replace
 from pathlib import Path
 
+import numpy as np
+
 from dough.bake.batch import bake
+from dough.bake.contract import BakeCase
+from dough.bake.detail import detail
+from dough.bake.intake import Kit, bake_case
 from dough.bake.model import with_crust
 from dough.bake.outputs import endings
-from dough.bake.window import OF_STYLE, TEXTURES, find_window, look_minutes
+from dough.draft.start import from_style_formula
+from dough.draft.target import from_style
 from dough.facts.bake_parameters import ParameterSet, values
+from dough.facts.styles import styles
 from evidence.anchors import Anchor
 from evidence.effects import BASE, Effect, applied, effects, inputs_of, sign_asked
+from evidence.fit import FOLDS, fold_file
 from evidence.judge import Verdict, judge
 from evidence.kinds import style_inputs, typicals
-from evidence.recipes import ROLLED
+from evidence.practice import before, by_model, by_style, practice
+from evidence.practice import counts as practice_counts
+from evidence.rows import Evidence
+from evidence.sizes import judged
 from evidence.trends import Trend
 
 MODEL = Path(__file__).resolve().parents[1] / "docs" / "model.md"
@@ -113,19 +125,77 @@ SHEETS = (3.0, 4.0, 5.0, 6.0)
 
 
 def _window_table() -> list[str]:
-    lines = ["| bake | window | opens when | closes when | colour asked |", "|---|---|---|---|---|"]
-    sheets = {
-        f"rolled biscuit, {t:g} mm, {ROLLED.oven_c:g} °C": replace(ROLLED, start_thickness_mm=t, portion_g=4.0 * t)
-        for t in SHEETS
-    }
-    inputs = {**sheets, **{f"{s}, raw L* {x.raw_l:.0f}": x for s, x in style_inputs().items()}}
-    for name, x in inputs.items():
-        texture = OF_STYLE.get(name.split(",")[0], "short")
-        w = find_window(bake([replace(x, minutes=look_minutes(x.minutes))]), 0, TEXTURES[texture])
-        words = w.note or f"{w.earliest_min:.1f} to {w.latest_min:.1f} min"
+    lines = [
+        "| bake | usual | best minute | good minutes | too early | too late | last |",
+        "|---|---|---|---|---|---|---|",
+    ]
+    cutout = styles()["cutout"]
+    drafts = {s.id: (s, from_style_formula(s)[0]) for s in styles().values()}
+    for t in SHEETS:
+        draft = drafts["cutout"][1]
+        process = replace(draft.process, start_thickness_mm=t, portion_g=4.0 * t)
+        drafts[f"cutout, {t:g} mm"] = (cutout, replace(draft, process=process))
+    for name, (style, draft) in drafts.items():
+        case = bake_case(draft, style, Kit())
+        assert isinstance(case, BakeCase)
+        w = detail(case, from_style(style).cookie).window
+        last = "" if w.last_min is None else f"{w.last_min:.1f}, {w.last_because}"
+        m = style.minutes
         lines.append(
-            f"| {name} | {words} | {w.earliest_because} | {w.latest_because} | {'yes' if w.by_colour else 'no'} |"
+            f"| {name} | {m.low:g} to {m.high:g} | {w.best_min:.1f} ({w.best_low_min:.1f} to {w.best_high_min:.1f}) "
+            f"| {w.earliest_min:.1f} to {w.latest_min:.1f} | {w.earliest_because} | {w.latest_because} | {last} |"
         )
+    return lines
+
+
+def _practice_table() -> list[str]:
+    now, then = {r.ident: by_model(r) for r in practice()}, before()
+    table = {r.ident: by_style(r) for r in practice()}
+    lines = ["| formula | width mm: expected, before, now | mean height mm | best minute | rim L* |"]
+    lines.append("|---|---|---|---|---|")
+    for r in practice():
+        a, b = now[r.ident], then[r.ident]
+        asked = ((r.diameter_mm, b.diameter_mm, a.diameter_mm), (r.height_mm, b.height_mm, a.height_mm),
+                 (r.minutes, b.best_min, a.best_min), (r.rim_l, b.rim_l, a.rim_l))  # fmt: skip
+        told = [" / ".join("–" if v is None else f"{v:.3g}" for v in row) for row in asked]
+        lines.append(f"| {r.ident} {r.what} ({r.style.id}) | {' | '.join(told)} |")
+    lines.append("")
+    for name, said in (("The style table alone", table), ("The model before", then), ("The model now", now)):
+        wide, of, tall, timed = practice_counts(said)
+        lines.append(
+            f"- {name}: width within 12 % in {wide} of {of}, mean height within 20 % in {tall} of {len(practice())}, "
+            f"best minute within 1.5 min in {timed} of {len(practice())}."
+        )
+    return lines
+
+
+def _size_table() -> list[str]:
+    rows = [r for r in judged() if not r.row.what[0].isdigit()]
+    lines = ["| effect | of what | expected | now | verdict |", "|---|---|---|---|---|"]
+    unit = {"percent": " %", "by": "", "ratio": " times"}
+    for r in rows:
+        verdict = "in" if r.inside else "**wrong sign**" if r.wrong_sign else "**out**"
+        lines.append(
+            f"| {r.row.style}: {r.row.what} | {r.row.output} | {r.row.low:g} to {r.row.high:g}{unit[r.row.kind]} "
+            f"| {r.value:.2f} | {verdict} |"
+        )
+    return lines
+
+
+def _fold_table() -> list[str]:
+    evidence = Evidence()
+    seen = evidence.outcomes(values("current"))
+    lines = ["| family | rows | inside, fitted on all | inside, family never seen |", "|---|---|---|---|"]
+    total = np.zeros(3, dtype=int)
+    for n, left_out in enumerate(FOLDS):
+        said = json.loads(fold_file(n).read_text(encoding="utf-8"))["said"] if fold_file(n).exists() else None
+        for family in left_out:
+            rows = [r for r in evidence.rows if r.family == family]
+            fitted = sum(r.inside(r.value(seen)) for r in rows)
+            unseen = None if said is None else sum(r.inside(said[f"{r.what}|{r.output}"]) for r in rows)
+            lines.append(f"| {family} | {len(rows)} | {fitted} | {'not run' if unseen is None else unseen} |")
+            total += np.array([len(rows), fitted, unseen or 0])
+    lines.append(f"| all | {total[0]} | {total[1]} | {total[2]} |")
     return lines
 
 
@@ -164,7 +234,19 @@ def text() -> str:
             "",
             *_effect_table(rows_base, rows_now),
             "",
-            "### Windows, current set",
+            "### Seen and never seen",
+            "",
+            *_fold_table(),
+            "",
+            "### Thirty formulas from practice, seen by no fit",
+            "",
+            *_practice_table(),
+            "",
+            "### Sizes of effects",
+            "",
+            *_size_table(),
+            "",
+            "### When to pull, current set",
             "",
             *_window_table(),
             "",

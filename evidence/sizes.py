@@ -120,8 +120,22 @@ def sizes() -> list[Size]:
         s("dough at 4 °C", "tartar", _cold(4.0), "diameter_mm", -13, -3),
         s("dough at 4 °C", "tartar", _cold(4.0), "height_mm", 2, 16),
         s("dough at 4 °C", "thin_crisp", _cold(4.0), "diameter_mm", -13, -3),
-        s("creamed at 25 °C, dough 25 °C", "chewy", process(butter_temp_c=25.0, dough_temp_c=25.0), "diameter_mm", 4, 13),
-        s("creamed cold at 12 °C", "chewy", process(butter_temp_c=12.0, method=Method.CREAMED_COLD), "diameter_mm", -6, 3),
+        s(
+            "creamed at 25 °C, dough 25 °C",
+            "chewy",
+            process(butter_temp_c=25.0, dough_temp_c=25.0),
+            "diameter_mm",
+            4,
+            13,
+        ),
+        s(
+            "creamed cold at 12 °C",
+            "chewy",
+            process(butter_temp_c=12.0, method=Method.CREAMED_COLD),
+            "diameter_mm",
+            -6,
+            3,
+        ),
         s("two minutes less", "chewy", _minutes(-2.0), "height_mm", -6, 3),
         s("two minutes less", "chewy", _minutes(-2.0), "diameter_mm", -3, 1),
         s("two minutes less", "chewy", _minutes(-2.0), "moisture_middle_pct", 0.5, 2.5, "by"),
@@ -163,23 +177,52 @@ def sizes() -> list[Size]:
         s("insulated tray", "chewy", tray(0.6), "l_base", 3, 14, "by"),
         s("an egg more", "cakey", _per_100(egg=16.0), "height_mm", 1, 14),
         s("an egg more", "cakey", _per_100(egg=16.0), "crumb_cakey", 0.5, 20, "by"),
-        s("an egg more, oven at 195", "cakey", both(process(oven_c=195.0), _per_100(egg=16.0)), "crumb_cakey", -2, 25, "by"),
+        s(
+            "an egg more, oven at 195",
+            "cakey",
+            both(process(oven_c=195.0), _per_100(egg=16.0)),
+            "crumb_cakey",
+            -2,
+            25,
+            "by",
+        ),
         s("half the sugar", "cutout", times(0.5, "icing", "caster"), "l_rim", 1, 9, "by"),
         s("half the sugar", "shortbread", times(0.5, "caster"), "l_rim", 1, 9, "by"),
         s("a third of the butter's fat as peanut butter", "chewy", swap("butter", 0.33, pb=1.6), "diameter_mm", -12, 5),
-        s("a third of the butter's fat as almond butter", "chewy", swap("butter", 0.33, almondbutter=1.45), "diameter_mm", -12, 5),
+        s(
+            "a third of the butter's fat as almond butter",
+            "chewy",
+            swap("butter", 0.33, almondbutter=1.45),
+            "diameter_mm",
+            -12,
+            5,
+        ),
         s("a fifth of the flour to hazelnut meal", "chewy", swap("ap_hi", 0.2, hazelmeal=1.0), "diameter_mm", -2, 8),
         s("half the flour to almond meal", "chewy", swap("ap_hi", 0.5, almond=1.0), "diameter_mm", -2, 20),
         s("oats ground for flour, 30 %", "chewy", swap("ap_hi", 0.3, oatflour=1.0), "diameter_mm", -9, 4),
         s("desiccated coconut 20", "chewy", more(cocodes=20.0), "diameter_mm", -10, -0.5),
-        s("cream cheese for a third of the butter", "chewy", swap("butter", 0.33, creamcheese=1.0), "diameter_mm", -12, 4),
+        s(
+            "cream cheese for a third of the butter",
+            "chewy",
+            swap("butter", 0.33, creamcheese=1.0),
+            "diameter_mm",
+            -12,
+            4,
+        ),
         s("mashed banana for the egg", "chewy", swap("egg", 1.0, banana=1.2), "diameter_mm", -8, 6),
         s("cocoa, alkalised, 15 %", "chewy", swap("ap_hi", 0.15, cocoa_d=1.0), "diameter_mm", -8, 1),
         s("light brown for white, all of it", "chewy", swap("gran", 1.0, lbrown=1.0), "diameter_mm", -6, 3),
         s("ball flattened to 20 mm", "chewy", process(start_diameter_mm=50.0), "diameter_mm", 1, 10),
-        s("chilled 2 h after shaping", "chewy", process(chill_h=2.0, chill_place=Place.FRIDGE, dough_temp_c=6.0), "diameter_mm", -12, -3),
+        s(
+            "chilled 2 h after shaping",
+            "chewy",
+            process(chill_h=2.0, chill_place=Place.FRIDGE, dough_temp_c=6.0),
+            "diameter_mm",
+            -12,
+            -3,
+        ),
         s("rested 24 h, warmed again", "chewy", process(rest_h=24.0, **FRIDGE), "l_rim", -6, -0.5, "by"),
-    ]  # fmt: skip
+    ]
     for e in effects():
         if e.disputed:
             continue
@@ -197,7 +240,8 @@ def _case(style: str, draft: Draft, kit: Kit) -> BakeCase:
     return found
 
 
-def _applied(row: Size) -> BakeCase:
+def applied(row: Size) -> BakeCase:
+    """The bake case after the change."""
     result = row.change(from_style_formula(styles()[row.style])[0])
     draft, kit = result if isinstance(result, tuple) else (result, Kit())
     return _case(row.style, draft, kit)
@@ -213,7 +257,7 @@ def judged(numbers: dict[str, float] | None = None) -> list[Sized]:
     rows = sizes()
     used = values("current") if numbers is None else numbers
     bases = {name: _case(name, from_style_formula(styles()[name])[0], Kit()) for name in {r.style for r in rows}}
-    cases = [_applied(r) for r in rows]
+    cases = [applied(r) for r in rows]
     inputs: list[BakeInputs] = [bake_inputs(c) for c in (*bases.values(), *cases)]
     baked = bake(inputs, used)
     ends = with_crust(baked, endings(baked))

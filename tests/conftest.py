@@ -15,6 +15,7 @@ from hypothesis import HealthCheck, settings
 from kitchen.actions.create_dough import CreateDough
 from kitchen.actions.freeze_version import FreezeVersion
 from kitchen.models import Dough, Kitchen, Oven, Tray
+from kitchen.reading.calibration import _lesson
 
 settings.register_profile("tarte", deadline=None, derandomize=True, suppress_health_check=[HealthCheck.too_slow])
 settings.load_profile("tarte")
@@ -81,3 +82,9 @@ def bake_body(diameters: str = "82 84 83", heights: str = "10.5 11", **changes: 
         "measured": {"diameter_mm": diameters, "height_mm": heights, **scales},
         **changes,
     }
+
+
+@pytest.fixture(autouse=True)
+def no_lesson_from_another_database() -> None:
+    """A lesson is kept at hand by number and time, which each test's own database starts anew."""
+    _lesson.cache_clear()

@@ -9,7 +9,7 @@ import math
 from functools import cache
 
 from dough.accounts.composition import percent_of
-from dough.accounts.formula import Formula
+from dough.accounts.formula import Formula, Shape
 from dough.facts.ingredients import Role, ingredient
 from dough.facts.staples import butter_fat
 from dough.facts.styles import Band, Style, styles
@@ -74,8 +74,9 @@ def rail_ends(band: Band) -> tuple[float, float]:
     return max(band.low - 0.9 * span, 0.0), band.high + 0.9 * span
 
 
-def nearest_style(formula: Formula) -> Style | None:
-    """The drop style whose typical formula is nearest in sugar, fat and egg; None without flour."""
+def nearest_style(formula: Formula, shape: Shape = Shape.BALL) -> Style | None:
+    """The style whose typical formula is nearest in sugar, fat and egg; None without flour. What is cut, pressed or
+    baked in a tin is none of the drop styles."""
     mine = {role: rail_value(formula, role) for role in (Role.SUGAR, Role.FAT, Role.EGG)}
     if any(v is None for v in mine.values()):
         return None
@@ -86,4 +87,4 @@ def nearest_style(formula: Formula) -> Style | None:
             for r in (Role.SUGAR, Role.FAT, Role.EGG)
         )
 
-    return min((s for s in styles().values() if s.is_drop), key=away)
+    return min((s for s in styles().values() if shape is Shape.BALL or not s.is_drop), key=away)

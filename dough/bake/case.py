@@ -73,6 +73,11 @@ class Case:
     roof_k: float
     bang: float
     network: float
+    p_atm: float
+    p_room: float
+    dip: float
+    f_base: float
+    ridged: float
 
 
 @cache

@@ -11,6 +11,7 @@ from dataclasses import dataclass, field
 
 from dough.accounts.butter.solid_fat import BUTTER, SolidFat
 from dough.accounts.formula import Liner, Method, Place, Shape, Shelf
+from dough.bake.age import FRESH, Eaten
 from dough.bake.taught import GENERAL, Taught
 from dough.facts.cookie import Cookie
 from dough.facts.staples import butter_fat
@@ -25,7 +26,8 @@ class Makeup:
     out), acid_meq milli-equivalents of acid (flour's own left out), inclusion_share the fold-ins'
     mass share of the whole dough; flour_protein and flour_moisture are kg/kg as is.
     sugar_um is the median grain, raw_l the raw dough's L*, binding how much more water the solids
-    hold than plain flour, ph the leavening account's. butter_g is fat as butter of 81 % fat.
+    hold than plain flour, ph the leavening account's. meal_share is how
+    much of flour_g is ground nuts, oats, cocoa and the like instead. butter_g is fat as butter of 81 % fat.
     """
 
     flour_g: float
@@ -49,6 +51,7 @@ class Makeup:
     raw_l: float = 81.0
     binding: float = 1.0
     ph: float | None = None
+    meal_share: float = 0.0
 
     @property
     def sugar_g(self) -> float:
@@ -107,9 +110,20 @@ class Heat:
 
 
 @dataclass(frozen=True, slots=True)
+class Room:
+    """Facts of the kitchen: metres above the sea, humidity of the room in % (None: the usual)."""
+
+    altitude_m: float = 0.0
+    humidity_pct: float | None = None
+
+
+SEA_LEVEL = Room()
+
+
+@dataclass(frozen=True, slots=True)
 class BakeCase:
-    """One bake of one dough. style is the wanted kind; it decides which texture the window is for. taught is what
-    is known of the kitchen and of the dough."""
+    """One bake of one dough. style is the wanted kind: its typical cookie stands in for what a target leaves open.
+    taught is what is known of the kitchen and of the dough, eaten when and from what it is eaten."""
 
     makeup: Makeup
     handling: Handling
@@ -117,6 +131,8 @@ class BakeCase:
     heat: Heat
     style: Style
     taught: Taught = GENERAL
+    eaten: Eaten = FRESH
+    room: Room = SEA_LEVEL
 
 
 @dataclass(frozen=True, slots=True)
@@ -129,11 +145,26 @@ class Estimate:
 
 
 @dataclass(frozen=True, slots=True)
-class Window:
-    """Minutes between set and too far, and the minute nearest the target with its range when known.
+class Look:
+    """What to look for at one minute: which one it is ("first", "best" or "last"), and in words rim, middle, smell and
+    touch."""
 
-    note says why there is none (earliest and latest are then equal); by_colour whether the crust's
-    shade can tell anything (a dark dough's cannot).
+    which: str
+    minute: float
+    rim: str
+    middle: str
+    smell: str
+    touch: str
+
+
+@dataclass(frozen=True, slots=True)
+class Window:
+    """When to pull: the best minute with its 80 % range, the good minutes, and the last one.
+
+    earliest and latest are the ends of the good minutes, in which every measure the target asks for is within reach;
+    each because says what stands against the minute beyond. last_min is past saving (None: not within the time looked
+    at). note says what even the best minute misses; by_colour whether the crust's shade can tell anything (a dark
+    dough's cannot); looks what a cook sees, smells and feels at these minutes.
     """
 
     earliest_min: float
@@ -143,8 +174,11 @@ class Window:
     best_min: float | None = None
     best_low_min: float | None = None
     best_high_min: float | None = None
+    last_min: float | None = None
+    last_because: str = ""
     note: str = ""
     by_colour: bool = True
+    looks: tuple[Look, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)

@@ -12,6 +12,7 @@ from types import SimpleNamespace
 from dough.accounts.formula import Shape
 from dough.bake.case import Case
 from dough.bake.inputs import BakeInputs
+from dough.bake.moisture import saturation_pa
 from dough.bake.spread import LN10
 from dough.facts.nature import ATMOSPHERE_PA, GAS_J_PER_MOL_K, ZERO_C_K
 
@@ -27,6 +28,10 @@ SODA_MOLAR = 84.0
 PLAIN_FLOUR = 0.30
 #: Fullness of the start shapes, and height over width where neither size is given.
 FULLNESS = {Shape.BALL: 2 / 3, Shape.PUCK: 0.93, Shape.SLICE: 0.97, Shape.ROLLED: 0.98, Shape.SLAB: 1.0}
+#: Sugar share of an ordinary drop dough without fold-ins, kg/kg.
+SUGARY = 0.28
+#: Metres over which air pressure falls by e, and dough on a usual tray, g.
+SCALE_HEIGHT_M, USUAL_LOAD_G = 8434.0, 500.0
 PUCK_ASPECT, FLAT_ASPECT = 0.40, 0.25
 
 
@@ -82,7 +87,8 @@ def derive(x: BakeInputs, p: SimpleNamespace, learned: Learned | None = None) ->
     ph = 6.6 + 1.9 * math.tanh((soda0 - acid0) / 0.035) if x.ph is None else x.ph
     early = p.f_mix * min(soda0, acid0)
     kelvin = x.dough_temp_c + ZERO_C_K
-    air = x.overrun * (v_cond - folded / FOLD_IN) * ATMOSPHERE_PA / (GAS_J_PER_MOL_K * kelvin)
+    p_atm = pressure_pa(x.altitude_m)
+    air = x.overrun * (v_cond - folded / FOLD_IN) * p_atm / (GAS_J_PER_MOL_K * kelvin)
     n0 = air + p.f_ret * (early + powder0 * p.bp_fast)
 
     loose = _looseness(sugar, fat, egg, flour, p)
@@ -93,6 +99,7 @@ def derive(x: BakeInputs, p: SimpleNamespace, learned: Learned | None = None) ->
         p.Tset0 + p.Tset_s * min(sugar / max(water, 1e-9), 4.0) - p.set_prot * strong
         - p.set_egg * min(egg / beside, 0.12) + p.set_pH * (ph - 7.0)
     )  # fmt: skip
+    t_set = _below(t_set, p.set_cap, p.set_soft)
     b_set = p.b_set * min(max(network / 0.045, 0.2), 1.3) ** p.n_net * (1.0 - p.loose * loose)
     r = reducing / (1.0 - folded)
     f_brown = (
@@ -100,6 +107,8 @@ def derive(x: BakeInputs, p: SimpleNamespace, learned: Learned | None = None) ->
         * (max(network, 0.001) / 0.05) ** 0.3
         * 10.0 ** (p.b_ph * (ph - 7.0))
         * (1.0 + p.b_rest * (1.0 - math.exp(-x.rest_h / 12.0)))
+        * min(max(sugar / (1.0 - folded) / SUGARY, 0.02), 1.5) ** p.brown_sug
+        * (1.0 + p.k_alk * max(soda0 - acid0, 0.0) / (1.0 - folded) / 0.03)
     )
     ln_eta0 = (
         math.log(p.eta0) - math.log(theta.spread) + 100.0 * p.k_prot * strong - p.k_pH * (ph - 7.0)
@@ -110,7 +119,7 @@ def derive(x: BakeInputs, p: SimpleNamespace, learned: Learned | None = None) ->
         - p.loose_thin * loose + p.k_flour * _crowded(flour, sugar, water, fat)
     )  # fmt: skip
     mass = x.portion_g / 1000.0
-    volume = mass * (v_cond + n0 * GAS_J_PER_MOL_K * kelvin / ATMOSPHERE_PA)
+    volume = mass * (v_cond + n0 * GAS_J_PER_MOL_K * kelvin / p_atm)
     k0 = FULLNESS[x.shape]
     return Case(
         mass=mass, x_flour=flour, x_w=water, x_dry=dry, x_fat=fat, x_fatadd=added_fat, x_sug=sugar, x_red=reducing,
@@ -129,7 +138,7 @@ def derive(x: BakeInputs, p: SimpleNamespace, learned: Learned | None = None) ->
         * (1.0 + p.lace_brown * loose),
         ln_eta0=ln_eta0, radius0=_start_radius(x, volume, k0), k0=k0, flat=1.0 if x.shape is Shape.SLAB else 0.0,
         h_conv=p.hc_conv + x.fan * (p.hc_fan - p.hc_conv),
-        h_under=x.tray_conductance * theta.bottom * (p.h_pan_conv + x.fan * (p.h_pan_fan - p.h_pan_conv)),
+        h_under=x.tray_conductance**p.tray_h * theta.bottom * (p.h_pan_conv + x.fan * (p.h_pan_fan - p.h_pan_conv)),
         oven_c=x.oven_c + x.offset_k + theta.oven_k,
         c_pan=p.C_pan if x.pan_capacity is None else x.pan_capacity,
         m_dry=theta.drying, m_gas=theta.gas, raw_l=x.raw_l, dough_c=x.dough_temp_c, kappa=x.crystal,
@@ -137,7 +146,33 @@ def derive(x: BakeInputs, p: SimpleNamespace, learned: Learned | None = None) ->
         bang_s=-1.0 if x.bang_minute is None or x.bang_minute > x.minutes else 60.0 * x.bang_minute,
         open_s=-1.0 if x.rotate_minute is None or x.rotate_minute > x.minutes else 60.0 * x.rotate_minute,
         roof_k=x.roof_k, bang=x.bang, network=network,
+        p_atm=p_atm, p_room=room_pa(x.room_rh_pct, p), dip=p.dip * loading(x.load_g),
+        f_base=x.tray_conductance**p.tray_b, ridged=p.puck_area if x.shape is Shape.PUCK else 1.0,
     )  # fmt: skip
+
+
+def _below(value: float, most: float, width: float) -> float:
+    """A value held under a ceiling, smoothly: as it is far below, the ceiling far above."""
+    far = (most - value) / width
+    return value if far > 60.0 else most - width * math.log1p(math.exp(far))
+
+
+def pressure_pa(altitude_m: float) -> float:
+    """Air pressure at an altitude, Pa (barometric formula of an even atmosphere, H)."""
+    return ATMOSPHERE_PA * math.exp(-altitude_m / SCALE_HEIGHT_M)
+
+
+def room_pa(humidity_pct: float | None, p: SimpleNamespace) -> float:
+    """Vapour pressure in the room, Pa; the usual where its humidity is not known."""
+    return float(p.p_room) if humidity_pct is None else humidity_pct / 100.0 * saturation_pa(p.T_amb)
+
+
+def loading(load_g: float | None) -> float:
+    """How much deeper the oven dips than for one usual tray: by what cold dough goes in with it (a guess, L).
+
+    A kilogram of cold dough costs a household oven some 25 K, an empty door opening about half of a usual tray's.
+    """
+    return 1.0 if load_g is None else 0.5 + 0.5 * load_g / USUAL_LOAD_G
 
 
 def _crowded(flour: float, sugar: float, water: float, fat: float) -> float:

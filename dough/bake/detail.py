@@ -14,15 +14,20 @@ from dough.bake.batch import bake
 from dough.bake.contract import BakeCase, Drive, EggLine, Estimate, Frame, Window
 from dough.bake.inputs import RANGES, BakeInputs
 from dough.bake.intake import bake_inputs
-from dough.bake.model import end_values, frames, range_of
+from dough.bake.kept import Kept, kept
+from dough.bake.looks import looks
+from dough.bake.model import end_values, frames, mostly_meal, range_of, warnings
 from dough.bake.outputs import Array
-from dough.bake.taught import PLAIN_SD, THETA
-from dough.bake.window import OF_STYLE, TEXTURES, egg_line, find_window, look_minutes
+from dough.bake.taught import OWN, PLAIN_SD, THETA, Taught
+from dough.bake.window import Followed, egg_line, find_window, followed_minutes, look_minutes
+from dough.bake.wished import MOISTURE, Measure, measures
 from dough.facts.cookie import Cookie
 from dough.facts.quantities import keys_of, of_role
 
-#: Minutes tried for the best one.
-TRIED = 7
+#: Minutes followed to the cooled cookie, and fewer for each thing not known of the kitchen.
+FOLLOWED, SHIFTED = 10, 5
+#: What is not known of a kitchen that moves the best minute.
+SHIFTS = ("oven_k", "drying", "browning")
 #: End values that get an interval and a list of what decides them.
 SHOWN = keys_of("forecast")
 #: The change of an end value that a cook would call noticeable, for weighing what decides it.
@@ -41,6 +46,8 @@ class Detail:
     frames: tuple[Frame, ...]
     carry_over_k: float
     ends: dict[str, float]
+    age: Kept
+    warnings: tuple[str, ...]
 
 
 def detail(case: BakeCase, wanted: Cookie) -> Detail:
@@ -48,30 +55,55 @@ def detail(case: BakeCase, wanted: Cookie) -> Detail:
     x, taught = bake_inputs(case), case.taught
     theta, kitchens = taught.learned, taught.shifted()
     steps = levers(x)
-    texture = TEXTURES[OF_STYLE.get(case.style.id, "chewy")]
-    long = replace(x, minutes=look_minutes(x.minutes), bang_minute=x.bang_minute)
-    first = bake([long], learned=theta)
-    window = find_window(first, 0, texture)
-    minutes = tried_minutes(window, x.minutes)
-    later = [replace(x, minutes=m) for m in minutes]
-    oven_sd = math.hypot(*taught.root[THETA.index("oven_k")])
-    ovens = [replace(theta, oven_k=theta.oven_k + d) for d in (-oven_sd, 0.0, oven_sd)]
-    inputs = [x] * (1 + len(kitchens)) + [changed for _, changed in steps] + [y for _ in ovens for y in later]
-    thetas = [theta, *kitchens] + [theta] * len(steps) + [o for o in ovens for _ in later]
+    asked = measures(wanted, case.style, x.raw_l)
+    first = bake([replace(x, minutes=look_minutes(x.minutes))], learned=theta)
+    minutes = followed_minutes(first, 0, asked, FOLLOWED)
+    few = np.linspace(minutes[0], minutes[-1], SHIFTED)
+    later = [replace(x, minutes=float(m)) for m in minutes]
+    shifts = [kitchens[THETA.index(n)] for n in SHIFTS]
+    inputs = [x] * (1 + len(kitchens)) + [changed for _, changed in steps] + later
+    inputs += [replace(x, minutes=float(m)) for _ in (theta, *shifts) for m in few]
+    thetas = [theta, *kitchens] + [theta] * (len(steps) + len(later))
+    thetas += [k for k in (theta, *shifts) for _ in few]
     baked = bake(inputs, learned=thetas)
-    ends = end_values(baked, [taught] * len(inputs))
+    ends = end_values(baked, [taught] * len(inputs), [case.eaten] * len(inputs))
     n = len(kitchens)
     at = 1 + n + len(steps)
-    distances = [[distance(ends, at + o * len(later) + j, wanted) for j in range(len(later))] for o in range(3)]
+    followed = Followed(minutes, {m.key: ends[m.key][at : at + len(later)] for m in asked})
+    window = find_window(
+        followed, ends["set_rim"][at : at + len(later)], asked,
+        _moves(followed, asked, few, {m.key: ends[m.key][at + len(later) :] for m in asked}, taught),
+        by_colour=any(m.key == "crust_l" for m in asked),
+    )  # fmt: skip
     return Detail(
-        window=_with_best(window, minutes, distances),
+        window=replace(window, looks=looks(first, 0, window)),
         egg=egg_line(first, 0, egg=case.makeup.egg_g > 0),
         estimates={k: range_of(k, float(ends[k][0]), ends[k][1 : 1 + n] - ends[k][0], taught) for k in SHOWN},
         drives={k: _drives(k, ends[k], [w for w, _ in steps], 1 + n) for k in SHOWN},
         frames=frames(baked, 0, taught),
         carry_over_k=float(ends["core_max_c"][0] - ends["core_c"][0]),
         ends={k: float(v[0]) for k, v in ends.items()},
+        age=kept(baked, 0, case.eaten, taught),
+        warnings=warnings(x, baked, 0) + mostly_meal(case),
     )
+
+
+def _moves(
+    followed: Followed, asked: tuple[Measure, ...], few: Array, values: dict[str, Array], taught: Taught
+) -> list[dict[str, float | Array]]:
+    """What one sd of each thing not known does to the measures, on the fine grid of minutes: oven, drying and browning
+    of the kitchen, and what the model errs by in moisture and shade of a dough."""
+    fine, _ = followed.fine(asked)
+    found: list[dict[str, float | Array]] = []
+    for s in range(1, len(SHIFTS) + 1):
+        found.append(
+            {
+                key: np.interp(fine, few, v[s * len(few) : (s + 1) * len(few)] - v[: len(few)])
+                for key, v in values.items()
+            }
+        )
+    own = {name: math.hypot(*taught.root[len(THETA) + OWN.index(name)]) for name in ("loss", "shade")}
+    return [*found, {MOISTURE: own["loss"]}, {"crust_l": own["shade"]}]
 
 
 def levers(x: BakeInputs) -> list[tuple[str, BakeInputs]]:
@@ -111,43 +143,6 @@ def _reachable(x: BakeInputs) -> bool:
 def _soda_ph(x: BakeInputs) -> float | None:
     # A little more soda moves the pH by what the account says near its present value.
     return None if x.ph is None else min(x.ph + 0.12, 8.35)
-
-
-def tried_minutes(window: Window, minutes: float) -> list[float]:
-    """Minutes spread over the window, or around the planned one where there is no window."""
-    low, high = window.earliest_min, window.latest_min
-    if high - low < 0.5:
-        low, high = max(0.75 * minutes, 0.5), 1.25 * minutes
-    return [float(m) for m in np.linspace(max(low, 0.5), max(high, 1.0), TRIED)]
-
-
-def distance(ends: dict[str, Array], i: int, wanted: Cookie) -> float:
-    """Root mean square distance to the wanted cookie in noticeable steps; 0 when nothing is wanted."""
-    squares = [
-        ((float(ends[a.key][i]) - target) / a.step) ** 2
-        for a in of_role("target")
-        if a.key in ends and (target := getattr(wanted, a.key)) is not None
-    ]
-    return math.sqrt(sum(squares) / len(squares)) if squares else 0.0
-
-
-def _with_best(window: Window, minutes: list[float], distances: list[list[float]]) -> Window:
-    if window.note or not any(distances[1]):
-        return window
-    cold, best, hot = (_lowest(minutes, d) for d in distances)
-    low, high = min(cold, best, hot), max(cold, best, hot)
-    return replace(window, best_min=best, best_low_min=low, best_high_min=high)
-
-
-def _lowest(minutes: list[float], values: list[float]) -> float:
-    """Minute of the least distance, by a parabola through the lowest three."""
-    j = int(np.argmin(values))
-    if j in (0, len(values) - 1):
-        return minutes[j]
-    a, b, c = values[j - 1], values[j], values[j + 1]
-    bend = a - 2.0 * b + c
-    shift = 0.5 * (a - c) / bend if bend > 1e-12 else 0.0
-    return minutes[j] + shift * (minutes[1] - minutes[0])
 
 
 def _drives(key: str, values: Array, words: list[str], at: int) -> tuple[Drive, ...]:

@@ -34,8 +34,8 @@ class Setting:
 
     @cached_property
     def style(self) -> Style | None:
-        """The named style, or the nearest drop style; None without flour."""
-        return self.chosen or self.held or nearest_style(self.draft.formula)
+        """The named style, or the nearest one; None without flour."""
+        return self.chosen or self.held or nearest_style(self.draft.formula, self.draft.process.shape)
 
     def with_draft(self, draft: Draft, kit: Kit | None = None) -> Setting:
         """Another draft in the same place, judged as the same style: what is compared is judged alike."""

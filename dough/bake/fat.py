@@ -19,6 +19,13 @@ def solid_share(temp_c: float, solid_max: float, mid_c: float, width_k: float) -
 
 
 @inner
+def crystals_after(share: float, temp_c: float, dt: float, c: Case, p: Parameters) -> float:
+    """Solid share of the fat after dt seconds at a temperature: crystals lag behind their melting curve by melt_lag."""
+    meant = solid_share(temp_c, c.sfc_max, c.sfc_tm, c.sfc_w)
+    return meant if p.melt_lag <= 0.0 else share + (meant - share) * dt / (p.melt_lag + dt)
+
+
+@inner
 def melting_heat(temp_c: float, c: Case, p: Parameters) -> float:
     """Extra heat capacity from melting fat, J per K and kg of dry matter.
 

@@ -96,7 +96,7 @@ def _faces(
     to_top = h_top * k_half / (h_top + k_half)
     # A roof hotter than the air acts by its share of radiation in the whole.
     above_c = around.air_c + around.roof_k * (h_top - around.h_conv) / h_top
-    dome = dome_area(area, size.middle_m, size.radius_m, c.flat, p)
+    dome = c.ridged * dome_area(area, size.middle_m, size.radius_m, c.flat, p)
     k_top = dome * to_top
     beta = p.beta0 * c.m_dry * math.sqrt(around.h_conv / 9.0)
     d_half = 2.0 * nodes.permeability[top] * NODES / thick
@@ -104,6 +104,8 @@ def _faces(
     h_s, s = bottom(around.h_contact, k_half, c.c_pan, around.h_under, dt_s)
     pan_drive = c.c_pan / dt_s * rings.pan_c[z] + around.h_under * around.air_c
     k_bottom = area * h_s * s / (s + h_s)
+    if nodes.vapour_pa[top] < around.vapour_pa:
+        g_top *= around.takes_up
     g_bottom = p.f_bot_vap * g_top
     k_rim, g_rim = 0.0, 0.0
     if z == 2:
@@ -113,6 +115,8 @@ def _faces(
         k_rim = side * h_top * k_e / (h_top + k_e)
         if c.flat < 0.5:
             g_rim = side / (1.0 / beta + ring / permeability(rings.porosity[2], 0.0, c.m_dry, p))
+            if nodes.vapour_pa[z * NODES + NODES // 2] < around.vapour_pa:
+                g_rim *= around.takes_up
     return Faces(through, k_half, to_top, above_c, k_top, g_top, h_s, s, pan_drive, k_bottom, g_bottom, k_rim, g_rim)
 
 

@@ -41,6 +41,9 @@ RANGES: dict[str, tuple[float, float]] = {
     "bang": (0.0, 1.0),
     "ph": (3.0, 12.0),
     "binding": (0.2, 6.0),
+    "altitude_m": (-430.0, 5000.0),
+    "room_rh_pct": (0.0, 100.0),
+    "load_g": (0.0, 20_000.0),
 }
 AMOUNTS = (
     "flour_g", "sucrose_g", "reducing_g", "fat_g", "water_g", "egg_white_g", "egg_yolk_g", "milk_solids_g",
@@ -60,7 +63,8 @@ class BakeInputs:
     own rougher one. fan runs 0 to 1, bang is the strength of a pan bang. roof_k is
     how much hotter than the air the top's surroundings are; rotate_minute is when the door opens to turn
     the tray. binding is how much
-    more water the flour-like solids hold than plain flour (1).
+    more water the flour-like solids hold than plain flour (1). altitude_m and room_rh_pct are the kitchen's (None: the
+    usual room); load_g is all cold dough that goes into the oven at once (None: a usual tray).
     """
 
     flour_g: float = 0.0
@@ -105,6 +109,9 @@ class BakeInputs:
     rotate_minute: float | None = None
     ph: float | None = None
     binding: float = 1.0
+    altitude_m: float = 0.0
+    room_rh_pct: float | None = None
+    load_g: float | None = None
 
     @property
     def batch_g(self) -> float:

@@ -15,7 +15,9 @@ from dough.accounts.butter.method import state_after
 from dough.accounts.butter.solid_fat import SolidFat, blend, curve_of
 from dough.accounts.formula import Draft, Line, Method, Step
 from dough.accounts.leavening import CONTACT_SHARE, SODA_G_PER_MEQ, leavening, self_raising_share, soda_worth
-from dough.bake.contract import BakeCase, Handling, Heat, Makeup, Piece
+from dough.bake.age import FRESH, Eaten
+from dough.bake.chilled import at_oven
+from dough.bake.contract import SEA_LEVEL, BakeCase, Handling, Heat, Makeup, Piece, Room
 from dough.bake.inputs import BakeInputs
 from dough.bake.oven import heat_below, roof_k
 from dough.bake.taught import GENERAL, Taught
@@ -52,11 +54,14 @@ MILKY = ("dairy", "butter", "malt", "milk_chocolate", "white_chocolate")
 
 @dataclass(frozen=True, slots=True)
 class Kit:
-    """The oven's known offset in K (None: not known), the tray's relative conductance, and what bakes have taught."""
+    """The oven's known offset in K (None: not known), the tray's relative conductance, what bakes have taught, the
+    room, and when and from what the cookie is eaten."""
 
     offset_k: float | None = None
     tray_conductance: float = 1.0
     taught: Taught = GENERAL
+    room: Room = SEA_LEVEL
+    eaten: Eaten = FRESH
 
 
 @dataclass(frozen=True, slots=True)
@@ -123,6 +128,7 @@ class _Sums:
     dark: float = 0.0
     folded: float = 0.0
     as_egg: float = 0.0
+    meal: float = 0.0
     fats: list[tuple[float, SolidFat]] = field(default_factory=list)
 
 
@@ -134,8 +140,12 @@ def bake_case(draft: Draft, style: Style, kit: Kit) -> BakeCase | NoCase:
     lines = [x for x in draft.formula.lines if x.in_dough]
     if not lines:
         return NoCase("Add flour, sugar and fat to see a forecast.")
-    if draft.formula.flour_g is None and not any(x.grams is None for x in draft.formula.flour_lines):
-        return NoCase("There is no flour in this formula, so there is nothing to compare it with. Add flour.")
+    if (
+        draft.formula.flour_g is None
+        and not any(x.grams is None for x in draft.formula.flour_lines)
+        and not _ground(lines)
+    ):
+        return NoCase("There is no flour or meal in this formula to carry a cookie. Add some.")
     unknown = [x.ingredient.name for x in lines if x.grams is None and x.role not in SMALL]
     if unknown:
         return NoCase(f"No forecast while an amount is unknown: {', '.join(unknown)}.")
@@ -144,7 +154,7 @@ def bake_case(draft: Draft, style: Style, kit: Kit) -> BakeCase | NoCase:
         makeup=makeup([x for x in lines if x.grams is not None], process.method, process.contact_share_pct / 100.0),
         handling=Handling(
             process.method,
-            20.0 if process.dough_temp_c is None else process.dough_temp_c,
+            at_oven(process, process.portion_g or style.portion_g.typical).temp_c,
             (process.rest_h or 0.0) + (process.chill_h or 0.0),
             process.chill_place if process.chill_h else process.rest_place,
             _air(draft),
@@ -170,11 +180,18 @@ def bake_case(draft: Draft, style: Style, kit: Kit) -> BakeCase | NoCase:
         ),
         style=style,
         taught=kit.taught,
+        eaten=kit.eaten,
+        room=kit.room,
     )
 
 
+def _ground(lines: list[Line]) -> bool:
+    """Whether something other than flour carries the dough: ground nuts or seeds, oats, cocoa."""
+    return any((x.grams or 0.0) > 0.0 and traits().get(x.ingredient.kind, PLAIN).matrix_share > 0.0 for x in lines)
+
+
 def _air(draft: Draft) -> float:
-    """Air beside the method's usual, from how the butter was creamed; 1 where nothing is said of it."""
+    """Air beside the method's usual, from how the butter was creamed and what the sugar takes up."""
     p = draft.process
     if p.method not in CREAMED:
         return 1.0
@@ -225,6 +242,7 @@ def makeup(lines: list[Line], method: Method = Method.CREAMED_SOFT, contact_shar
         raw_l=DARK_L + (PALE_L - DARK_L) * math.exp(-s.dark / base),
         binding=_holding(holding) ** HOLDING_POWER,
         ph=account.ph if account else None,
+        meal_share=s.meal / s.flour if s.flour else 0.0,
     )
 
 
@@ -333,8 +351,9 @@ def _add_parts(s: _Sums, line: Line, per: float, method: Method) -> None:
     if line.ingredient.is_(*MILKY):
         s.milk += per * (p.lactose + p.protein)
         s.other += per * (p.starch + p.fibre + p.minerals + p.other)
-    elif trait.matrix_share > 0.0:
+    elif trait.matrix_share > 0.0 or melted_in(line):
         s.flour += solids
+        s.meal += solids
         s.protein += solids / 100.0 * LEAST_NETWORK
     else:
         s.reducing += per * p.lactose
@@ -386,4 +405,6 @@ def bake_inputs(case: BakeCase) -> BakeInputs:
         rotate_minute=heat.rotate_minute,
         ph=m.ph,
         binding=m.binding * h.worked,
+        altitude_m=case.room.altitude_m,
+        room_rh_pct=case.room.humidity_pct,
     )

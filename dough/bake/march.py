@@ -15,7 +15,7 @@ import numpy as np
 
 from dough.bake.case import Case
 from dough.bake.colour import browning
-from dough.bake.fat import melting_heat
+from dough.bake.fat import crystals_after, melting_heat, solid_share
 from dough.bake.geometry import MASS, borders, fullness
 from dough.bake.heat import transfer
 from dough.bake.jit import compiled, inner, phase
@@ -31,12 +31,12 @@ from dough.bake.moisture import (
     water_activity,
 )
 from dough.bake.parameter_names import Parameters
-from dough.bake.rise import arrhenius, follow, leak, spent, wanted_volume
+from dough.bake.rise import arrhenius, follow, leak, opened, spent, wanted_volume
 from dough.bake.setting import unset_after
 from dough.bake.spread import stiffness, widen
 from dough.bake.state import NODES, RINGS, Floats, Ledger, Nodes, Rings, Size, Surroundings, raw_nodes, raw_rings
 from dough.bake.syrup import dissolve, glass_k
-from dough.facts.nature import ATMOSPHERE_PA, GAS_J_PER_MOL_K, ZERO_C_K
+from dough.facts.nature import GAS_J_PER_MOL_K, ZERO_C_K
 
 COOL_S = 2700.0
 #: In cooling the dough goes on setting for this long, s.
@@ -83,7 +83,8 @@ def _raw(c: Case, p: Parameters, holds: Isotherm) -> Rings:
         rings.dry_node_kg[z] = c.mass * c.x_dry * MASS[z] / NODES
         rings.water_kg_kg[z] = c.x_w
         rings.gas_mol_kg[z] = c.n0
-        rings.gas_m3_kg[z] = c.n0 * GAS_J_PER_MOL_K * (c.dough_c + ZERO_C_K) / ATMOSPHERE_PA
+        rings.gas_m3_kg[z] = c.n0 * GAS_J_PER_MOL_K * (c.dough_c + ZERO_C_K) / c.p_atm
+        rings.solid_fat[z] = solid_share(c.dough_c, c.sfc_max, c.sfc_tm, c.sfc_w)
         rings.soda_mol_kg[z], rings.acid_mol_kg[z], rings.powder_mol_kg[z] = c.soda, c.acid, c.n_bp
         log_r = log_isotherm(c.x_w / c.x_dry, c.dough_c, holds, p.A_T)
         syrup = c.x_w - flour_water(c.x_w, log_r, c, p)
@@ -96,12 +97,12 @@ def _raw(c: Case, p: Parameters, holds: Isotherm) -> Rings:
 def _around(c: Case, p: Parameters, t0_s: float, t1_s: float, baking: bool) -> Surroundings:
     """The oven, its air dipped by the door, or the room on and then off the pan."""
     if baking:
-        walls_c, air_c = c.oven_c, c.oven_c - p.dip * math.exp(-t0_s / p.tau_dip)
+        walls_c, air_c = c.oven_c, c.oven_c - c.dip * math.exp(-t0_s / p.tau_dip)
         if c.open_s >= 0.0 and t0_s >= c.open_s:
             air_c -= p.dip_open * math.exp(-(t0_s - c.open_s) / p.tau_open)
-        return Surroundings(walls_c, air_c, c.roof_k, c.h_conv, c.h_under, p.h_contact, p.p_oven)
+        return Surroundings(walls_c, air_c, c.roof_k, c.h_conv, c.h_under, p.h_contact, p.p_oven, 1.0)
     on_pan = t1_s - c.bake_s <= p.t_pan
-    return Surroundings(p.T_amb, p.T_amb, 0.0, p.h_cool, 7.0, p.h_contact if on_pan else 12.0, p.p_room)
+    return Surroundings(p.T_amb, p.T_amb, 0.0, p.h_cool, 7.0, p.h_contact if on_pan else 12.0, c.p_room, p.take_up)
 
 
 @phase
@@ -118,7 +119,7 @@ def _conditions(c: Case, p: Parameters, holds: Isotherm, rings: Rings, nodes: No
                 nodes.water[j], nodes.activity[j], nodes.vapour_pa[j], sat_pa, holds
             )
             nodes.vapour_per_k_pa[j] = nodes.vapour_pa[j] * saturation_slope(nodes.temp_c[j])
-            nodes.permeability[j] = permeability(rings.porosity[z], nodes.vapour_pa[j], c.m_dry, p)
+            nodes.permeability[j] = permeability(rings.porosity[z], nodes.vapour_pa[j] / c.p_atm, c.m_dry, p)
             melting = melting_heat(nodes.temp_c[j], c, p)
             nodes.capacity_j_k[j] = rings.dry_node_kg[z] * (c.cp_dry + p.cp_w * nodes.water[j] + melting)
 
@@ -144,11 +145,11 @@ def _ring_after(
     """New temperatures and water of a ring; what setting, syrup and gas make of them. Heat stored, added up, J."""
     if baking:
         rings.brown_top[z] += browning(rings.top_c[z], nodes.activity[z * NODES + NODES - 1], dt_s, c, p)
-        rings.brown_bottom[z] += browning(rings.bottom_c[z], nodes.activity[z * NODES], dt_s, c, p)
+        rings.brown_bottom[z] += c.f_base * browning(rings.bottom_c[z], nodes.activity[z * NODES], dt_s, c, p)
     mean_c, mean_u, mean_q, steam = 0.0, 0.0, 0.0, 0.0
     for n in range(NODES):
         j = z * NODES + n
-        steam += min(nodes.vapour_pa[j] / ATMOSPHERE_PA, p.pv_max)
+        steam += min(nodes.vapour_pa[j] / c.p_atm, p.pv_max)
         rise_pa = nodes.end_vapour_pa[j] - nodes.vapour_pa[j] - nodes.vapour_per_k_pa[j] * nodes.d_temp_k[j]
         nodes.water[j] = max(nodes.water[j] + rise_pa / nodes.vapour_per_water_pa[j], 1e-5)
         stored_j += nodes.capacity_j_k[j] * nodes.d_temp_k[j]
@@ -166,17 +167,29 @@ def _ring_after(
     syrup = rings.water_kg_kg[z] - held
     if baking:
         rings.dissolved_kg_kg[z] = dissolve(rings.dissolved_kg_kg[z], c.x_sug, syrup, mean_c, c.kd, dt_s, p)
+    rings.solid_fat[z] = crystals_after(rings.solid_fat[z], mean_c, dt_s, c, p)
     rings.glass_k[z] = glass_k(rings.dissolved_kg_kg[z], syrup, c.sugar_tg, p)
     rings.ln_eta[z], rings.yield_pa[z] = stiffness(
-        mean_c, rings.water_kg_kg[z], held, syrup, rings.dissolved_kg_kg[z], rings.glass_k[z], mean_q, c, p
+        mean_c,
+        rings.water_kg_kg[z],
+        held,
+        syrup,
+        rings.dissolved_kg_kg[z],
+        rings.glass_k[z],
+        mean_q,
+        rings.solid_fat[z],
+        c,
+        p,
     )
     if baking:
         made = _gas_made(c, p, rings, z, mean_c, dt_s)
         lost = 1.0 + dt_s * leak(rings.porosity[z], mean_q, c, p)
         rings.gas_mol_kg[z] = (rings.gas_mol_kg[z] + made) / lost
     rings.gas_before_m3_kg[z] = rings.gas_m3_kg[z]
-    wanted = wanted_volume(rings.gas_mol_kg[z], mean_c, steam)
-    rings.gas_m3_kg[z] = follow(rings.gas_m3_kg[z], wanted, mean_q, rings.ln_eta[z], dt_s, p)
+    wanted = wanted_volume(rings.gas_mol_kg[z], mean_c, steam, c.p_atm)
+    rings.gas_m3_kg[z] = follow(
+        rings.gas_m3_kg[z], wanted, mean_q, rings.ln_eta[z], opened(rings.porosity[z], c, p), dt_s, p
+    )
     return stored_j
 
 

@@ -9,6 +9,7 @@ import math
 
 import numpy as np
 
+from dough.bake.age import Eaten, aged
 from dough.bake.batch import COLUMN, Baked, bake
 from dough.bake.contract import BakeCase, Estimate, Forecast, Frame
 from dough.bake.geometry import OUTSIDE
@@ -27,6 +28,8 @@ NO_MOVES = np.zeros(6)
 #: Half width of an 80 % interval in sd.
 Z80 = 1.2816
 ATTRIBUTES = keys_of("target")
+#: L* of a pale raw dough, to tell browning on.
+PALE_L = 80.0
 #: Points on half a section.
 SECTION_POINTS = 15
 
@@ -40,7 +43,7 @@ def forecasts(cases: list[BakeCase]) -> list[Forecast]:
     """Point forecasts of many cases in one batch."""
     inputs = [bake_inputs(c) for c in cases]
     baked = bake(inputs, learned=[c.taught.learned for c in cases])
-    ends = end_values(baked, [c.taught for c in cases])
+    ends = end_values(baked, [c.taught for c in cases], [c.eaten for c in cases])
     return [_one(case, inputs[i], baked, {k: float(v[i]) for k, v in ends.items()}, i) for i, case in enumerate(cases)]
 
 
@@ -54,18 +57,27 @@ def forecast_or_reason(case: BakeCase | NoCase) -> Forecast | NoCase:
         return NoCase("No forecast: " + " ".join(e.message for e in errors.items))
 
 
-def end_values(b: Baked, taught: list[Taught]) -> dict[str, Array]:
-    """All end values of every bake, crust and what the doughs have said of themselves among them."""
-    return with_own(with_crust(b, endings(b)), taught)
+def end_values(b: Baked, taught: list[Taught], eaten: list[Eaten] | None = None) -> dict[str, Array]:
+    """All end values of every bake, crust and what the doughs have said of themselves among them, at the hour each
+    is eaten (fresh where nothing is said)."""
+    ends = with_crust(b, endings(b))
+    return with_own(ends if eaten is None else aged(b, ends, eaten), taught)
+
+
+def one_of(b: Baked, i: int) -> Baked:
+    """One bake of a batch, as a batch of its own."""
+    return Baked((b.inputs[i],), (b.cases[i],), b.series[i : i + 1], b.steps_bake, b.parameters)
 
 
 def with_crust(b: Baked, ends: dict[str, Array]) -> dict[str, Array]:
-    """The end values with crust_l: L* over the whole top, rings weighted by their area."""
+    """The end values with crust_l: L* over the whole top, rings weighted by their area; and browned_l, what it would be
+    had the dough been pale: how far it has browned where colour cannot tell."""
     k = b.column("fullness")[:, b.steps_bake]
     inner, outer = OUTSIDE[0] ** k, OUTSIDE[1] ** k
     middle_ring = b.darkest + (b.of("raw_l") - b.darkest) * np.exp(-b.column("middle_top_b")[:, b.steps_bake])
     crust = (1.0 - inner) * ends["l_middle"] + (inner - outer) * middle_ring + outer * ends["l_rim"]
-    return {**ends, "crust_l": crust}
+    share = np.clip((crust - b.darkest) / np.maximum(b.of("raw_l") - b.darkest, 1e-9), 0.0, 1.0)
+    return {**ends, "crust_l": crust, "browned_l": b.darkest + (PALE_L - b.darkest) * share}
 
 
 def _one(case: BakeCase, x: BakeInputs, b: Baked, ends: dict[str, float], i: int) -> Forecast:
@@ -76,7 +88,7 @@ def _one(case: BakeCase, x: BakeInputs, b: Baked, ends: dict[str, float], i: int
         estimates={key: rough_estimate(key, ends[key], case.taught) for key in ATTRIBUTES},
         profile=sized(mirrored(section(b, i, -1)), case.taught),
         crust_l={"rim": ends["l_rim"], "middle": ends["l_middle"], "base": ends["l_base"]},
-        warnings=warnings(x, b, i),
+        warnings=warnings(x, b, i) + mostly_meal(case),
         ends=ends,
         raw_l=x.raw_l,
     )
@@ -159,6 +171,17 @@ def _frame(b: Baked, i: int, j: int, taught: Taught) -> Frame:
         l_base=shade("centre_bottom_b"),
         section=sized(section(b, i, j), taught, share),
     )
+
+
+#: Share of ground nuts, oats and the like beyond which little is known of a dough.
+MUCH_MEAL = 0.5
+
+
+def mostly_meal(case: BakeCase) -> tuple[str, ...]:
+    """A dough that something other than flour carries."""
+    if case.makeup.meal_share <= MUCH_MEAL:
+        return ()
+    return ("Ground nuts, oats or cocoa carry this dough instead of flour: sizes are far less sure here.",)
 
 
 def warnings(x: BakeInputs, b: Baked, i: int) -> tuple[str, ...]:

@@ -8,7 +8,6 @@ from typing import NamedTuple
 from dough.bake.case import Case
 from dough.bake.jit import inner
 from dough.bake.parameter_names import Parameters
-from dough.facts.nature import ATMOSPHERE_PA
 
 
 @inner
@@ -63,10 +62,13 @@ def pressure_slope(u: float, aw: float, vapour_pa: float, sat_pa: float, holds: 
 
 
 @inner
-def permeability(porosity: float, vapour_pa: float, m_dry: float, p: Parameters) -> float:
-    """Vapour permeability of the dough, kg/(m s Pa): rises with gas cells and towards boiling."""
+def permeability(porosity: float, vapour_share: float, m_dry: float, p: Parameters) -> float:
+    """Vapour permeability of the dough, kg/(m s Pa): rises with gas cells and towards boiling.
+
+    vapour_share is its pressure over the air's.
+    """
     share = p.d_por0 + (1.0 - p.d_por0) * porosity / 0.40
-    return p.delta0 * m_dry * share * (1.0 + p.d_st * (vapour_pa / ATMOSPHERE_PA) ** 3)
+    return p.delta0 * m_dry * share * (1.0 + p.d_st * vapour_share**3)
 
 
 @inner

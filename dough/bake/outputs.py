@@ -74,6 +74,7 @@ def endings(b: Baked) -> dict[str, Array]:
         "l_base": _shade(raw, b.column("centre_bottom_b")[:, out], b.darkest),
         "browning_rim": b.column("edge_top_b")[:, out],
         "ph": b.of("ph"),
+        "late_rise": late_rise(b),
     }
     h, p = result["height_mm"], plain(b.parameters)
     wet_rim, wet_middle = matrix["rim"], matrix["middle"]
@@ -87,6 +88,13 @@ def endings(b: Baked) -> dict[str, Array]:
         "snap": texture.snap(p, matrix["whole"], 0.5 * (above_rim + above_middle), porosity, h, sugar, fat),
     }
     return result
+
+
+def late_rise(b: Baked) -> Array:
+    """Share by which a piece still grows once its rim is half set: what tears a set top open."""
+    volume, rim = b.column("volume")[:, : b.steps_bake + 1], b.column("set_edge")[:, : b.steps_bake + 1]
+    then = np.where(rim.max(axis=1) >= RIM_HALF_SET, np.argmax(rim >= RIM_HALF_SET, axis=1), rim.shape[1] - 1)
+    return np.asarray(volume.max(axis=1) / volume[np.arange(len(volume)), then] - 1.0)
 
 
 def set_minutes(b: Baked) -> Array:

@@ -215,3 +215,16 @@ class Parameters(Protocol):
     tx_snap_fat: float  # fat share at which half of that is taken, kg/kg
     tx_snap_fat_width: float  # width of that step, kg/kg
     tx_snap_most: float  # snap of a piece that has all of it before it is held to 100
+    set_cap: float  # most the set temperature can be: starch and flour protein set a wet dough by boiling, °C
+    set_soft: float  # width over which it nears that, K
+    crowd_w: float  # how gradually particles crowd (square of a width)
+    push_w: float  # how gradually a piece comes to rest at its yield stress (square of a width), Pa2
+    melt_lag: float  # time by which fat crystals lag behind their melting curve in the oven, s
+    open_cells: float  # share of a contraction that cells open to the air take no part in
+    leta_carry: float  # ln viscosity above which dough carries its cells when they contract
+    brown_sug: float  # how browning scales with the sugar there is (exponent)
+    k_alk: float  # browning gained for 0.03 mol/kg of soda that no acid met
+    tray_h: float  # how heat from below grows with the tray's relative strength (exponent)
+    tray_b: float  # how the base browns beyond that under a darker tray (exponent)
+    puck_area: float  # surface of a piped or shaped piece over a smooth one's
+    take_up: float  # how readily a cooled skin takes water up beside how it gives it off

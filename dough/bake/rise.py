@@ -7,7 +7,7 @@ import math
 from dough.bake.case import Case
 from dough.bake.jit import inner
 from dough.bake.parameter_names import Parameters
-from dough.facts.nature import ATMOSPHERE_PA, GAS_J_PER_MOL_K, ZERO_C_K
+from dough.facts.nature import GAS_J_PER_MOL_K, ZERO_C_K
 
 
 @inner
@@ -32,14 +32,31 @@ def leak(porosity: float, unset: float, c: Case, p: Parameters) -> float:
 
 
 @inner
-def wanted_volume(gas_mol: float, temp_c: float, steam_share: float) -> float:
+def wanted_volume(gas_mol: float, temp_c: float, steam_share: float, p_atm: float) -> float:
     """Gas volume at rest, m³ per kg dough: ideal gas, swollen by its share of steam."""
-    return gas_mol * GAS_J_PER_MOL_K * (temp_c + ZERO_C_K) / ATMOSPHERE_PA / (1.0 - steam_share)
+    return gas_mol * GAS_J_PER_MOL_K * (temp_c + ZERO_C_K) / p_atm / (1.0 - steam_share)
 
 
 @inner
-def follow(volume: float, wanted: float, unset: float, ln_eta: float, dt: float, p: Parameters) -> float:
-    """Gas volume after dt seconds. Growth goes on in half-set dough, collapse only in unset dough."""
-    free = math.sqrt(unset) if wanted > volume else unset * unset
-    moves: float = free * dt / (p.tau_g * (1.0 + math.exp(min(ln_eta - p.leta_freeze, 30.0))))
+def follow(
+    volume: float, wanted: float, unset: float, ln_eta: float, openness: float, dt: float, p: Parameters
+) -> float:
+    """Gas volume after dt seconds. Growth goes on in half-set dough; unset dough that nothing carries contracts.
+
+    A set crumb carries its cells, and so does dough whose syrup and fat have stiffened. Cells that have opened to the
+    air draw it in when their steam condenses instead of falling together (openness, 0 to 1).
+    """
+    if wanted > volume:
+        free, freezes = math.sqrt(unset), p.leta_freeze
+    else:
+        free, freezes = unset * unset, p.leta_carry
+        wanted += openness * (volume - wanted)
+    moves: float = free * dt / (p.tau_g * (1.0 + math.exp(min(ln_eta - freezes, 30.0))))
     return volume + (wanted - volume) * moves / (1.0 + moves)
+
+
+@inner
+def opened(porosity: float, c: Case, p: Parameters) -> float:
+    """Share of a ring's gas that stands in cells open to the air, 0 to 1."""
+    crowded: float = (porosity / c.phi_c) ** 4
+    return p.open_cells * crowded / (1.0 + crowded)

@@ -66,6 +66,7 @@ class Rings(NamedTuple):
     pan_c: Floats
     brown_top: Floats
     brown_bottom: Floats
+    solid_fat: Floats
 
 
 class Size(NamedTuple):
@@ -87,7 +88,8 @@ class Ledger(NamedTuple):
 
 
 class Surroundings(NamedTuple):
-    """What is around the piece in a step: walls and air °C, K of extra roof, W/m²K to top, pan and from pan, Pa."""
+    """What is around the piece in a step: walls and air °C, K of extra roof, W/m²K to top, pan and from pan, Pa, and
+    how readily the faces take water up beside how they give it off."""
 
     walls_c: float
     air_c: float
@@ -96,6 +98,7 @@ class Surroundings(NamedTuple):
     h_under: float
     h_contact: float
     vapour_pa: float
+    takes_up: float
 
 
 @inner
@@ -116,4 +119,5 @@ def raw_rings(temp_c: float, room_c: float) -> Rings:
         np.zeros(n), np.zeros(n), np.zeros(n), np.zeros(n), np.zeros(n), np.zeros(n), np.zeros(n), np.zeros(n),
         np.zeros(n), np.zeros(n), np.zeros(n), np.zeros(n), np.zeros(n), np.zeros(n), np.zeros(n), np.zeros(n),
         np.zeros(n), np.full(n, temp_c), np.full(n, temp_c), np.full(n, room_c), np.zeros(n), np.zeros(n),
+        np.zeros(n),
     )  # fmt: skip

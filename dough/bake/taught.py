@@ -21,9 +21,13 @@ Array = np.ndarray[Any, np.dtype[np.float64]]
 #: One sd of what a kitchen may differ by: oven in K, factors as natural logarithms.
 KITCHEN_SD = {"spread": 0.5, "drying": 0.25, "browning": 0.4, "gas": 0.4, "oven_k": 10.0, "bottom": 0.25}
 THETA = tuple(KITCHEN_SD)
-#: One sd of the model's error about one dough: shares of width and height, points of bake loss, L*.
-OWN_SD = {"diameter": 0.04, "height": 0.08, "loss": 1.0, "shade": 4.0}
-OWN = tuple(OWN_SD)
+#: One sd of the model's error about one dough, in the part that doughs alike share and in the part that is its own:
+#: shares of width and height, points of bake loss, L*. They follow from errors on groups no fit had seen
+#: (docs/model.md, How sure a figure is).
+SHARED_SD = {"diameter": 0.055, "height": 0.10, "loss": 0.8, "shade": 3.0}
+ALONE_SD = {"diameter": 0.045, "height": 0.09, "loss": 0.8, "shade": 3.0}
+OWN = tuple(SHARED_SD)
+OWN_SD = {n: math.hypot(SHARED_SD[n], ALONE_SD[n]) for n in OWN}
 #: How two bakes of the same dough in the same kitchen differ, one sd in the same units.
 SCATTER = {
     "diameter": USUAL["diameter_mm"], "height": USUAL["height_mm"], "loss": USUAL["loss_pct"],
@@ -44,6 +48,7 @@ POINTS = {
     "loss_pct": {"loss": 1.0},
     "loss_oven_pct": {"loss": 1.0},
     "moisture_whole_pct": {"loss": -1.0},
+    "matrix_whole_pct": {"loss": -1.0},
     "l_rim": {"shade": 1.0},
     "l_middle": {"shade": 1.0},
     "l_base": {"shade": 1.0},

@@ -13,9 +13,11 @@ from dough.accounts.needs.verdict import Mark, Standing, marks, state_of
 from dough.accounts.safety import acrylamide, words
 from dough.accounts.sweetness import sweet_g
 from dough.accounts.wide_base import wide_base_g
+from dough.bake.chilled import at_oven
 from dough.bake.contract import Forecast
 from dough.bake.draft_setting import Setting
 from dough.bake.intake import NoCase
+from dough.desk.appearance import Appearance, appearance
 from dough.desk.outline import FULLNESS_CUT, FULLNESS_DROP, outline
 from dough.draft.check import check_draft
 from dough.draft.edit import FLOUR_UNKNOWN, NO_FLOUR, line_percent
@@ -78,6 +80,7 @@ class Preview:
     wide_g: float | None
     dark: str = ""
     needs_state: Standing | None = None
+    appearance: Appearance | None = None
 
 
 def preview(setting: Setting, wanted: Cookie, wanted_needs: Wanted = NOTHING) -> Preview:
@@ -113,27 +116,34 @@ def preview(setting: Setting, wanted: Cookie, wanted_needs: Wanted = NOTHING) ->
         wide_g=wide_base_g(formula),
         dark=_dark(draft, forecast),
         needs_state=state_of(formula.lines, wanted_needs),
+        appearance=appearance(draft, forecast, _portion_g(draft, used)) if forecast else None,
         cautions=(
             *((RAW_DOUGH,) if any(x.role in (Role.FLOUR, Role.EGG) for x in formula.lines) else ()),
-            *_chilled(draft),
+            *_chilled(draft, used),
         ),
     )
 
 
-#: A dough this warm after a chill was surely not measured.
+#: Portion where neither draft nor style says one, g.
+USUAL_PORTION_G = 40.0
+#: A dough this warm after a cold rest was surely not measured.
 WARM_C = 15.0
 
 
-def _chilled(draft: Draft) -> tuple[str, ...]:
-    """A chill entered with the dough left as warm as it was mixed: the forecast takes it at its word."""
+def _portion_g(draft: Draft, style: Style | None) -> float:
+    return draft.process.portion_g or (style.portion_g.typical if style else USUAL_PORTION_G)
+
+
+def _chilled(draft: Draft, style: Style | None) -> tuple[str, ...]:
+    """How cold it goes in where that was worked out, and a cold rest after which it is taken to be warm."""
     p = draft.process
-    cold = (p.chill_h or 0.0) > 0 and p.chill_place is not Place.COUNTER
-    cold = cold or ((p.rest_h or 0.0) > 0 and p.rest_place is not Place.COUNTER)
-    temp = 20.0 if p.dough_temp_c is None else p.dough_temp_c
-    if not cold or temp < WARM_C:
+    found = at_oven(p, _portion_g(draft, style))
+    if found.worked_out:
+        return (found.words,)
+    if not p.rest_h or p.rest_place is Place.COUNTER or found.temp_c < WARM_C:
         return ()
     return (
-        f"It is chilled, yet the forecast takes the dough to go in at {temp:g} °C: type how cold it is at the oven.",
+        f"It rests cold, yet goes in at {found.temp_c:g} °C: type how cold it is at the oven, if it is not warmed.",
     )
 
 

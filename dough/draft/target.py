@@ -11,6 +11,7 @@ from dough.facts.errors import EntryError
 from dough.facts.needs import Wish
 from dough.facts.needs import need as find_need
 from dough.facts.needs import wish as make_wish
+from dough.facts.packings import USUAL_PACKING, packing
 from dough.facts.quantities import keys_of
 from dough.facts.styles import Style
 
@@ -19,7 +20,8 @@ from dough.facts.styles import Style
 class Target:
     """A wanted cookie, the portion it is made from, and where the wish came from.
 
-    count is pieces wanted, eat_age_h the hours after baking at which it will be eaten, needs the dietary
+    count is pieces wanted, eat_age_h the hours after baking at which it will be eaten, packing what it is kept in until
+    then (``dough.facts.packings``), needs the dietary
     needs it has to meet (``dough.facts.needs``), wishes those that are a matter of how much.
     """
 
@@ -31,6 +33,7 @@ class Target:
     eat_age_h: float | None = None
     needs: tuple[str, ...] = ()
     wishes: tuple[Wish, ...] = ()
+    packing: str = USUAL_PACKING
 
 
 def from_style(style: Style) -> Target:
@@ -49,7 +52,10 @@ def from_style(style: Style) -> Target:
 
 def adopt(old: Target, new: Target) -> Target:
     """Another cookie to want, with the count, the age at eating and the needs wished for before."""
-    return replace(new, count=old.count, eat_age_h=old.eat_age_h, needs=old.needs, wishes=old.wishes)
+    return replace(
+        new, count=old.count, eat_age_h=old.eat_age_h, packing=old.packing, needs=old.needs,
+        wishes=old.wishes,
+    )  # fmt: skip
 
 
 def set_need(target: Target, need: str, wanted: bool) -> Target:
@@ -72,6 +78,8 @@ def set_wish(target: Target, ident: str, by_pct: float | None, from_per_100g: fl
 
 def set_field(target: Target, name: str, value: str | float | None) -> Target:
     """Set one field from what was typed; the source then says it was set by hand."""
+    if name == "packing":
+        return replace(target, packing=packing(str(value or USUAL_PACKING)).id)
     if name not in BY_KEY and name not in ("portion_g", *keys_of("wish")):
         raise EntryError(f"target.{name}", "That is not something a target holds.")
     number = read_named(value, name, f"target.{name}")

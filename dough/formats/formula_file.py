@@ -36,6 +36,8 @@ PROCESS = {
 OVEN = {"offset_k", "tray_conductance"}
 TARGET = set(Cookie.__dataclass_fields__)
 UNITS = ("g", "%")
+#: Longest texts, characters.
+MOST_NAME, MOST_NOTE, MOST_ID, MOST_SAID = 80, 2000, 40, 80
 Choice = TypeVar("Choice", bound=StrEnum)
 
 
@@ -76,18 +78,20 @@ def read_formula(document: object) -> FormulaFile:
     _unknown(oven, OVEN, "oven.", problems)
     offset = _number(oven.get("offset_k"), "oven.offset_k", -80, 80, problems)
     tray = _number(oven.get("tray_conductance", 1.0), "oven.tray_conductance", 0.2, 3, problems)
+    name = _text(document.get("name", ""), "name", MOST_NAME, problems)
+    note = _text(document.get("note", ""), "note", MOST_NOTE, problems)
     if problems:
         raise EntryErrors(problems)
     draft = Draft(Formula(tuple(lines)), process)
     check_draft(draft)
     return FormulaFile(
-        name=str(document.get("name", ""))[:80],
+        name=name,
         draft=draft,
         style=str(style),
         target=Cookie(**target),
         offset_k=offset,
         tray_conductance=1.0 if tray is None else tray,
-        note=str(document.get("note", ""))[:2000],
+        note=note,
     )
 
 
@@ -143,8 +147,8 @@ def _lines(found: object, problems: list[EntryError]) -> list[Line]:
         if unit == "%" and amount is not None:
             shares.append((len(lines), amount))
         span = _range(row.get("range_g"), f"{where}.range_g", problems)
-        said = str(row.get("said", ""))[:80]
-        name = str(row.get("id") or f"l{n + 1}")[:40]
+        said = _text(row.get("said", ""), f"{where}.said", MOST_SAID, problems)
+        name = _text(row.get("id", ""), f"{where}.id", MOST_ID, problems) or f"l{n + 1}"
         lines.append(Line(name, ident, amount, step or Step.DRY, amount, range_g=span, said=said))
     return _weighed(lines, shares, problems)
 
@@ -218,6 +222,18 @@ def _number(value: object, where: str, low: float, high: float, problems: list[E
         problems.append(EntryError(where, f"{value:g} is out of reach: from {low:g} to {high:g}."))
         return None
     return float(value)
+
+
+def _text(value: object, where: str, most: int, problems: list[EntryError]) -> str:
+    """A text as it stands; nothing is cut off in silence."""
+    if not isinstance(value, str):
+        problems.append(EntryError(where, f"“{where.rpartition('.')[2]}” should be a text in quotes."))
+        return ""
+    if len(value) > most:
+        words = f"“{where.rpartition('.')[2]}” has {len(value)} characters; shorten it to {most}."
+        problems.append(EntryError(where, words))
+        return ""
+    return value
 
 
 def _range(value: object, where: str, problems: list[EntryError]) -> tuple[float, float] | None:

@@ -26,8 +26,8 @@ def document() -> dict[str, Any]:
         "properties": {
             "format": {"const": f.FORMAT},
             "version": {"const": f.VERSION},
-            "name": {"type": "string", "maxLength": 80},
-            "note": {"type": "string", "maxLength": 2000},
+            "name": {"type": "string", "maxLength": f.MOST_NAME},
+            "note": {"type": "string", "maxLength": f.MOST_NOTE},
             "style": {"enum": ["", *styles()]},
             "lines": {"type": "array", "maxItems": MAX_LINES, "items": _line()},
             "process": {
@@ -51,7 +51,7 @@ def document() -> dict[str, Any]:
                 "properties": {
                     "offset_k": {"type": ["number", "null"], "minimum": -80, "maximum": 80,
                                  "description": "what the oven does minus what it is set to, K; null: not known"},
-                    "tray_conductance": {"type": "number", "minimum": 0.2, "maximum": 3,
+                    "tray_conductance": {"type": ["number", "null"], "minimum": 0.2, "maximum": 3,
                                          "description": "bottom heat, light aluminium sheet with paper = 1"},
                 },
             },
@@ -63,15 +63,18 @@ def _line() -> dict[str, Any]:
     return {
         "type": "object",
         "additionalProperties": False,
-        "required": ["ingredient", "amount"],
+        "required": ["ingredient"],
         "properties": {
-            "id": {"type": "string", "maxLength": 40},
+            "id": {"type": "string", "maxLength": f.MOST_ID},
             "ingredient": {"enum": list(table()), "description": "id of the ingredient table"},
             "amount": {"type": ["number", "null"], "minimum": 0, "maximum": 100000, "description": "null: unknown"},
             "unit": {"enum": list(f.UNITS), "default": "g"},
+            "range_g": {"type": ["array", "null"], "items": {"type": "number", "minimum": 0, "maximum": 100000},
+                        "minItems": 2, "maxItems": 2, "description": "grams a recipe leaves open, smaller first"},
+            "said": {"type": "string", "maxLength": f.MOST_SAID, "description": "the amount as the recipe says it"},
             "stage": {"enum": [str(s) for s in Step], "description": "when it goes in; default by its role"},
         },
-    }
+    }  # fmt: skip
 
 
 def _number(name: str) -> dict[str, Any]:

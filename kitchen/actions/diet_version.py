@@ -6,7 +6,7 @@ from dataclasses import dataclass, replace
 
 from django.contrib.auth.models import User
 
-from dough.accounts.ratios import nearest_style
+from dough.bake.draft_setting import Setting
 from dough.counsel.swaps.candidates import broken
 from dough.counsel.swaps.follow import Follow, follow, swapped
 from dough.draft.check import check_draft, check_target
@@ -43,7 +43,7 @@ class MakeDietVersion(Action[Dough]):
             raise EntryError("name", "This is a diet version itself. Make the new one from the dough it follows.")
         draft = DraftDoc.model_validate(parent.draft).to_core()
         check_draft(draft)
-        used = style(parent.style) if parent.style else nearest_style(draft.formula)
+        used = Setting.of(draft, style(parent.style) if parent.style else None).style
         made = swapped(draft, wanted(target.needs), target.wishes, self.picks, used)
         left = broken(made.formula.lines, wanted(target.needs))
         if left:
@@ -70,7 +70,7 @@ def following(sibling: Dough, take: frozenset[str] | None = None) -> Follow:
         raise MissingError("This dough follows no other.")
     target = TargetDoc.model_validate(sibling.target).to_core()
     parent = DraftDoc.model_validate(sibling.follows.draft).to_core()
-    used = style(sibling.follows.style) if sibling.follows.style else nearest_style(parent.formula)
+    used = Setting.of(parent, style(sibling.follows.style) if sibling.follows.style else None).style
     return follow(
         DraftDoc.model_validate(sibling.draft).to_core(),
         DraftDoc.model_validate(sibling.followed).to_core(),

@@ -48,13 +48,14 @@ class TargetDoc(Strict):
     style_id: str | None = None
     count: float | None = None
     eat_age_h: float | None = None
+    packing: Annotated[str, StringConstraints(max_length=20)] = "tin"
     needs: Annotated[list[str], Len(0, 40)] = []
     wishes: Annotated[list[WishDoc], Len(0, 6)] = []
 
     def to_core(self) -> Target:
         return Target(
             self.cookie.to_core(), self.portion_g, self.source, self.style_id, self.count, self.eat_age_h,
-            tuple(self.needs), tuple(w.to_core() for w in self.wishes),
+            tuple(self.needs), tuple(w.to_core() for w in self.wishes), self.packing,
         )  # fmt: skip
 
     @classmethod
@@ -66,6 +67,7 @@ class TargetDoc(Strict):
             style_id=target.style_id,
             count=target.count,
             eat_age_h=target.eat_age_h,
+            packing=target.packing,
             needs=list(target.needs),
             wishes=[WishDoc.model_validate(w, from_attributes=True) for w in target.wishes],
         )

@@ -9,11 +9,13 @@ from kitchen.models.learning import Calibration
 
 class Kitchen(models.Model):
     """The one kitchen of this installation. calibration is the one in force; null: general parameters. region is where
-    it sells and eats (data/regions.csv)."""
+    it sells and eats (data/regions.csv). altitude_m and humidity_pct of the room; null where nobody has said."""
 
     name = models.CharField(max_length=80)
     about = models.CharField(max_length=300, blank=True)
     region = models.CharField(max_length=4, default="EU")
+    altitude_m = models.FloatField(null=True, blank=True)
+    humidity_pct = models.FloatField(null=True, blank=True)
     calibration = models.ForeignKey(Calibration, null=True, blank=True, on_delete=models.PROTECT, related_name="+")
 
     def __str__(self) -> str:

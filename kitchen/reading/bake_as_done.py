@@ -8,10 +8,13 @@ from dough.accounts.formula import USUAL_STEP, Draft, Formula, Line
 from dough.bake.intake import Kit
 from dough.bake.taught import GENERAL, Taught
 from dough.facts.ingredients import ingredient
+from dough.facts.packings import USUAL_PACKING
 from kitchen.documents.draft import DraftDoc
+from kitchen.documents.measured import MeasuredDoc
 from kitchen.documents.own_ingredient import find
 from kitchen.models import Bake
 from kitchen.reading.calibration import taught
+from kitchen.reading.kit import eaten_of, room
 
 
 def as_baked(bake: Bake) -> Draft:
@@ -33,6 +36,10 @@ def as_baked(bake: Bake) -> Draft:
         if value is not None:
             changes: dict[str, object] = {name: value}
             process = replace(process, **changes)  # type: ignore[arg-type]
+    if bake.dough_temp_c is not None and process.chill_h:
+        # Measured at the oven: the planned chill has nothing left to say of its temperature, only of its rest.
+        rested = (process.rest_h or 0.0) + process.chill_h
+        process = replace(process, rest_h=rested, rest_place=process.chill_place, chill_h=None)
     return Draft(Formula(lines), process)
 
 
@@ -42,9 +49,11 @@ def _added(n: int, ident: str, grams: float) -> Line:
 
 
 def kit_of(bake: Bake, known: Taught = GENERAL) -> Kit:
-    """The bake's oven and tray, with what is known of them."""
+    """The bake's oven and tray, with what is known of them, the room, and when it was tasted."""
     offset = bake.oven.offset_k if bake.oven else None
-    return Kit(offset, bake.tray.conductance if bake.tray else 1.0, known)
+    tasted = MeasuredDoc.model_validate(bake.measured).to_core().one("tasted_min")
+    hours = None if tasted is None else tasted / 60.0
+    return Kit(offset, bake.tray.conductance if bake.tray else 1.0, known, room(), eaten_of(hours, USUAL_PACKING))
 
 
 def taught_about(bake: Bake) -> Taught:

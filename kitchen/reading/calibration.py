@@ -5,6 +5,7 @@ from __future__ import annotations
 from functools import lru_cache
 
 from dough.bake.taught import GENERAL, Taught
+from dough.judgement.learning.alike import Features
 from dough.judgement.learning.lesson import Lesson
 from kitchen.documents.lesson import LessonDoc
 from kitchen.models.kitchen import Kitchen
@@ -27,7 +28,13 @@ def _lesson(calibration: int, made_at: str) -> Lesson:
     return LessonDoc.model_validate(Calibration.objects.get(pk=calibration).lesson).to_core()
 
 
-def taught(oven: int | None, tray: int | None, dough: int | None) -> Taught:
-    """What the calibration in force knows of an oven, a tray and a dough."""
+def of_dough(dough: int | None) -> bool:
+    """Whether the calibration in force rests on a bake of this dough."""
     now = in_force()
-    return GENERAL if now is None else lesson_of(now).taught(oven, tray, dough)
+    return now is not None and any(d == dough for _, d in lesson_of(now).baked)
+
+
+def taught(oven: int | None, tray: int | None, dough: int | None, like: Features | None = None) -> Taught:
+    """What the calibration in force knows of an oven, a tray and a dough, and of doughs that are alike."""
+    now = in_force()
+    return GENERAL if now is None else lesson_of(now).taught(oven, tray, dough, like)

@@ -1,16 +1,22 @@
-"""The kit a draft is baked with: its oven and tray by id, and what bakes have taught of them and of the dough."""
+"""The kit a draft is baked with: its oven and tray by id, the room, what bakes have taught of them and of the dough,
+and when the cookie is to be eaten."""
 
 from __future__ import annotations
 
 from dataclasses import replace
 
 from dough.accounts.formula import Draft, Process
+from dough.bake.age import USUAL_ROOM_AW, Eaten
+from dough.bake.contract import SEA_LEVEL, BakeCase, Room
 from dough.bake.draft_setting import Setting
 from dough.bake.intake import Kit
+from dough.bake.kept import at_hour
+from dough.facts.packings import USUAL_PACKING, packing
 from dough.facts.styles import Style
+from dough.judgement.learning.alike import Features, features
 from kitchen.documents.draft import DraftDoc
-from kitchen.models import Dough, Oven, Tray
-from kitchen.reading.calibration import taught
+from kitchen.models import Dough, Kitchen, Oven, Tray
+from kitchen.reading.calibration import in_force, of_dough, taught
 
 
 def plain_kit(process: Process) -> Kit:
@@ -20,17 +26,48 @@ def plain_kit(process: Process) -> Kit:
         offset = Oven.objects.filter(pk=process.oven_id).values_list("offset_k", flat=True).first()
     if process.tray_id is not None:
         conductance = Tray.objects.filter(pk=process.tray_id).values_list("conductance", flat=True).first()
-    return Kit(offset, 1.0 if conductance is None else conductance)
+    return Kit(offset, 1.0 if conductance is None else conductance, room=room())
 
 
 def kit_for(process: Process, dough_id: int | None) -> Kit:
-    """The same with what bakes have taught."""
+    """The same with what bakes have taught of the oven, the tray and the dough itself."""
     return replace(plain_kit(process), taught=taught(process.oven_id, process.tray_id, dough_id))
 
 
-def setting_of(draft: Draft, style: Style | None, dough_id: int | None) -> Setting:
-    """A draft where it is to be baked, judged as a style or else the nearest one."""
-    return Setting.of(draft, style, kit_for(draft.process, dough_id))
+def room() -> Room:
+    """The kitchen's altitude and humidity; sea level and the usual where nothing is said."""
+    found = Kitchen.objects.values_list("altitude_m", "humidity_pct").first()
+    return SEA_LEVEL if found is None else Room(found[0] or 0.0, found[1])
+
+
+def eaten(dough_id: int | None) -> Eaten:
+    """When and from what a dough's cookie is to be eaten, by its target; fresh where nothing is said."""
+    target = Dough.objects.filter(pk=dough_id or 0).values_list("target", flat=True).first()
+    kept = target or {}
+    return eaten_of(kept.get("eat_age_h"), kept.get("packing") or USUAL_PACKING)
+
+
+def eaten_of(hours: float | None, packing_id: str) -> Eaten:
+    """The same by hours and packing, in this kitchen's room. Raises EntryError for a packing that is not known."""
+    humidity = room().humidity_pct
+    aw = USUAL_ROOM_AW if humidity is None else humidity / 100.0
+    return at_hour(Eaten(packing=packing(packing_id).id, room_aw=aw), hours)
+
+
+def setting_of(draft: Draft, style: Style | None, dough_id: int | None, when: Eaten | None = None) -> Setting:
+    """A draft where it is to be baked, judged as a style or else the nearest one, with what bakes have taught."""
+    plain = Setting.of(draft, style, plain_kit(draft.process))
+    process = draft.process
+    known = taught(process.oven_id, process.tray_id, dough_id, _like(plain, dough_id))
+    return Setting.of(draft, style, replace(plain.kit, taught=known, eaten=when or eaten(dough_id)))
+
+
+def _like(setting: Setting, dough_id: int | None) -> Features | None:
+    """What a draft is like, where it takes likeness to say something of it."""
+    if in_force() is None or of_dough(dough_id):
+        return None
+    case = setting.case()
+    return features(case) if isinstance(case, BakeCase) else None
 
 
 def dough_setting(dough: Dough, style: Style | None) -> Setting:

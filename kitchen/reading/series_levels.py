@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from statistics import fmean
 
 from dough.accounts.formula import Draft
-from dough.accounts.ratios import nearest_style
+from dough.bake.draft_setting import Setting
 from dough.counsel.series.design import Plan, drafts_of
 from dough.facts.errors import EntryErrors
 from dough.facts.quantities import quantity
@@ -42,7 +42,7 @@ def levels_of(series: Series, style: Style | None) -> list[Level]:
     if not results:
         return []
     base = DraftDoc.model_validate(series.base).to_core()
-    used = style or nearest_style(base.formula)
+    used = Setting.of(base, style).style
     try:
         drafts = drafts_of(base, used, made) if used else {}
     except EntryErrors:

@@ -16,7 +16,7 @@ EXAMPLE = Path("docs/examples/chewy-drop.json")
 def test_a_forecast_reads_like_a_report(capsys: pytest.CaptureFixture[str]) -> None:
     assert main(["forecast", str(EXAMPLE)]) == 0
     out = capsys.readouterr().out
-    for words in ("Diameter", "mm", "Pull window", "Best minute", "71 °C", "General parameters".lower()):
+    for words in ("Diameter", "mm", "Good minutes", "Best minute", "71 °C", "General parameters".lower()):
         assert words in out or words in out.lower()
 
 

@@ -136,7 +136,7 @@ def test_every_stage_goes_by_the_key_it_declares(page: Page) -> None:
 @pytest.mark.parametrize(
     ("path", "texts"),
     [
-        ("/dough/1/formula", ["Side", "Pull window", "Where from?", "Apricots, dried", "Sugar : fat", "Raw dough."]),
+        ("/dough/1/formula", ["Side", "Pull", "Where from?", "Apricots, dried", "Sugar : fat", "Raw dough."]),
         ("/dough/1/bake-chart", ["Bake chart", "What decides this", "Diameter", "cooled"]),
         ("/dough/1/target", ["The wanted cookie", "Crust", "Chewy drop"]),
         ("/dough/1/results", ["Bake 11", "Log a bake", "Against the target"]),

@@ -85,7 +85,11 @@ def test_no_flour_is_said_not_divided_by(client: Client, dough: Dough) -> None:
     answer = ask(client, dough, draft=draft)
     assert answer.status_code == 200
     assert "no flour" in answer.json()["percent_note"]
+    assert any("instead of flour" in w for w in answer.json()["forecast"]["warnings"])
+    bare = {**draft, "lines": [x for x in draft["lines"] if x["ingredient"] != "oats"]}
+    answer = ask(client, dough, draft=bare)
     assert answer.json()["forecast"] is None
+    assert "no flour or meal" in answer.json()["no_forecast"]
 
 
 def test_readings_place_forecast_and_target_on_one_scale(client: Client, dough: Dough) -> None:

@@ -7,7 +7,7 @@ phi is air by volume of the creamed mass. The state the bake starts from is the 
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import cache
 
 import numpy as np
@@ -132,12 +132,13 @@ def overrun(phi: float) -> float:
 
 
 def air_ratio(minutes: float | None, temp_c: float | None, by: Mixer | None, formula: Formula) -> float:
-    """Air in the finished dough beside that of usual creaming (19 °C, 3 minutes, stand mixer), 1 where nothing
-    is said: how far the bake's own starting air is moved."""
+    """Air in the finished dough beside that of usual creaming of granulated sugar (19 °C, 3 minutes, stand mixer):
+    how far the bake's own starting air is moved. What is not said is usual; brown, coarse and icing sugar take up
+    less air whatever is said."""
     what = creamed_of(formula)
-    if what is None or (minutes is None and temp_c is None and by is None):
+    if what is None:
         return 1.0
-    base = overrun(air(USUAL_MIN, USUAL_C, mixer("stand"), what))
+    base = overrun(air(USUAL_MIN, USUAL_C, mixer("stand"), replace(what, sugar_share=1.0)))
     now = overrun(
         air(
             USUAL_MIN if minutes is None else minutes, USUAL_C if temp_c is None else temp_c, by or mixer("stand"), what

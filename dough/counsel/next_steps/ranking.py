@@ -32,8 +32,8 @@ SHARES = (-1.0, -0.6, -0.3, 0.3, 0.6, 1.0)
 WORTH, SIDE, PAIR_WORTH = 0.05, 0.35, 0.15
 #: So many of the best singles are paired, at these shares of their own best size.
 PAIRED, PAIR_SHARES = 6, (0.5, 1.0)
-#: How far off the model's slopes may be, one sd as a share of an effect (judgement, L).
-SLOPE_SD = 0.3
+#: How far off the model’s slopes may be, one sd as a share of an effect (0.4 to 0.67 in kitchens run by other models).
+SLOPE_SD = 0.5
 #: An effect this many times the scatter between two bakes shows in one bake each.
 SHOWS = 1.6
 

@@ -15,10 +15,11 @@ from dough.facts.needs import NAMES
 
 @dataclass(frozen=True, slots=True)
 class Baked:
-    """One dough of the day by name, with its formula."""
+    """One dough of the day by name, with its formula, and the allergens its needs keep out (codes)."""
 
     name: str
     formula: Formula
+    free_of: frozenset[str] = frozenset()
 
 
 @dataclass(frozen=True, slots=True)
@@ -30,18 +31,25 @@ class Day:
 
 
 def day(doughs: tuple[Baked, ...]) -> Day:
-    """The doughs with fewest allergens first; what the later ones bring that an earlier one must not meet.
+    """What others must be free of last, then the doughs with fewest allergens first; what the later ones bring that an
+    earlier one must not meet.
 
     No cautions for a single dough or where all hold the same.
     """
     held = {d.name: frozenset(h.code for h in allergens(d.formula.lines, {}) if h.contains) for d in doughs}
-    order = sorted(held, key=lambda n: (len(held[n]), n))
+    free = {d.name: d.free_of for d in doughs}
+
+    def late(name: str) -> tuple[int, int, str]:
+        clashes = sum(bool(held[name] & free[other]) for other in free if other != name)
+        return clashes, len(held[name]), name
+
+    order = sorted(held, key=late)
     cautions: list[str] = []
-    for early, late in pairwise(order):
-        brought = [NAMES[c] for c in NAMES if c in held[late] - held[early]]
+    for early, after in pairwise(order):
+        brought = [NAMES[c] for c in NAMES if c in held[after] - held[early]]
         if brought:
             cautions.append(
-                f"{early} before {late}: {late} brings {_and(brought)}. If it has to be the other way round, wash "
+                f"{early} before {after}: {after} brings {_and(brought)}. If it has to be the other way round, wash "
                 "bowls, hooks and hands with hot soapy water between; a wiped bowl is not enough."
             )
     if cautions:

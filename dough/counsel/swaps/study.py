@@ -160,10 +160,12 @@ def study(
 
 
 def _surer(found: tuple[Candidate, ...], line: Line) -> Rule | None:
-    """For a line whose label is unread: a candidate that needs no label, where it disturbs little enough."""
+    """For a line whose label is unread: a candidate that needs no label, where it disturbs little more than keeping the
+    line does (what the other swaps disturb is no fault of this one)."""
+    anyway = next((c.disturbance for c in found if c.rule is KEEP), None) or 0.0
     sure = [c for c in found if c.rule is not KEEP and c.rule is not OUT and c.rule.parts and not c.labels]
     best = min(sure, key=lambda c: c.score, default=None)
-    return best.rule if best is not None and best.score <= KEEP_UNREAD_COST else None
+    return best.rule if best is not None and best.score - anyway <= KEEP_UNREAD_COST else None
 
 
 def disturbance(now: Cookie | None, then: Cookie | None) -> float | None:

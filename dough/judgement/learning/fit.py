@@ -12,6 +12,7 @@ from typing import Any
 
 import numpy as np
 
+from dough.bake.age import aged
 from dough.bake.batch import bake
 from dough.bake.derive import Learned
 from dough.bake.intake import bake_inputs
@@ -19,6 +20,7 @@ from dough.bake.model import with_crust
 from dough.bake.outputs import endings
 from dough.bake.taught import KITCHEN_SD, NOTHING, OWN, OWN_SD, POINTS, SCORES, SIZES, THETA, moved
 from dough.facts.quantities import keys_of
+from dough.judgement.learning.alike import Features, correlation, features
 from dough.judgement.learning.lesson import Lesson, Name, score_of
 from dough.judgement.learning.logged import Logged
 
@@ -43,7 +45,18 @@ class System:
         self.at = {n: i for i, n in enumerate(self.names)}
         self.sd = np.array([_prior_sd(n, self.bakes) for n in self.names])
         self.rows = [(i, k) for i, b in enumerate(self.bakes) for k in KEYS if k in b.readings]
+        self.like = features_of(self.bakes)
+        self.whitened = np.linalg.inv(np.linalg.cholesky(self._prior()))
         self._last: tuple[bytes, Array] | None = None
+
+    def _prior(self) -> Array:
+        """Correlations of the unknowns before any bake: doughs share the more of their part the more alike they are."""
+        out = np.eye(len(self.names))
+        for i, (whose, a, what) in enumerate(self.names):
+            for j, (other, b, same) in enumerate(self.names):
+                if i != j and whose == other == "own" and what == same:
+                    out[i, j] = correlation(self.like[int(a)], self.like[int(b)], what)
+        return out
 
     def kitchen(self, i: int, u: Array) -> Learned:
         """The kitchen of bake i at unknowns u."""
@@ -70,7 +83,7 @@ class System:
 
     def residuals(self, u: Array) -> Array:
         """Forecast less measured in sd, one for each row, then the prior's rows."""
-        return np.concatenate([self._misses(self.forecasts(u), u), u])
+        return np.concatenate([self._misses(self.forecasts(u), u), self.whitened @ u])
 
     def _misses(self, values: Array, u: Array) -> Array:
         out = np.empty(len(self.rows))
@@ -103,7 +116,7 @@ class System:
         for r, (i, k) in enumerate(self.rows):
             for c, w in self._own(i, k):
                 out[r, c] = w * self.sd[c] / self.bakes[i].readings[k].sd
-        return np.vstack([out, np.eye(len(self.names))])
+        return np.vstack([out, self.whitened])
 
 
 def learn(bakes: Sequence[Logged]) -> Lesson:
@@ -125,13 +138,20 @@ def learn(bakes: Sequence[Logged]) -> Lesson:
     scores = _scores(bakes, s, u)
     return Lesson(
         tuple(s.names), tuple(mean.tolist()), tuple(map(tuple, spread.tolist())), tuple(b.ident for b in bakes), scores,
-        tuple((b.oven, b.dough) for b in bakes),
+        tuple((b.oven, b.dough) for b in bakes), tuple(s.like.items()),
     )  # fmt: skip
+
+
+def features_of(bakes: Sequence[Logged]) -> dict[int, Features]:
+    """What each dough is like, by its latest bake: the last one given."""
+    return {b.dough: features(b.case) for b in bakes}
 
 
 def _scores(bakes: Sequence[Logged], s: System, u: Array) -> tuple[tuple[int, str, float, float], ...]:
     """What each dough's scores differ by from the forecast: (dough, score, points, one sd)."""
-    ends = s._bake([s.kitchen(i, u) for i in range(len(bakes))])
+    baked = bake(s.inputs, learned=[s.kitchen(i, u) for i in range(len(bakes))], steps=COARSE)
+    # Scores are compared at the hour each bake was tasted.
+    ends = aged(baked, with_crust(baked, endings(baked)), [b.case.eaten for b in bakes])
     found = []
     for dough in sorted({b.dough for b in bakes}):
         for key in SCORES:

@@ -21,6 +21,7 @@ from dough.bake.taught import (
     Taught,
     moved,
 )  # fmt: skip
+from dough.judgement.learning.alike import SHARED, Features, likeness
 from dough.judgement.learning.reference import Reference
 
 Array = np.ndarray[Any, np.dtype[np.float64]]
@@ -34,7 +35,7 @@ class Lesson:
     """The unknowns by name with their means and covariance (K for ovens, natural logarithms for factors and own sizes,
     points for own loss and shade), the bakes it rests on, and (dough, score, points, sd) of the scores.
 
-    baked holds (oven, dough) of each bake.
+    baked holds (oven, dough) of each bake, alike what each dough is like (``alike.features``).
     """
 
     names: tuple[Name, ...]
@@ -43,13 +44,19 @@ class Lesson:
     bakes: tuple[Reference, ...]
     scores: tuple[tuple[int, str, float, float], ...]
     baked: tuple[tuple[int | None, int], ...] = ()
+    alike: tuple[tuple[int, Features], ...] = ()
 
-    def taught(self, oven: int | None, tray: int | None, dough: int | None) -> Taught:
-        """What is known of one oven, tray and dough; where no bake has spoken, the prior."""
+    def taught(self, oven: int | None, tray: int | None, dough: int | None, like: Features | None = None) -> Taught:
+        """What is known of one oven, tray and dough; where no bake has spoken, the prior. A dough never baked takes
+        what doughs alike have shown, by its features (like)."""
         if not self.bakes:
             return GENERAL
         names = names_of(oven, tray, dough)
-        mean, covariance = self.part(names)
+        known = dict(self.alike)
+        if like is None or (dough in known) or not known:
+            mean, covariance = self.part(names)
+        else:
+            mean, covariance = self._by_likeness(names, like, known)
         by = {(d, key): (points, sd) for d, key, points, sd in self.scores}
         scores = [by.get((dough or 0, key), (0.0, SCORE_SD)) for key in SCORES]
         return Taught(
@@ -62,6 +69,33 @@ class Lesson:
             sum(o == oven and o is not None for o, _ in self.baked),
             sum(d == dough for _, d in self.baked),
         )
+
+    def _by_likeness(self, names: list[Name], like: Features, known: dict[int, Features]) -> tuple[Array, Array]:
+        """The same where the dough was never baked: its own part given those of the doughs that were.
+
+        Conditioned on the baked doughs' parts, of which the lesson holds mean and covariance.
+        """
+        doughs = list(known)
+        others: list[Name] = [("own", d, n) for n in OWN for d in doughs]
+        both_mean, both = self.part([*names[: len(THETA)], *others])
+        t, k = len(THETA), len(doughs)
+        apart = np.array([[1.0 if a == b else likeness(known[a], known[b]) for b in doughs] for a in doughs])
+        near = np.array([likeness(like, known[d]) for d in doughs])
+        pull = np.zeros((len(OWN), len(others)))
+        left = np.zeros(len(OWN))
+        for j, n in enumerate(OWN):
+            share = SHARED[n]
+            prior = OWN_SD[n] ** 2 * (share * apart + (1.0 - share) * np.eye(k))
+            cross = OWN_SD[n] ** 2 * share * near
+            weights = np.linalg.solve(prior, cross)
+            pull[j, j * k : (j + 1) * k] = weights
+            left[j] = OWN_SD[n] ** 2 - float(cross @ weights)
+        step = np.zeros((t + len(OWN), t + len(others)))
+        step[:t, :t] = np.eye(t)
+        step[t:, t:] = pull
+        covariance = step @ both @ step.T
+        covariance[t:, t:] += np.diag(np.maximum(left, 1e-9))
+        return step @ both_mean, covariance
 
     def part(self, names: list[Name]) -> tuple[Array, Array]:
         """Mean and covariance of the named unknowns; those never met stand at their prior, on their own."""

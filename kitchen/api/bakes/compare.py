@@ -9,8 +9,8 @@ from ninja import Router
 from pydantic import BaseModel, Field
 
 from dough.accounts.formula import Draft
-from dough.accounts.ratios import nearest_style
 from dough.bake.contract import BakeCase, Forecast
+from dough.bake.draft_setting import Setting
 from dough.bake.intake import bake_case
 from dough.draft.difference import difference
 from dough.facts.cookie import ATTRIBUTES, Cookie
@@ -236,7 +236,7 @@ def diagnosis(request: HttpRequest, dough_id: int, bake_id: int) -> DiagnosesOut
     target = TargetDoc.model_validate(dough.target).to_core().cookie
     planned_draft = DraftDoc.model_validate(bake.batch.version.formula).to_core()
     done_draft = as_baked(bake)
-    used = style or nearest_style(done_draft.formula)
+    used = Setting.of(done_draft, style).style
     if used is None:
         return DiagnosesOut(reason="There is no forecast to set the bake against: the flour is unknown.", found=[])
     planned = bake_case(planned_draft, used, kit_of(bake))

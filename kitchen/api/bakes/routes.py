@@ -14,6 +14,7 @@ from dough.facts.quantities import keys_of
 from dough.facts.styles import Style
 from dough.formats.bakes_table import BakeRow, bakes_table
 from kitchen.actions.log_bake import BakeEntry, LogBake, NewBatch
+from kitchen.api.asked import MAX_ID
 from kitchen.api.bakes.views import bake_out, batch_out, values_of
 from kitchen.api.doughs.schemas import BakeOut, BakesOut
 from kitchen.api.doughs.views import size_out
@@ -28,7 +29,6 @@ from kitchen.reading.forecasts import bake_forecast
 from kitchen.reading.scatter import kitchen_scatter
 
 router = Router(tags=["bakes"])
-MAX_ID = 2**31 - 1
 
 
 class AdditionIn(Strict):

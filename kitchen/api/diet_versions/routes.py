@@ -15,6 +15,7 @@ from dough.bake.loss import loss_of
 from dough.facts.needs import Reading
 from kitchen.actions.diet_version import FollowParent, MakeDietVersion, following
 from kitchen.actions.read_label import ReadLabel
+from kitchen.api.asked import MAX_ID
 from kitchen.api.doughs.schemas import DoughOut
 from kitchen.api.doughs.views import dough_out, need_words
 from kitchen.api.errors import PROBLEMS
@@ -41,7 +42,7 @@ class DietIn(Strict):
 class FollowIn(Strict):
     """take names the keys of what to take over; the rest is known from then on."""
 
-    revision: int = Field(ge=0, le=2**31 - 1)
+    revision: int = Field(ge=0, le=MAX_ID)
     take: list[str] = Field(max_length=400)
 
 

@@ -26,6 +26,7 @@ from kitchen.actions.delete_dough import DeleteDough, RestoreDough
 from kitchen.actions.freeze_version import FreezeVersion
 from kitchen.actions.return_to_version import ReturnToVersion
 from kitchen.actions.save_draft import SaveDraft
+from kitchen.api.asked import MAX_ID
 from kitchen.api.doughs.schemas import DoughOut, ShelfItem
 from kitchen.api.doughs.views import dough_out, shelf_item
 from kitchen.api.errors import PROBLEMS
@@ -78,7 +79,7 @@ class WrittenOut(BaseModel):
 
 
 class DraftIn(Strict):
-    revision: int = Field(ge=0, le=2**31 - 1)
+    revision: int = Field(ge=0, le=MAX_ID)
     name: str = Field(max_length=400)
     style: str = Field(default="", max_length=20)
     draft: DraftDoc
@@ -86,12 +87,12 @@ class DraftIn(Strict):
 
 
 class KeepIn(Strict):
-    revision: int = Field(ge=0, le=2**31 - 1)
+    revision: int = Field(ge=0, le=MAX_ID)
     note: str = Field(max_length=4000)
 
 
 class RevisionIn(Strict):
-    revision: int = Field(ge=0, le=2**31 - 1)
+    revision: int = Field(ge=0, le=MAX_ID)
 
 
 class PlaceDoc(Strict):

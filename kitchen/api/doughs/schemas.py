@@ -54,6 +54,8 @@ class KitchenOut(BaseModel):
     regions: list[RegionOut]
     ovens: list[OvenOut]
     trays: list[TrayOut]
+    altitude_m: float | None
+    humidity_pct: float | None
     unlearned: int
 
 

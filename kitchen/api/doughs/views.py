@@ -157,6 +157,7 @@ def preview_out(seq: int, result: Preview, wanted: Cookie) -> PreviewOut:
         oven_marks=marks(result.draft.process.oven_c, result.draft.process.fan),
         cautions=list(result.cautions),
         dark=result.dark,
+        appearance=result.appearance,
         needs_state=result.needs_state,
         findings=_notices(result),
         forecast_place=place_of(forecast.cookie) if forecast else None,

@@ -20,6 +20,7 @@ from dough.judgement.learning.lesson import Lesson, Name
 from dough.judgement.learning.reference import read_reference
 from dough.judgement.learning.report import Study, study, teaches
 from kitchen.actions.calibrate import Calibrate, GoBackTo
+from kitchen.api.asked import MAX_ID
 from kitchen.api.errors import PROBLEMS
 from kitchen.api.preview.routes import sent
 from kitchen.documents.base import Strict
@@ -30,7 +31,6 @@ from kitchen.reading.kit import dough_setting
 from kitchen.reading.logged_bakes import BY_HAND, Considered, considered, left_out_of
 
 router = Router(tags=["learn"])
-MAX_ID = 2**31
 Ref = Annotated[str, StringConstraints(pattern=r"^(bake-\d{1,9}|series-\d{1,9}-level-\d{1,3}-rounds-\d{1,3})$")]
 WHAT = {
     "spread": "Spreading", "drying": "Drying", "browning": "Browning", "gas": "Gas lost", "oven_k": "Hotter than set",

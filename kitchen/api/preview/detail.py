@@ -44,6 +44,7 @@ def detail_out(seq: int, case: BakeCase | NoCase, wanted: Cookie, offset_k: floa
         ends=[_end(key, found) for key in SHOWN],
         colours={part: _lab(found.ends[f"l_{part}"], raw) for part in ("rim", "middle", "base")},
         frames=[_frame(f, raw) for f in found.frames],
+        age=found.age,
     )
 
 
@@ -54,7 +55,7 @@ def _rests_on(taught: Taught, offset_k: float | None) -> str:
 def _none(seq: int, because: str) -> PreviewDetailOut:
     return PreviewDetailOut(
         seq=seq, no_forecast=because, basis="", minutes=0.0, set_min=None, carry_over_k=None, window=None, egg=None,
-        estimates={}, ends=[], colours={}, frames=[],
+        estimates={}, ends=[], colours={}, frames=[], age=None,
     )  # fmt: skip
 
 

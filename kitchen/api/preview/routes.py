@@ -9,9 +9,9 @@ from ninja import Router
 from pydantic import BaseModel, Field
 
 from dough.accounts.formula import Draft
-from dough.accounts.ratios import nearest_style
 from dough.accounts.scaling import factor_for, resize
 from dough.accounts.sweetness import TASTED_G, sweet_per_100g
+from dough.bake.draft_setting import Setting
 from dough.counsel.swaps.follow import swapped
 from dough.counsel.swaps.pantry import equal
 from dough.desk.preview import preview
@@ -174,7 +174,7 @@ class SwapEdit(Strict):
 
     def apply(self, draft: Draft) -> Draft:
         check_draft(draft)
-        chosen = style(self.style) if self.style else nearest_style(draft.formula)
+        chosen = Setting.of(draft, style(self.style) if self.style else None).style
         wishes = tuple(w.to_core() for w in self.wishes)
         return swapped(draft, wanted(self.needs), wishes, self.picks, chosen)
 

@@ -6,6 +6,8 @@ from pydantic import BaseModel
 
 from dough.accounts.needs.verdict import Standing
 from dough.bake.contract import Drive, Window
+from dough.bake.kept import Kept
+from dough.desk.appearance import Appearance
 from dough.desk.preview import Figure, LineView
 from dough.draft.texture_map import MapPlace
 from dough.facts.ingredients import Role
@@ -120,6 +122,7 @@ class PreviewOut(BaseModel):
     oven_marks: str
     cautions: list[str]
     dark: str
+    appearance: Appearance | None
     needs_state: Standing | None
     findings: list[NoticeOut]
     forecast_place: MapPlace | None
@@ -178,6 +181,7 @@ class PreviewDetailOut(BaseModel):
     ends: list[EndOut]
     colours: dict[str, LabOut]
     frames: list[FrameOut]
+    age: Kept | None
 
 
 class ExplainOut(BaseModel):

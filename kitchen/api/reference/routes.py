@@ -22,11 +22,13 @@ from dough.facts.colour import shade_hex
 from dough.facts.ingredients import Ingredient, Role, table
 from dough.facts.kitchen_measures import fillings
 from dough.facts.needs import ALLERGENS, AMOUNTS, NEEDS, ORIGINS
+from dough.facts.packings import packings
 from dough.facts.quantities import quantities
 from dough.facts.regions import USUAL, regions
 from dough.judgement.trials.scales import SCALES
 from dough.recipe.names import called
 from kitchen.actions.set_region import SetRegion
+from kitchen.actions.set_room import SetRoom
 from kitchen.api.doughs.schemas import KitchenOut, OvenOut, RegionOut, TrayOut
 from kitchen.api.doughs.views import points
 from kitchen.api.errors import PROBLEMS
@@ -36,13 +38,14 @@ from kitchen.api.reference.schemas import (
     FillingOut,
     IngredientOut,
     NeedOut,
+    PackingOut,
     ReferenceOut,
     ShadeOut,
     StandingOut,
     StyleOut,
     WishKindOut,
 )
-from kitchen.documents.base import Strict
+from kitchen.documents.base import Strict, Typed
 from kitchen.documents.target import TargetDoc
 from kitchen.models import Kitchen, Oven, Tray
 from kitchen.reading.logged_bakes import unlearned
@@ -78,6 +81,7 @@ def reference_out() -> ReferenceOut:
         shapes=list(Shape),
         places=list(Place),
         liners=_standings("liner"),
+        packings=[PackingOut(id=p.id, words=p.words) for p in packings().values()],
         shelves=_standings("shelf"),
         raw_dough=RAW_DOUGH,
         needs=[NeedOut(id=n.id, name=n.label, kind=n.kind, about=n.about) for n in NEEDS.values()],
@@ -136,6 +140,8 @@ def kitchen(request: HttpRequest) -> KitchenOut:
         about=found.about if found else "",
         region=found.region if found else USUAL,
         regions=[RegionOut(code=r.code, name=r.name) for r in regions().values()],
+        altitude_m=found.altitude_m if found else None,
+        humidity_pct=found.humidity_pct if found else None,
         unlearned=unlearned(),
         ovens=[OvenOut.model_validate(o, from_attributes=True) for o in Oven.objects.all()],
         trays=[TrayOut.model_validate(t, from_attributes=True) for t in Tray.objects.all()],
@@ -152,6 +158,22 @@ class RegionIn(Strict):
 def set_region(request: HttpRequest, payload: RegionIn) -> KitchenOut:
     """Change the kitchen's region: what is approved as a food and how labels count goes by it."""
     SetRegion(actor=request.user, now=timezone.now(), code=payload.region).execute()
+    return kitchen(request)
+
+
+class RoomIn(Strict):
+    """How high the kitchen lies, m, and how humid its room is, %; empty is not known."""
+
+    altitude_m: Typed = None
+    humidity_pct: Typed = None
+
+
+@router.put("/kitchen/room", response={200: KitchenOut, **PROBLEMS})
+def set_room(request: HttpRequest, payload: RoomIn) -> KitchenOut:
+    """Change the facts of the room: boiling point, gas, drying and keeping go by them."""
+    SetRoom(
+        actor=request.user, now=timezone.now(), altitude=payload.altitude_m, humidity=payload.humidity_pct
+    ).execute()
     return kitchen(request)
 
 

@@ -99,6 +99,13 @@ class AllergenOut(BaseModel):
     lists: str
 
 
+class PackingOut(BaseModel):
+    """What cookies are kept in until they are eaten."""
+
+    id: str
+    words: str
+
+
 class ReferenceOut(BaseModel):
     """What the screens need once: the table, the styles, the words."""
 
@@ -113,6 +120,7 @@ class ReferenceOut(BaseModel):
     places: list[Place]
     liners: list[StandingOut]
     shelves: list[StandingOut]
+    packings: list[PackingOut]
     raw_dough: str
     needs: list[NeedOut]
     wishes: list[WishKindOut]

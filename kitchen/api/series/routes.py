@@ -14,8 +14,8 @@ from ninja import Router, Status
 from pydantic import BaseModel, Field
 
 from dough.accounts.formula import Draft
-from dough.accounts.ratios import nearest_style
 from dough.bake.contract import Forecast
+from dough.bake.draft_setting import Setting
 from dough.counsel.next_steps.levers import Lever, levers, values_of
 from dough.counsel.series.design import Factor, Plan, drafts_of, factor_of, plan
 from dough.counsel.series.effects import Effect, TraysNeeded, cautions, needs, outcome, says
@@ -24,6 +24,7 @@ from dough.facts.quantities import keys_of, quantity
 from dough.facts.styles import Style
 from dough.judgement.effects import forecasts_of
 from kitchen.actions.series import MeasureRun, PlanSeries, series_for_reading
+from kitchen.api.asked import MAX_ID
 from kitchen.api.errors import PROBLEMS
 from kitchen.api.preview.routes import sent
 from kitchen.documents.base import Strict, Typed
@@ -51,7 +52,7 @@ class SeriesIn(Strict):
     factors: list[FactorIn] = Field(max_length=4)
     repeats: int = Field(default=2, ge=0, le=100)
     pieces: int = Field(default=6, ge=0, le=1000)
-    seed: int = Field(default=1, ge=0, le=2**31)
+    seed: int = Field(default=1, ge=0, le=MAX_ID)
 
 
 class RunIn(Strict):
@@ -152,7 +153,7 @@ def all_series(request: HttpRequest, dough_id: int) -> HttpResponse:
     """What could be varied in the draft, and the series there are, newest first."""
     dough = dough_for_reading(dough_id)
     draft, style = _draft(dough.draft), style_of(dough)
-    used = style or nearest_style(draft.formula)
+    used = Setting.of(draft, style).style
     found = [] if used is None else [_lever(x, draft, used) for x in levers(draft, used) if x.graded]
     kept = [series_out(s) for s in dough.series.select_related("made_by")]
     return sent(SeriesListOut(levers=found, series=kept))
@@ -218,7 +219,7 @@ def _draft(document: object) -> Draft:
 
 
 def _used(dough: Dough, draft: Draft) -> Style:
-    found = style_of(dough) or nearest_style(draft.formula)
+    found = Setting.of(draft, style_of(dough)).style
     if found is None:
         raise EntryError("factors", "Add flour, sugar and fat first: a series varies a dough that can be baked.")
     return found

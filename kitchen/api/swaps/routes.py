@@ -22,7 +22,7 @@ from dough.draft.check import check_draft, check_target
 from dough.draft.target import Target
 from dough.facts.colour import crust_hex
 from dough.facts.ingredients import ingredient
-from dough.facts.needs import AMOUNTS
+from dough.facts.needs import AMOUNTS, NEEDS
 from dough.judgement.effects import difference_words
 from kitchen.api.asked import Asked
 from kitchen.api.doughs.views import forecast_out, points
@@ -47,7 +47,7 @@ from kitchen.api.swaps.schemas import (
 )
 from kitchen.documents.base import Key, Strict
 from kitchen.documents.draft import DraftDoc
-from kitchen.documents.target import CookieDoc, WishDoc
+from kitchen.documents.target import CookieDoc, TargetDoc, WishDoc
 from kitchen.reading.doughs import dough_for_reading
 from kitchen.reading.swaps_tried import tried
 from kitchen.reading.this_kitchen import region_code, wanted
@@ -142,8 +142,14 @@ def pantry(request: HttpRequest, payload: PantryIn) -> PantryOut:
 def one_day(request: HttpRequest, payload: DayIn) -> DayOut:
     """Several doughs on one day: the order, and what to clean between."""
     doughs = [dough_for_reading(i) for i in dict.fromkeys(payload.doughs)]
-    found = day(tuple(Baked(d.name, _formula(d.draft)) for d in doughs))
+    found = day(tuple(Baked(d.name, _formula(d.draft), _kept_out(d.target)) for d in doughs))
     return DayOut(order=[DayDoughOut(name=n, brings=list(b)) for n, b in found.order], cautions=list(found.cautions))
+
+
+def _kept_out(target: Any) -> frozenset[str]:
+    """Codes of what a target's needs keep out."""
+    needs = TargetDoc.model_validate(target).needs
+    return frozenset(c for n in needs if n in NEEDS for c in NEEDS[n].codes)
 
 
 def _formula(draft: Any) -> Formula:

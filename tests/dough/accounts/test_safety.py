@@ -76,9 +76,11 @@ def test_acrylamide_is_said_where_the_chosen_minute_is_dark_and_sooner_with_ammo
 def test_a_chill_with_the_dough_left_warm_is_said() -> None:
     chilled = draft_of(*PLAIN, chill_h=12.0, chill_place=Place.FRIDGE)
     found = preview(Setting.of(chilled, styles()["shortbread"], Kit()), Cookie()).cautions
-    assert any("still" in c or "takes the dough to go in at 20 °C" in c for c in found)
+    assert any("worked out from 20 °C as mixed and 12 h in the fridge" in c for c in found)
     cold = draft_of(*PLAIN, chill_h=12.0, chill_place=Place.FRIDGE, dough_temp_c=6.0)
-    assert not any("chilled" in c for c in preview(Setting.of(cold, styles()["shortbread"], Kit()), Cookie()).cautions)
+    assert not any(
+        "worked out" in c for c in preview(Setting.of(cold, styles()["shortbread"], Kit()), Cookie()).cautions
+    )
 
 
 def test_nothing_declares_a_food_safe_or_cooked_through() -> None:

@@ -6,7 +6,9 @@ from functools import cache
 
 from evidence.anchors import Anchor
 from evidence.judge import Verdict, judge
+from evidence.practice import before, by_model, by_style, counts, practice
 from evidence.report import Signed, signed
+from evidence.sizes import judged
 from evidence.trends import Trend
 
 
@@ -42,6 +44,25 @@ def test_the_craft_s_own_effects_have_their_signs() -> None:
     asked = [r for r in found()[2] if r.asked]
     assert len(asked) >= 30
     assert sum(r.holds for r in asked) >= 0.9 * len(asked)
+
+
+def test_more_effects_have_their_size_than_before_and_almost_none_the_wrong_sign() -> None:
+    """187 effects whose ranges were written down before the model was touched; 124 lay inside then."""
+    rows = judged()
+    assert len(rows) == 187
+    assert sum(r.inside for r in rows) >= 138
+    assert sum(r.wrong_sign for r in rows) <= 2
+
+
+def test_formulas_no_fit_has_seen_fare_better_than_before_and_than_by_style_alone() -> None:
+    now = counts({r.ident: by_model(r) for r in practice()})
+    then, table = counts(before()), counts({r.ident: by_style(r) for r in practice()})
+    assert now[1] == 28
+    assert now[0] >= then[0]
+    assert now[2] > max(then[2], table[2]) - 1
+    assert now[3] >= then[3]
+    assert sum(now) > sum(then)
+    assert sum(now) > sum(table)
 
 
 def test_the_first_set_gives_what_it_gave() -> None:

@@ -19,7 +19,7 @@ from dough.bake.outputs import endings
 from dough.bake.oven import standings
 from dough.draft.edit import add_line, set_amount
 from dough.facts.styles import styles
-from tests.dough.strategies import style_drafts
+from tests.dough.strategies import style_drafts, varied_drafts
 
 #: Styles that spread from a ball, whose size the laws are about.
 DROPS = ("thin_crisp", "chewy", "cakey", "thick", "oat", "tartar")
@@ -207,6 +207,78 @@ def test_a_rest_darkens(draft: Draft) -> None:
     ends = moved(draft, lambda x: replace(x, rest_h=x.rest_h + 24.0))
     assert ends["l_rim"][1] < ends["l_rim"][0]
     assert ends["diameter_mm"][1] <= ends["diameter_mm"][0]
+
+
+#: Drops that flour can carry: lace and cocoa crackles have near twice its weight in sugar.
+FULL_DROPS = ("thin_crisp", "chewy", "cakey", "thick", "oat", "tartar", "ginger")
+
+
+@few
+@given(varied_drafts(names=FULL_DROPS))
+def test_any_dough_goes_wider_warm_sweet_and_lean_of_flour(draft: Draft) -> None:
+    """Whatever needs have made of it: no egg, gluten-free, vegan, less sugar, from 20 to 180 g."""
+    x = given_inputs(draft)
+    changed = [
+        replace(x, dough_temp_c=x.dough_temp_c + 6.0),
+        replace(x, sucrose_g=1.15 * x.sucrose_g, reducing_g=1.15 * x.reducing_g),
+        replace(x, flour_g=0.89 * x.flour_g),
+        replace(x, portion_g=1.4 * x.portion_g),
+        replace(x, inclusion_share=max(x.inclusion_share - 0.05, 0.0)),
+        replace(x, fat_g=1.15 * x.fat_g),
+    ]
+    wide = endings(bake([x, *changed]))["diameter_mm"]
+    assert all(w >= wide[0] - 1e-6 for w in wide[1:])
+    assert sum(w > wide[0] + 0.02 for w in wide[1:]) >= 4
+
+
+@few
+@given(varied_drafts())
+def test_any_dough_browns_with_time_heat_alkali_and_a_darker_tray(draft: Draft) -> None:
+    x = given_inputs(draft)
+    b = endings(
+        bake([
+            x,
+            replace(x, minutes=x.minutes + 2.0),
+            replace(x, oven_c=x.oven_c + 12.0),
+            replace(x, ph=(x.ph or 7.0) + 0.5),
+            replace(x, fan=1.0),
+            replace(x, tray_conductance=1.25 * x.tray_conductance),
+        ])
+    )  # fmt: skip
+    assert all(dark < b["l_rim"][0] for dark in b["l_rim"][1:5])
+    assert b["l_base"][5] < b["l_base"][0]
+    assert b["matrix_whole_pct"][1] < b["matrix_whole_pct"][0] + 0.02
+
+
+@few
+@given(varied_drafts())
+def test_any_dough_changes_by_little_where_an_input_does(draft: Draft) -> None:
+    """No cliffs: one percent more of anything moves width by under 2 % and height by under 3 %."""
+    x = given_inputs(draft)
+    names = ("flour_g", "sucrose_g", "fat_g", "water_g", "egg_white_g", "egg_yolk_g", "soda_g", "powder_g",
+             "portion_g", "oven_c", "minutes", "overrun", "sugar_um", "flour_protein", "tray_conductance")  # fmt: skip
+    b = endings(bake([x, *(replace(x, **{n: 1.01 * getattr(x, n)}) for n in names)]))
+    for output, most in (("diameter_mm", 0.02), ("height_mm", 0.03)):
+        moves = abs(b[output][1:] / b[output][0] - 1.0)
+        assert moves.max() < most, (output, names[int(moves.argmax())])
+
+
+@few
+@given(varied_drafts())
+def test_higher_up_dough_sets_wider_and_dries_more(draft: Draft) -> None:
+    x = given_inputs(draft)
+    b = endings(bake([x, replace(x, altitude_m=1800.0)]))
+    assert b["diameter_mm"][1] >= b["diameter_mm"][0] - 1e-6
+    assert b["loss_pct"][1] > b["loss_pct"][0]
+
+
+@few
+@given(varied_drafts(names=DROPS))
+def test_a_full_oven_dips_deeper_and_bakes_less(draft: Draft) -> None:
+    x = given_inputs(draft)
+    b = endings(bake([x, replace(x, load_g=2000.0)]))
+    assert b["loss_pct"][1] < b["loss_pct"][0]
+    assert b["l_rim"][1] > b["l_rim"][0]
 
 
 @few

@@ -137,6 +137,8 @@ export const api = {
   /** Change the kitchen's region: what is approved as a food and how labels count goes by it. */
   setRegion: (...init: Init<'put', '/api/kitchen/region'>) =>
     data(client.PUT('/api/kitchen/region', ...init)),
+  /** Change the facts of the room: boiling point, gas, drying and keeping go by them. */
+  setRoom: (...init: Init<'put', '/api/kitchen/room'>) => data(client.PUT('/api/kitchen/room', ...init)),
   /** Take into force what the bakes teach. */
   adoptLesson: (...init: Init<'post', '/api/learning'>) => data(client.POST('/api/learning', ...init)),
   /** Back to an earlier calibration, or to general parameters. */

@@ -852,6 +852,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/kitchen/room": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Set Room
+         * @description Change the facts of the room: boiling point, gas, drying and keeping go by them.
+         */
+        put: operations["kitchen_api_reference_routes_set_room"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/learning": {
         parameters: {
             query?: never;
@@ -1431,6 +1451,7 @@ export interface components {
             /** Dough Id */
             dough_id?: number | null;
             draft: components["schemas"]["DraftDoc"];
+            eaten?: components["schemas"]["EatenDoc"] | null;
             /**
              * Style
              * @default
@@ -1666,6 +1687,34 @@ export interface components {
             text: string;
         };
         /**
+         * Appearance
+         * @description surface with how strong it is (0 to 1), pieces seen from above, porosity of the crumb (0 to 1) with its mean pore
+         *     in mm and its colour, words for what decides it, and the seed of its drawing.
+         */
+        Appearance: {
+            /** Crumb Hex */
+            crumb_hex: string;
+            /** Pieces */
+            pieces: components["schemas"]["Pieces"][];
+            /** Pore Mm */
+            pore_mm: number;
+            /** Porosity */
+            porosity: number;
+            /** Seed */
+            seed: number;
+            /** Strength */
+            strength: number;
+            /**
+             * Surface
+             * @enum {string}
+             */
+            surface: "smooth" | "cracked" | "crinkled" | "craggy" | "lacy";
+            /** Tint */
+            tint: string;
+            /** Words */
+            words: string;
+        };
+        /**
          * AskOut
          * @description A question that stands in a line's way, with the answers it knows.
          */
@@ -1869,6 +1918,7 @@ export interface components {
             /** Dough Id */
             dough_id?: number | null;
             draft: components["schemas"]["DraftDoc"];
+            eaten?: components["schemas"]["EatenDoc"] | null;
             /** @default metric */
             habit?: components["schemas"]["Habit"];
             /** Packet G */
@@ -2288,6 +2338,7 @@ export interface components {
             /** Dough Id */
             dough_id?: number | null;
             draft: components["schemas"]["DraftDoc"];
+            eaten?: components["schemas"]["EatenDoc"] | null;
             /** Minutes */
             minutes?: string | number | null;
             /**
@@ -2661,6 +2712,40 @@ export interface components {
             weight: number;
             /** What */
             what: string;
+        };
+        /**
+         * Eaten
+         * @description When and from what the cookie is eaten: hours after the oven, packing, and the room's water activity.
+         */
+        Eaten: {
+            /**
+             * Hours
+             * @default 0.75
+             */
+            hours?: number;
+            /**
+             * Packing
+             * @default tin
+             */
+            packing?: string;
+            /**
+             * Room Aw
+             * @default 0.5
+             */
+            room_aw?: number;
+        };
+        /**
+         * EatenDoc
+         * @description When and from what a cookie is to be eaten; hours empty is fresh.
+         */
+        EatenDoc: {
+            /** Hours */
+            hours?: number | null;
+            /**
+             * Packing
+             * @default tin
+             */
+            packing?: string;
         };
         /**
          * Effect
@@ -3260,12 +3345,57 @@ export interface components {
             revision: number;
         };
         /**
+         * Kept
+         * @description moments from fresh to three weeks, kept as eaten says; crisp and soft until which hour (None: no change of side
+         *     within what is told); at the hour it is eaten; and sentences, each with its reason.
+         */
+        Kept: {
+            /** Crisp Until H */
+            crisp_until_h: number | null;
+            eaten: components["schemas"]["Eaten"];
+            /** Moments */
+            moments: components["schemas"]["KeptHour"][];
+            /** Sentences */
+            sentences: string[];
+            /** Soft Until H */
+            soft_until_h: number | null;
+            then: components["schemas"]["KeptHour"];
+            /** Words */
+            words: string;
+        };
+        /**
+         * KeptHour
+         * @description The cookie at one hour after the oven: scores 0 to 100, water activities, moisture %, mass % of fresh.
+         */
+        KeptHour: {
+            /** Aw Middle */
+            aw_middle: number;
+            /** Aw Rim */
+            aw_rim: number;
+            /** Bite Chewy */
+            bite_chewy: number;
+            /** Hours */
+            hours: number;
+            /** Mass Pct */
+            mass_pct: number;
+            /** Middle Soft */
+            middle_soft: number;
+            /** Moisture Pct */
+            moisture_pct: number;
+            /** Rim Crisp */
+            rim_crisp: number;
+        };
+        /**
          * KitchenOut
          * @description unlearned is how many measured bakes the calibration in force does not rest on, those left out by hand apart.
          */
         KitchenOut: {
             /** About */
             about: string;
+            /** Altitude M */
+            altitude_m: number | null;
+            /** Humidity Pct */
+            humidity_pct: number | null;
             /** Name */
             name: string;
             /** Ovens */
@@ -3692,6 +3822,25 @@ export interface components {
          */
         Liner: "paper" | "bare" | "silicone" | "perforated" | "foil";
         /**
+         * Look
+         * @description What to look for at one minute: which one it is ("first", "best" or "last"), and in words rim, middle, smell and
+         *     touch.
+         */
+        Look: {
+            /** Middle */
+            middle: string;
+            /** Minute */
+            minute: number;
+            /** Rim */
+            rim: string;
+            /** Smell */
+            smell: string;
+            /** Touch */
+            touch: string;
+            /** Which */
+            which: string;
+        };
+        /**
          * LookIn
          * @description A clock without taking anything out.
          */
@@ -4017,6 +4166,7 @@ export interface components {
             /** Dough Id */
             dough_id?: number | null;
             draft: components["schemas"]["DraftDoc"];
+            eaten?: components["schemas"]["EatenDoc"] | null;
             /**
              * Locks
              * @default []
@@ -4205,6 +4355,16 @@ export interface components {
             /** Version */
             version: number;
         };
+        /**
+         * PackingOut
+         * @description What cookies are kept in until they are eaten.
+         */
+        PackingOut: {
+            /** Id */
+            id: string;
+            /** Words */
+            words: string;
+        };
         /** PantryIn */
         PantryIn: {
             draft: components["schemas"]["DraftDoc"];
@@ -4350,6 +4510,26 @@ export interface components {
             simulated: boolean;
         };
         /**
+         * Pieces
+         * @description One kind of piece as seen from above: how many, how long in mm, length over width, colour, form.
+         */
+        Pieces: {
+            /** Aspect */
+            aspect: number;
+            /** Count */
+            count: number;
+            /** Form */
+            form: string;
+            /** Hex */
+            hex: string;
+            /** Length Mm */
+            length_mm: number;
+            /** Name */
+            name: string;
+            /** On Top */
+            on_top: boolean;
+        };
+        /**
          * Place
          * @enum {string}
          */
@@ -4419,6 +4599,7 @@ export interface components {
          * @description What needs many bakes. no_forecast says why there is nothing when the rest is empty.
          */
         PreviewDetailOut: {
+            age: components["schemas"]["Kept"] | null;
             /** Basis */
             basis: string;
             /** Carry Over K */
@@ -4454,6 +4635,7 @@ export interface components {
             /** Dough Id */
             dough_id?: number | null;
             draft: components["schemas"]["DraftDoc"];
+            eaten?: components["schemas"]["EatenDoc"] | null;
             /** Edit */
             edit?: (components["schemas"]["AmountEdit"] | components["schemas"]["RoleEdit"] | components["schemas"]["ScaleEdit"] | components["schemas"]["ResizeEdit"] | components["schemas"]["RecoverEdit"] | components["schemas"]["AddEdit"] | components["schemas"]["RemoveEdit"] | components["schemas"]["MoveEdit"] | components["schemas"]["IngredientEdit"] | components["schemas"]["StepEdit"] | components["schemas"]["ProcessEdit"] | components["schemas"]["LeavenEdit"] | components["schemas"]["SwapEdit"] | components["schemas"]["ButterEdit"] | components["schemas"]["EqualEdit"] | components["schemas"]["MendEdit"] | components["schemas"]["DismissEdit"]) | null;
             /**
@@ -4489,6 +4671,7 @@ export interface components {
          * @description seq is the question's; draft is what was asked with the edit made.
          */
         PreviewOut: {
+            appearance: components["schemas"]["Appearance"] | null;
             /** Cautions */
             cautions: string[];
             /** Dark */
@@ -4870,6 +5053,8 @@ export interface components {
             needs: components["schemas"]["NeedOut"][];
             /** Origins */
             origins: components["schemas"]["AllergenOut"][];
+            /** Packings */
+            packings: components["schemas"]["PackingOut"][];
             /** Places */
             places: components["schemas"]["Place"][];
             /** Quantities */
@@ -5058,6 +5243,16 @@ export interface components {
             typical: number | null;
             /** Words */
             words: string;
+        };
+        /**
+         * RoomIn
+         * @description How high the kitchen lies, m, and how humid its room is, %; empty is not known.
+         */
+        RoomIn: {
+            /** Altitude M */
+            altitude_m?: string | number | null;
+            /** Humidity Pct */
+            humidity_pct?: string | number | null;
         };
         /** RowOut */
         RowOut: {
@@ -5560,6 +5755,7 @@ export interface components {
             /** Dough Id */
             dough_id?: number | null;
             draft: components["schemas"]["DraftDoc"];
+            eaten?: components["schemas"]["EatenDoc"] | null;
             /** @default typical */
             season?: components["schemas"]["Season"];
             /**
@@ -5611,6 +5807,7 @@ export interface components {
             /** Dough Id */
             dough_id?: number | null;
             draft: components["schemas"]["DraftDoc"];
+            eaten?: components["schemas"]["EatenDoc"] | null;
             /**
              * Needs
              * @default []
@@ -5899,6 +6096,11 @@ export interface components {
              * @default []
              */
             needs?: string[];
+            /**
+             * Packing
+             * @default tin
+             */
+            packing?: string;
             /** Portion G */
             portion_g?: number | null;
             /**
@@ -5960,6 +6162,7 @@ export interface components {
             /** Dough Id */
             dough_id?: number | null;
             draft: components["schemas"]["DraftDoc"];
+            eaten?: components["schemas"]["EatenDoc"] | null;
             /** Minutes */
             minutes?: string | number | null;
             /**
@@ -6121,10 +6324,12 @@ export interface components {
         };
         /**
          * Window
-         * @description Minutes between set and too far, and the minute nearest the target with its range when known.
+         * @description When to pull: the best minute with its 80 % range, the good minutes, and the last one.
          *
-         *     note says why there is none (earliest and latest are then equal); by_colour whether the crust's
-         *     shade can tell anything (a dark dough's cannot).
+         *     earliest and latest are the ends of the good minutes, in which every measure the target asks for is within reach;
+         *     each because says what stands against the minute beyond. last_min is past saving (None: not within the time looked
+         *     at). note says what even the best minute misses; by_colour whether the crust's shade can tell anything (a dark
+         *     dough's cannot); looks what a cook sees, smells and feels at these minutes.
          */
         Window: {
             /** Best High Min */
@@ -6146,12 +6351,24 @@ export interface components {
             /** Earliest Min */
             earliest_min: number;
             /**
+             * Last Because
+             * @default
+             */
+            last_because?: string;
+            /** Last Min */
+            last_min?: number | null;
+            /**
              * Latest Because
              * @default
              */
             latest_because?: string;
             /** Latest Min */
             latest_min: number;
+            /**
+             * Looks
+             * @default []
+             */
+            looks?: components["schemas"]["Look"][];
             /**
              * Note
              * @default
@@ -6236,6 +6453,11 @@ export interface components {
              * @default []
              */
             needs?: string[];
+            /**
+             * Packing
+             * @default tin
+             */
+            packing?: string;
             /** Portion G */
             portion_g?: number | null;
             /**
@@ -10373,6 +10595,93 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["RegionIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KitchenOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_reference_routes_set_room: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RoomIn"];
             };
         };
         responses: {

@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 import type { Schemas } from '@/api/client'
 import { theDough } from '@/dough/key'
 import { fixed } from '@/ui/format'
+import AgeStrip from './AgeStrip.vue'
 import PullWindow from './PullWindow.vue'
 import ReadingRow from './ReadingRow.vue'
 import { scaleFor, scaled } from './scale'
@@ -89,6 +90,7 @@ const moment = computed(() => {
 
 <template>
   <section class="column panel" aria-label="The cookie">
+    <p class="miss" aria-live="polite">{{ moment || preview?.miss || '' }}</p>
     <div class="head">
       <h2>Side</h2>
       <span class="small-words">{{ acrossMm === 110 ? 'to scale' : `to scale, ${acrossMm} mm across` }}</span>
@@ -107,6 +109,7 @@ const moment = computed(() => {
       :rim="shown.rim"
       :middle="shown.middle"
       :across-mm="acrossMm"
+      :look="frame ? null : (preview?.appearance ?? null)"
       :describe="`Side view. ${sizeWords}`"
     />
     <div class="head">
@@ -126,7 +129,8 @@ const moment = computed(() => {
         :rim="shown.rim"
         :middle="shown.middle"
         :across-mm="acrossMm"
-        :describe="`From above. ${sizeWords}`"
+        :look="frame ? null : (preview?.appearance ?? null)"
+        :describe="`From above. ${sizeWords}. ${preview?.appearance?.words ?? ''}`"
       />
       <div class="legend" aria-hidden="true">
         <span><i class="swatch" /> forecast</span>
@@ -152,17 +156,17 @@ const moment = computed(() => {
       <p v-if="window_?.note" class="alert-words note">▲ {{ window_.note }}</p>
       <p v-if="preview?.dark" class="alert-words note">▲ {{ preview.dark }}</p>
     </template>
-    <p class="miss" aria-live="polite">{{ moment || preview?.miss || '' }}</p>
-    <p v-if="forecast && detail?.egg" class="egg-line" :class="{ under: !detail.egg.done }">
-      <span aria-hidden="true">{{ detail.egg.done ? '┆' : '▲' }}</span> {{ detail.egg.sentence }}
-    </p>
-    <p v-for="w in forecast?.warnings ?? []" :key="w" class="alert-words note">▲ {{ w }}</p>
     <p v-if="forecast" class="basis small-words">
       <span :title="detail?.basis">Bake model</span
       ><template v-if="preview?.style_is_nearest"> ({{ preview.style_used }})</template> ·
       <RouterLink :to="{ name: 'bake-chart', params: { id: dough.id.value } }">Bake chart</RouterLink> ·
       <BButton size="sm" variant="link" @click="whereFrom = true">Where from?</BButton>
     </p>
+    <AgeStrip v-if="forecast && detail?.age && !frame" :age="detail.age" />
+    <p v-if="forecast && detail?.egg" class="egg-line" :class="{ under: !detail.egg.done }">
+      <span aria-hidden="true">{{ detail.egg.done ? '┆' : '▲' }}</span> {{ detail.egg.sentence }}
+    </p>
+    <p v-for="w in forecast?.warnings ?? []" :key="w" class="alert-words note">▲ {{ w }}</p>
     <WhereFrom v-if="forecast" v-model="whereFrom" :forecast="forecast" :basis="detail?.basis ?? ''" />
   </section>
 </template>
@@ -187,6 +191,12 @@ h2 {
 }
 .above {
   position: relative;
+}
+/* One scale for both drawings, and room below them for what there is to say. */
+.graph,
+.above :deep(svg.above) {
+  width: 88%;
+  margin: 0 auto;
 }
 .legend {
   position: absolute;
@@ -233,9 +243,9 @@ h2 {
 }
 .miss {
   font-weight: 650;
-  margin: 3px 0 0;
-  border-top: 1px solid var(--rule);
-  padding-top: 2px;
+  margin: 0 0 2px;
+  border-bottom: 1px solid var(--rule);
+  padding-bottom: 2px;
   line-height: 1.2;
 }
 .egg-line,

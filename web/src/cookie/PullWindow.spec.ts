@@ -12,8 +12,20 @@ const WINDOW = {
   best_min: 10.8,
   best_low_min: 10,
   best_high_min: 12.4,
+  last_min: 19.4,
+  last_because: 'too dark',
   note: '',
   by_colour: true,
+  looks: [
+    {
+      which: 'best',
+      minute: 10.8,
+      rim: 'golden at the edge',
+      middle: 'dull',
+      smell: 'toast',
+      touch: 'edge firm',
+    },
+  ],
 }
 const EGG = { reached_min: 8, done: true, sentence: 'Core past 71 °C from 8.0 min.' }
 
@@ -26,20 +38,27 @@ function scrubber(): Scrub {
 const strip = (over: object = {}, scrub = scrubber()) =>
   mount(PullWindow, { props: { window: WINDOW, egg: EGG, minutes: 12, until: 20, scrub, ...over } })
 
-it('says the window, the best minute and its range with their unit', () => {
-  const words = strip().text()
-  expect(words).toContain('9.2–18.6')
-  expect(words).toMatch(/Best minute\s*10\.8/)
-  expect(words).toContain('10.0–12.4')
-  expect(words).toContain('min')
+it('says best, good and last minute with their unit and reasons', () => {
+  const words = strip().text().replace(/\s+/g, ' ')
+  expect(words).toMatch(/best 11 \(10–12\.5\) min/)
+  expect(words).toMatch(/Good 9–18\.5 min/)
+  expect(words).toMatch(/last 19\.5 \(too dark\)/)
+  expect(words).toContain('brown enough before')
 })
 
-it('an empty window is said, not drawn', () => {
-  const note = 'No window: not dry enough before it is too dark.'
-  const wrapper = strip({ window: { ...WINDOW, note, best_min: null } })
-  expect(wrapper.find('.open').exists()).toBe(false)
-  expect(wrapper.get('svg[role="img"]').attributes('aria-label')).toBe(note)
-  expect(wrapper.text()).toContain('none')
+it('draws what is past saving only where there is such a minute', () => {
+  expect(strip().find('.over').exists()).toBe(true)
+  const none = strip({ window: { ...WINDOW, last_min: null } })
+  expect(none.find('.over').exists()).toBe(false)
+  expect(none.text()).not.toContain('last')
+})
+
+it('says what to look for when asked', async () => {
+  const wrapper = strip()
+  expect(wrapper.find('.looks').exists()).toBe(false)
+  await wrapper.get('button.look').trigger('click')
+  expect(wrapper.get('.looks').text()).toContain('golden at the edge')
+  expect(wrapper.get('button.look').attributes('aria-expanded')).toBe('true')
 })
 
 it('the egg line is drawn apart from the window, and not at all when it is never reached', () => {

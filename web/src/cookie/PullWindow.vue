@@ -2,12 +2,12 @@
 import { straight } from '@/ui/axis'
 import IconPause from '~icons/lucide/pause'
 import IconPlay from '~icons/lucide/play'
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import type { Schemas } from '@/api/client'
-import { fixed } from '@/ui/format'
+import { fixed, halves } from '@/ui/format'
 import type { Scrub } from './useScrub'
 
-/** Minutes from the oven door: the window as a strip, and a slider to go through the bake with. */
+/** Minutes from the oven door: best, good and last as a strip, what to look for, and a slider through the bake. */
 const props = defineProps<{
   window: Schemas['Window'] | null
   egg: Schemas['EggOut'] | null
@@ -22,20 +22,18 @@ const x = (minute: number): number => straight([0, to.value], [0, WIDTH])(minute
 const step = computed(() => [1, 2, 5, 10, 20, 60].find((s) => to.value / s <= 8) ?? 60)
 const marks = computed(() => {
   const out: number[] = []
-  for (let m = 0; x(m) < WIDTH - 30; m += step.value) out.push(m)
+  for (let m = 0; x(m) < WIDTH - 44; m += step.value) out.push(m)
   return out
 })
+const looking = ref(false)
 const spoken = computed(() => {
   const w = props.window
-  if (!w) return 'No pull window yet.'
-  if (w.note) return w.note
-  return `Pull window ${fixed(w.earliest_min, 1)} to ${fixed(w.latest_min, 1)} minutes; set to ${props.minutes}.`
+  if (!w) return 'No minutes yet.'
+  const best = w.best_min === null ? '' : `Best minute ${halves(w.best_min)}. `
+  const last = w.last_min === null ? '' : ` Last minute ${halves(w.last_min)}, ${w.last_because}.`
+  return `${best}Good minutes ${halves(w.earliest_min)} to ${halves(w.latest_min)}.${last} Set to ${props.minutes}.`
 })
-const words = computed(() => {
-  const w = props.window
-  if (!w) return ''
-  return w.note ? 'none' : `${fixed(w.earliest_min, 1)}–${fixed(w.latest_min, 1)}`
-})
+const LOOKS = { first: 'First', best: 'Best', last: 'Last good' }
 const shown = computed(() => props.scrub.minute.value ?? props.minutes)
 const position = computed(() => {
   const m = props.scrub.minute.value
@@ -51,7 +49,7 @@ function drag(event: Event): void {
 <template>
   <div class="pull">
     <div class="head">
-      <h2>Pull window</h2>
+      <h2>Pull</h2>
       <button
         type="button"
         class="play"
@@ -64,7 +62,13 @@ function drag(event: Event): void {
       <button type="button" class="cool" :aria-pressed="scrub.minute.value === null" @click="scrub.to(null)">
         cooled
       </button>
-      <span class="push fig">{{ words }} <span class="unit">min</span></span>
+      <span v-if="window?.best_min != null" class="push best">
+        best <b class="fig">{{ halves(window.best_min) }}</b>
+        <span v-if="window.best_low_min !== null && window.best_high_min !== null" class="fig unit">
+          ({{ halves(window.best_low_min) }}–{{ halves(window.best_high_min) }})</span
+        >
+        <span class="unit"> min</span>
+      </span>
     </div>
     <svg :viewBox="`0 0 ${WIDTH} 34`" role="img" :aria-label="spoken">
       <defs>
@@ -80,12 +84,20 @@ function drag(event: Event): void {
       </defs>
       <rect class="strip" x="0.5" y="3" :width="WIDTH - 1" height="15" />
       <rect x="0.5" y="3" :width="WIDTH - 1" height="15" fill="url(#not-yet)" />
-      <template v-if="window && !window.note">
+      <template v-if="window">
         <rect
           class="open"
           :x="x(window.earliest_min)"
           y="3"
-          :width="Math.max(x(window.latest_min) - x(window.earliest_min), 1)"
+          :width="Math.max(x(window.latest_min) - x(window.earliest_min), 2)"
+          height="15"
+        />
+        <rect
+          v-if="window.last_min != null && x(window.last_min) < WIDTH"
+          class="over"
+          :x="x(window.last_min)"
+          y="3"
+          :width="WIDTH - 0.5 - x(window.last_min)"
           height="15"
         />
         <template v-if="window.best_min != null">
@@ -128,13 +140,25 @@ function drag(event: Event): void {
       :aria-valuetext="position"
       @input="drag"
     />
-    <p v-if="window?.best_min" class="best">
-      Best minute <b class="fig">{{ fixed(window.best_min, 1) }}</b>
-      <span v-if="window.best_low_min !== null && window.best_high_min !== null" class="fig">
-        ({{ fixed(window.best_low_min, 1) }}–{{ fixed(window.best_high_min, 1) }})</span
-      >
-      for the target
+    <p v-if="window" class="told">
+      Good <b class="fig">{{ halves(window.earliest_min) }}–{{ halves(window.latest_min) }}</b> min
+      <span class="small-words"
+        >({{ window.earliest_because }} before, {{ window.latest_because }} after)</span
+      ><template v-if="window.last_min != null"
+        >, last <b class="fig">{{ halves(window.last_min) }}</b> ({{ window.last_because }})</template
+      >.
+      <button type="button" class="look" :aria-expanded="looking" @click="looking = !looking">
+        {{ looking ? 'Less' : 'What to look for' }}
+      </button>
     </p>
+    <dl v-if="window && looking" class="looks">
+      <template v-for="l in window.looks" :key="l.which">
+        <dt>
+          {{ LOOKS[l.which as keyof typeof LOOKS] }} <span class="fig">{{ fixed(l.minute, 1) }}</span> min
+        </dt>
+        <dd>Rim {{ l.rim }}; middle {{ l.middle }}; smells of {{ l.smell }}; {{ l.touch }}.</dd>
+      </template>
+    </dl>
   </div>
 </template>
 
@@ -193,10 +217,41 @@ input {
   accent-color: var(--cobalt);
   height: 18px;
 }
-.best {
+.told {
   margin: 0;
   font-size: 0.8125rem;
-  color: var(--ink-2);
+  line-height: 1.25;
+}
+.over {
+  fill: var(--ink);
+  opacity: 0.55;
+}
+.best.push {
+  white-space: nowrap;
+  font-size: 0.8125rem;
+  letter-spacing: -0.02em;
+}
+.best.push b {
+  font-size: 1rem;
+  color: var(--cobalt);
+}
+.look {
+  border: 0;
+  background: none;
+  color: var(--cobalt);
+  text-decoration: underline;
+  padding: 0;
+}
+.looks {
+  margin: 2px 0 0;
+  font-size: 0.8125rem;
+  line-height: 1.25;
+}
+.looks dt {
+  font-weight: 650;
+}
+.looks dd {
+  margin: 0 0 2px;
 }
 .best b {
   color: var(--cobalt);

@@ -1,5 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import type { Schemas } from '@/api/client'
+import { poresPath } from './drawing'
 import { sidePath } from './scale'
 
 type Points = readonly (readonly number[])[]
@@ -15,6 +17,7 @@ const props = defineProps<{
   middle: string
   acrossMm: number
   describe: string
+  look?: Schemas['Appearance'] | null
 }>()
 
 const WIDTH = 300
@@ -22,6 +25,10 @@ const HEIGHT = 94
 const BASE = 73
 
 const view = computed(() => ({ middle: WIDTH / 2, base: BASE, perMm: WIDTH / props.acrossMm }))
+const pores = computed(() => {
+  const look = props.look
+  return look ? poresPath(props.forecast, look.pore_mm, look.porosity, look.seed) : ''
+})
 const tick = computed(() => (props.acrossMm <= 110 ? 20 : props.acrossMm <= 220 ? 40 : 100))
 const fine = computed(() => (props.acrossMm <= 220 ? 5 : 20))
 const ticks = computed(() => {
@@ -92,6 +99,12 @@ const rows = computed(() => {
       fill="url(#section-shade)"
       :stroke="rim"
     />
+    <path
+      v-if="pores"
+      class="pores"
+      :d="pores"
+      :transform="`translate(${view.middle} ${view.base}) scale(${view.perMm} ${-view.perMm})`"
+    />
     <path v-if="target.length" class="target" :d="sidePath(target, view)" />
     <path v-if="bake.length" class="bake" :d="sidePath(bake, view)" />
     <line class="ruler" x1="0" :x2="WIDTH" :y1="BASE" :y2="BASE" />
@@ -131,6 +144,13 @@ const rows = computed(() => {
   stroke-width: 1.4;
   stroke-linejoin: round;
   transition: d 120ms linear;
+}
+text {
+  /* The drawing stands at 88 % of the column: read at 13 px. */
+  font-size: 15px;
+}
+.pores {
+  fill: rgb(60 30 0 / 24%);
 }
 .target,
 .bake {

@@ -131,6 +131,7 @@ export function useDough(id: Ref<number>) {
       style: now.style,
       dough_id: id.value,
       needs: now.target.needs ?? [],
+      eaten: { hours: now.target.eat_age_h ?? null, packing: now.target.packing ?? 'tin' },
     }
   }
 

@@ -2,10 +2,11 @@
 import { useQueryClient } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { api } from '@/api/calls'
-import { words, type Schemas } from '@/api/client'
+import { ApiError, words, type Schemas } from '@/api/client'
 import { useKitchen, useReference, useShelf } from '@/api/queries'
 import { scaleFor } from '@/cookie/scale'
 import { day } from '@/ui/format'
+import AmountBox from '@/ui/AmountBox.vue'
 import TopBar from '@/ui/TopBar.vue'
 import NewDough from './NewDough.vue'
 import Silhouette from './Silhouette.vue'
@@ -23,6 +24,19 @@ async function setRegion(region: string): Promise<void> {
     problem.value = ''
   } catch (failed) {
     problem.value = words(failed)
+  }
+}
+const roomProblems = ref<Record<string, string>>({})
+const text = (value: number | null): string => (value === null ? '' : String(value))
+async function setRoom(changed: Schemas['RoomIn']): Promise<void> {
+  const now = kitchen.value
+  try {
+    const body = { altitude_m: now?.altitude_m ?? null, humidity_pct: now?.humidity_pct ?? null, ...changed }
+    queryClient.setQueryData(['kitchen'], await api.setRoom({ body }))
+    roomProblems.value = {}
+  } catch (failed) {
+    roomProblems.value = failed instanceof ApiError ? failed.byField : {}
+    if (Object.keys(roomProblems.value).length === 0) problem.value = words(failed)
   }
 }
 const starting = ref<'base_ratio' | 'style' | 'empty' | null>(null)
@@ -68,6 +82,27 @@ async function putBack(): Promise<void> {
         <option v-for="r in kitchen.regions" :key="r.code" :value="r.code">{{ r.name }}</option>
       </select></label
     >
+    <div v-if="kitchen" class="room small-words" role="group" aria-label="The room">
+      <span>Kitchen at</span>
+      <AmountBox
+        label="Metres above the sea"
+        :shown="text(kitchen.altitude_m)"
+        unit="m"
+        :problem="roomProblems['room.altitude_m'] ?? ''"
+        describedby="room-problem"
+        placeholder="0"
+        @enter="setRoom({ altitude_m: $event })"
+      />
+      <AmountBox
+        label="Humidity of the room"
+        :shown="text(kitchen.humidity_pct)"
+        unit="% humid"
+        :problem="roomProblems['room.humidity_pct'] ?? ''"
+        describedby="room-problem"
+        placeholder="50"
+        @enter="setRoom({ humidity_pct: $event })"
+      />
+    </div>
   </TopBar>
   <main id="main" class="shelf">
     <div class="title">
@@ -78,6 +113,9 @@ async function putBack(): Promise<void> {
       </span>
     </div>
     <p v-if="problem" class="alert-words" role="alert">▲ {{ problem }}</p>
+    <p v-if="Object.keys(roomProblems).length" id="room-problem" class="alert-words" role="alert">
+      ▲ {{ Object.values(roomProblems).join(' ') }}
+    </p>
     <p v-if="removed" class="panel undo" role="status">
       “{{ removed.name }}” is off the shelf, with its versions and bakes.
       <BButton size="sm" variant="outline-primary" @click="putBack">Put it back</BButton>
@@ -145,6 +183,14 @@ async function putBack(): Promise<void> {
   align-items: center;
   gap: 6px;
   margin-left: auto;
+}
+.room {
+  display: flex;
+  align-items: center;
+  gap: 6px;
+}
+.room :deep(input) {
+  width: 56px;
 }
 .region select {
   width: auto;

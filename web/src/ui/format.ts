@@ -53,3 +53,9 @@ export function stepWord(value: string): string {
 export function roleWord(value: string): string {
   return value.charAt(0).toUpperCase() + value.slice(1)
 }
+
+/** Minutes as a cook keeps them: to the half. */
+export function halves(minutes: number | null | undefined): string {
+  if (minutes === null || minutes === undefined) return NONE
+  return String(Math.round(minutes * 2) / 2)
+}

@@ -12,12 +12,13 @@ from dough.accounts.butter.conduction import form
 from dough.accounts.butter.creaming import air_ratio, mixer, overrun
 from dough.accounts.butter.mixing import schools
 from dough.accounts.butter.zones import zone_for, zones
-from dough.accounts.formula import Draft, Method
+from dough.accounts.formula import Draft, Formula, Method
 from dough.bake.draft_setting import Setting
 from dough.bake.intake import Kit, bake_case
 from dough.bake.model import forecast
 from dough.draft.start import from_style_formula
 from dough.facts.cookie import Cookie
+from dough.facts.ingredients import Role
 from dough.facts.styles import styles
 from dough.judgement.butter_cost import costs, with_butter_at
 from tests.dough.strategies import formula_of, style_drafts
@@ -82,11 +83,22 @@ def test_butter_mixed_at_25_does_what_kitchens_report() -> None:
 
 def test_saying_the_usual_changes_nothing_and_longer_creaming_lifts() -> None:
     draft = from_style_formula(CHEWY)[0]
-    assert air_ratio(3.0, 19.0, mixer("stand"), draft.formula) == pytest.approx(1.0)
-    assert air_ratio(None, None, None, draft.formula) == 1.0
-    assert air_ratio(8.0, 19.0, None, draft.formula) > 1.1
+    usual = air_ratio(None, None, None, draft.formula)
+    assert air_ratio(3.0, 19.0, mixer("stand"), draft.formula) == pytest.approx(usual)
+    assert air_ratio(8.0, 19.0, None, draft.formula) > 1.1 * usual
     assert air_ratio(3.0, 27.0, None, draft.formula) < 0.6
     assert overrun(0.2) == pytest.approx(0.25)
+
+
+def test_brown_and_coarse_sugar_take_up_less_air_than_granulated() -> None:
+    def ratio(sugar: str) -> float:
+        lines = from_style_formula(CHEWY)[0].formula.lines
+        sweet = tuple(replace(x, ingredient_id=sugar) if x.role is Role.SUGAR else x for x in lines)
+        return air_ratio(None, None, None, Formula(sweet))
+
+    found = {s: ratio(s) for s in ("gran", "lbrown", "demerara")}
+    assert found["gran"] == pytest.approx(1.0)
+    assert found["demerara"] < found["lbrown"] < 0.95
 
 
 def test_mixing_on_after_the_flour_narrows_and_lifts() -> None:

@@ -92,5 +92,10 @@ def test_the_dough_with_fewest_allergens_comes_first() -> None:
     assert "milk and tree nuts" in found.cautions[1]
     assert any("flour dust" in c for c in found.cautions)
     assert any("never promise" in c for c in found.cautions)
+    # As many allergens on both sides: what must be free of milk comes before what holds it, whatever their names.
+    milk = Baked("Butter rounds", formula_of(("ap", 100), ("butter", 50)))
+    without = Baked("Soya rounds", formula_of(("ap", 100), ("oil", 50), ("soymilk", 10)), frozenset({"Mi"}))
+    assert [n for n, _ in day((milk, without)).order] == ["Soya rounds", "Butter rounds"]
+    assert "Butter rounds brings milk" in day((milk, without)).cautions[0]
     assert day((plain,)).cautions == ()
     assert day((plain, replace(plain, name="Twin"))).cautions == ()

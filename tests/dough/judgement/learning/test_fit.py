@@ -173,7 +173,7 @@ def test_readings_say_only_what_was_measured_and_count_cookies() -> None:
 def test_a_range_counts_kitchen_dough_and_scatter_together() -> None:
     none = np.zeros(6)
     alone = spread_of("diameter_mm", 80.0, none, GENERAL)
-    assert alone == pytest.approx(80.0 * math.hypot(0.04, 0.025))
+    assert alone == pytest.approx(80.0 * math.hypot(0.055, 0.045, 0.025))
     assert spread_of("diameter_mm", 80.0, np.full(6, 1.0), GENERAL) == pytest.approx(math.hypot(alone, math.sqrt(6.0)))
     assert spread_of("core_c", 95.0, none, GENERAL) == pytest.approx(3.0)
 

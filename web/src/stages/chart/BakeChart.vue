@@ -122,8 +122,8 @@ const groups = computed(() => [
           @scrub="scrub.to"
         />
         <p class="small-words key">
-          Shaded: pull window. Solid upright: your {{ fixed(pull, 1) }} min. Dotted upright: spreading over.
-          Drag to go through the bake.
+          Shaded: the good minutes. Solid upright: your {{ fixed(pull, 1) }} min. Dotted upright: spreading
+          over. Drag to go through the bake.
         </p>
       </div>
       <div class="right scroll" role="region" tabindex="0" aria-labelledby="decides-title">

@@ -111,7 +111,7 @@ const problems = computed(() =>
     />
     <span v-if="ovenMarks" class="small-words advice">{{ ovenMarks }} <em>(rule of thumb)</em></span>
     <span v-for="c in dough.preview.value?.cautions ?? []" :key="c" class="small-words caution"
-      ><b>Raw dough.</b> {{ c }}</span
+      ><b v-if="c === reference?.raw_dough">Raw dough.</b> {{ c }}</span
     >
     <p v-for="p in problems" id="process-problem" :key="p" class="alert-words" role="alert">▲ {{ p }}</p>
   </div>

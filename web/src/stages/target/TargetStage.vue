@@ -142,6 +142,16 @@ async function settle(key: string, score: number): Promise<void> {
             />
           </label>
         </div>
+        <label class="packing">
+          <span>Kept</span>
+          <select
+            class="form-select form-select-sm"
+            :value="target.packing ?? 'tin'"
+            @change="set('packing', ($event.target as HTMLSelectElement).value)"
+          >
+            <option v-for="p in reference?.packings ?? []" :key="p.id" :value="p.id">{{ p.words }}</option>
+          </select>
+        </label>
         <p
           v-for="(message, key) in problems"
           :id="`target-${key}`"
@@ -151,7 +161,12 @@ async function settle(key: string, score: number): Promise<void> {
         >
           ▲ {{ message }}
         </p>
-        <h3>Texture <span class="small-words">0 to 100, about an hour after baking</span></h3>
+        <h3>
+          Texture
+          <span class="small-words"
+            >0 to 100, {{ target.eat_age_h ? 'when it is eaten' : 'about an hour after baking' }}</span
+          >
+        </h3>
         <ScoreSlider
           v-for="a in scores"
           :key="a.key"
@@ -241,6 +256,18 @@ h3 .small-words {
 }
 .sizes label > span:first-child {
   flex: 1;
+}
+.packing {
+  display: flex;
+  align-items: baseline;
+  gap: 8px;
+  margin-top: 4px;
+}
+.packing span {
+  flex: 1;
+}
+.packing select {
+  width: auto;
 }
 .sizes :deep(input) {
   width: 50px;
