@@ -45,6 +45,8 @@ STALE_H, STALE_TAKES = 48.0, 0.30
 HALF = 50.0
 #: Water activities this far apart soften the crisp and dry the soft when they share a tin (practice, M).
 APART = 0.10
+#: Steps between two hours told; implicit, so that none overshoots.
+SUBSTEPS = 4
 #: Hours told, fresh to three weeks.
 HOURS = (FRESH_H, 3.0, 6.0, 12.0, 24.0, 48.0, 72.0, 120.0, 168.0, 240.0, 336.0, 504.0)
 
@@ -136,7 +138,7 @@ def _keep(
     # The rim has its own side and its share of the faces.
     outer = through[:, None] * np.array([0.30, 0.32, 0.38])
     room = np.array([e.room_aw for e in eaten])
-    marks = start_h + (end_h - start_h) * np.linspace(0.0, 1.0, 9) ** 1.5
+    marks = start_h + (end_h - start_h) * np.linspace(0.0, 1.0, SUBSTEPS + 1) ** 1.5
     for t0, t1 in itertools.pairwise(marks):
         dt = float(t1 - t0)
         aw, slope = _activity(b, water)

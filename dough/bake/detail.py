@@ -25,7 +25,7 @@ from dough.facts.cookie import Cookie
 from dough.facts.quantities import keys_of, of_role
 
 #: Minutes followed to the cooled cookie, and fewer for each thing not known of the kitchen.
-FOLLOWED, SHIFTED = 10, 5
+FOLLOWED, SHIFTED = 8, 4
 #: What is not known of a kitchen that moves the best minute.
 SHIFTS = ("oven_k", "drying", "browning")
 #: End values that get an interval and a list of what decides them.

@@ -82,8 +82,10 @@ def _looks() -> dict[str, _Look]:
 def appearance(draft: Draft, forecast: Forecast, portion_g: float) -> Appearance:
     """What the cookie of a draft will look like, from its forecast."""
     ends = forecast.ends
-    pieces = _pieces(draft, portion_g)
-    folded = _folded_share(draft)
+    seen = [(x, look) for x in draft.formula.lines if _visible(x) and (look := _look_of(x)) is not None]
+    whole = sum(x.grams or 0.0 for x in draft.formula.lines)
+    pieces = _pieces(draft, seen, portion_g)
+    folded = sum(x.grams or 0.0 for x, _ in seen) / whole if whole > 0 else 0.0
     surface, strength = _surface(ends, folded)
     porosity = min(max(ends["porosity_middle"], 0.0), 0.8)
     crumb, tint = _crumb(draft, forecast)
@@ -113,23 +115,15 @@ def _visible(line: Line) -> bool:
 
 
 def _look_of(line: Line) -> _Look | None:
-    return next((look for of, look in _looks().items() if line.ingredient.is_(of)), None)
+    item = line.ingredient
+    return next((look for of, look in _looks().items() if item.is_(of)), None)
 
 
-def _folded_share(draft: Draft) -> float:
-    seen = sum(x.grams or 0.0 for x in draft.formula.lines if _visible(x) and _look_of(x) is not None)
-    whole = sum(x.grams or 0.0 for x in draft.formula.lines)
-    return seen / whole if whole > 0 else 0.0
-
-
-def _pieces(draft: Draft, portion_g: float) -> tuple[Pieces, ...]:
+def _pieces(draft: Draft, seen: list[tuple[Line, _Look]], portion_g: float) -> tuple[Pieces, ...]:
     """Pieces of one portion that show from above: more than half of what is on top, about half of what is inside."""
     dough_g = sum(x.grams or 0.0 for x in draft.formula.lines if x.in_dough)
     found = []
-    for line in draft.formula.lines:
-        look = _look_of(line) if _visible(line) else None
-        if look is None or dough_g <= 0:
-            continue
+    for line, look in seen if dough_g > 0 else []:
         top = line.step in (Step.TOP, Step.FINISH)
         count = portion_g * (line.grams or 0.0) / dough_g / look.grams * (0.9 if top else SEEN)
         shown = min(round(count), MOST_DRAWN)
@@ -144,8 +138,11 @@ def _crumb(draft: Draft, forecast: Forecast) -> tuple[str, str]:
     whole = sum(x.grams or 0.0 for x in draft.formula.lines if x.in_dough)
     ph = forecast.ends.get("ph", 7.0)
     named = []
+    there: dict[str, tuple[float, str]] = {}
+    for item, grams in ((x.ingredient, x.grams or 0.0) for x in draft.formula.lines):
+        there[item.kind] = (there.get(item.kind, (0.0, ""))[0] + grams, item.name)
     for r in rows("tints"):
-        grams = sum(x.grams or 0.0 for x in draft.formula.lines if x.ingredient.kind == r["id"])
+        grams, name = there.get(r["id"], (0.0, ""))
         if grams <= 0 or whole <= 0:
             continue
         share, left = 100.0 * grams / whole, float(r["left_after_baking"])
@@ -153,7 +150,7 @@ def _crumb(draft: Draft, forecast: Forecast) -> tuple[str, str]:
         strong = math.sqrt(share) if share > 1.0 else share
         a += left * strong * (float(r["a_per_pct"]) + alkaline * float(r["a_per_ph"]))
         b += left * strong * (float(r["b_per_pct"]) + alkaline * float(r["b_per_ph"]))
-        named.append(next(x.ingredient.name for x in draft.formula.lines if x.ingredient.kind == r["id"]))
+        named.append(name)
     red, green, blue = lab_to_srgb(light, min(max(a, -40.0), 50.0), min(max(b, -30.0), 70.0))
     words = f"tinted by {', '.join(named)}, at pH {ph:.1f} and after the oven: a guess" if named else ""
     return f"#{red:02x}{green:02x}{blue:02x}", words

@@ -28,13 +28,13 @@ def _lesson(calibration: int, made_at: str) -> Lesson:
     return LessonDoc.model_validate(Calibration.objects.get(pk=calibration).lesson).to_core()
 
 
-def of_dough(dough: int | None) -> bool:
-    """Whether the calibration in force rests on a bake of this dough."""
-    now = in_force()
-    return now is not None and any(d == dough for _, d in lesson_of(now).baked)
+def lesson_in_force() -> Lesson | None:
+    """The lesson the forecasts use, by one question; None: general parameters."""
+    found = Kitchen.objects.values_list("calibration_id", "calibration__made_at").first()
+    return None if found is None or found[0] is None else _lesson(found[0], found[1].isoformat())
 
 
 def taught(oven: int | None, tray: int | None, dough: int | None, like: Features | None = None) -> Taught:
     """What the calibration in force knows of an oven, a tray and a dough, and of doughs that are alike."""
-    now = in_force()
-    return GENERAL if now is None else lesson_of(now).taught(oven, tray, dough, like)
+    lesson = lesson_in_force()
+    return GENERAL if lesson is None else lesson.taught(oven, tray, dough, like)

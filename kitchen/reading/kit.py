@@ -13,10 +13,10 @@ from dough.bake.intake import Kit
 from dough.bake.kept import at_hour
 from dough.facts.packings import USUAL_PACKING, packing
 from dough.facts.styles import Style
-from dough.judgement.learning.alike import Features, features
+from dough.judgement.learning.alike import features
 from kitchen.documents.draft import DraftDoc
 from kitchen.models import Dough, Kitchen, Oven, Tray
-from kitchen.reading.calibration import in_force, of_dough, taught
+from kitchen.reading.calibration import lesson_in_force, taught
 
 
 def plain_kit(process: Process) -> Kit:
@@ -57,17 +57,14 @@ def eaten_of(hours: float | None, packing_id: str) -> Eaten:
 def setting_of(draft: Draft, style: Style | None, dough_id: int | None, when: Eaten | None = None) -> Setting:
     """A draft where it is to be baked, judged as a style or else the nearest one, with what bakes have taught."""
     plain = Setting.of(draft, style, plain_kit(draft.process))
-    process = draft.process
-    known = taught(process.oven_id, process.tray_id, dough_id, _like(plain, dough_id))
-    return Setting.of(draft, style, replace(plain.kit, taught=known, eaten=when or eaten(dough_id)))
-
-
-def _like(setting: Setting, dough_id: int | None) -> Features | None:
-    """What a draft is like, where it takes likeness to say something of it."""
-    if in_force() is None or of_dough(dough_id):
-        return None
-    case = setting.case()
-    return features(case) if isinstance(case, BakeCase) else None
+    kit = replace(plain.kit, eaten=when or eaten(dough_id))
+    lesson = lesson_in_force()
+    if lesson is not None:
+        # A dough that was never baked takes likeness to say something of it.
+        case = None if any(d == dough_id for _, d in lesson.baked) else plain.case()
+        like = features(case) if isinstance(case, BakeCase) else None
+        kit = replace(kit, taught=lesson.taught(draft.process.oven_id, draft.process.tray_id, dough_id, like))
+    return Setting.of(draft, style, kit)
 
 
 def dough_setting(dough: Dough, style: Style | None) -> Setting:

@@ -61,5 +61,5 @@ it('is told in words to those who do not see it', () => {
 
 it('says what never was crisp or stays soft', () => {
   const soft = { ...AGE, moments: [hour(0.75, 20, 80)], crisp_until_h: null, soft_until_h: null }
-  expect(mount(AgeStrip, { props: { age: soft } }).text()).toMatch(/rim not crisp.*middle stays soft/s)
+  expect(mount(AgeStrip, { props: { age: soft } }).text()).toMatch(/rim soft.*middle stays soft/s)
 })

@@ -34,12 +34,8 @@ const lasts = (until: number | null, fresh: number | undefined, what: string, no
   if (until !== null) return `${what} ${span(until)}`
   return (fresh ?? 0) >= 50 ? `stays ${what}` : not
 }
-const crisp = computed(() =>
-  lasts(props.age.crisp_until_h, props.age.moments[0]?.rim_crisp, 'crisp', 'not crisp'),
-)
-const soft = computed(() =>
-  lasts(props.age.soft_until_h, props.age.moments[0]?.middle_soft, 'soft', 'not soft'),
-)
+const crisp = computed(() => lasts(props.age.crisp_until_h, props.age.moments[0]?.rim_crisp, 'crisp', 'soft'))
+const soft = computed(() => lasts(props.age.soft_until_h, props.age.moments[0]?.middle_soft, 'soft', 'dry'))
 const words = computed(() => `rim ${crisp.value}, middle ${soft.value}`)
 const spoken = computed(
   () =>

@@ -38,12 +38,12 @@ const unit = (c: Schemas['EffectRangeOut']): string => (c.unit === 'of 100' ? 'p
 <style scoped>
 .bars {
   display: grid;
-  grid-template-columns: repeat(auto-fill, 140px);
+  grid-template-columns: repeat(auto-fill, 146px);
   gap: 0 9px;
 }
 .bars > div {
   display: grid;
-  grid-template-columns: 56px 48px 32px;
+  grid-template-columns: 56px 42px 42px;
   align-items: center;
   gap: 2px;
   font-size: 0.8125rem;
