@@ -49,9 +49,7 @@ def kept(b: Baked, i: int, eaten: Eaten, taught: Taught) -> Kept:
     fresh = end_values(one, [taught])
     hours = tuple(sorted({*HOURS, max(eaten.hours, FRESH_H)}))
     told = course(one, fresh, [eaten], hours)
-    by_kitchen = {
-        k: float(fresh[k][0]) - float(getattr(told, k)[0, 0]) for k in ("rim_crisp", "middle_soft", "bite_chewy")
-    }
+    by_kitchen = {k: float(fresh[k][0]) - float(getattr(told, k)[0, 0]) for k in SCORES}
     moments = tuple(_moment(told, n, by_kitchen) for n in range(len(hours)))
     crisp = until(hours, [m.rim_crisp for m in moments])
     soft = until(hours, [m.middle_soft for m in moments])
