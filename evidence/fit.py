@@ -31,7 +31,7 @@ hyd_prot kd0 d_half eta0 m_wlf phi_m n_phi omega b_set n_net tau_phi n_tau tau_f
 chi_w psi_s eta_fat ks0 ksmax Tset0 Tset_s w_set set_prot set_egg set_pH f_mix f_ret phi_c phi_egg phi_prot phi_air
 kL kLs tau_g pv_max kb0 Eb b_ph kc0 b_rest k_acid k_soda k_bp dip p_oven A_o B_f B_s A_r B_r melt_share melt_c loose
 loose_at bang_more k_bind k_disc rs_half loose_thin lace_brown k_flour k_grain k_melt coat set_cap set_soft crowd_w
-push_w melt_lag open_cells leta_carry brown_sug k_alk tray_h tray_b puck_area take_up nL
+push_w melt_lag open_cells leta_carry brown_sug k_alk tray_h tray_b piped_area take_up nL
 """.split()
 HERE = Path(__file__).resolve().parent
 TABLE = HERE.parent / "dough" / "data" / "bake_parameters.csv"

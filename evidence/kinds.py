@@ -6,6 +6,7 @@ from dataclasses import dataclass
 
 from dough.bake.inputs import BakeInputs
 from dough.bake.intake import Kit, NoCase, bake_case, bake_inputs
+from dough.bake.wished import MISS_POINTS, MISS_SHARE
 from dough.draft.start import from_style_formula
 from dough.facts.styles import Style, styles
 
@@ -36,15 +37,18 @@ def typicals() -> list[Typical]:
 
 
 def _rows(style: Style) -> list[Typical]:
+    tall, moist = style.height_mm, style.crumb_moisture_pct
+    miss = MISS_POINTS + MISS_SHARE * moist
     rows = [
-        Typical(style.id, "height_mm", 0.9 * style.height_mm.low, 1.1 * style.height_mm.high),
-        Typical(style.id, "matrix_whole_pct", style.crumb_moisture_pct - 1.5, style.crumb_moisture_pct + 1.5),
+        # The typical formula lies in the middle half of what the style's cookies span.
+        Typical(style.id, "height_mm", (tall.low + tall.typical) / 2.0, (tall.typical + tall.high) / 2.0),
+        Typical(style.id, "matrix_whole_pct", moist - miss, moist + miss),
     ]
     if style.diameter_mm is not None:
-        rows.append(Typical(style.id, "diameter_mm", 0.93 * style.diameter_mm, 1.07 * style.diameter_mm))
+        rows.append(Typical(style.id, "diameter_mm", 0.95 * style.diameter_mm, 1.05 * style.diameter_mm))
     if style.cut_growth is not None:
         low, high = style.cut_growth
         rows.append(Typical(style.id, "growth", low - 0.02, high + 0.02))
     if style.crust_l is not None:
-        rows.append(Typical(style.id, "crust_l", style.crust_l - 5.0, style.crust_l + 5.0))
+        rows.append(Typical(style.id, "crust_l", style.crust_l - 4.0, style.crust_l + 4.0))
     return rows

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Callable
 from dataclasses import dataclass, replace
 
 import numpy as np
@@ -57,29 +58,42 @@ class SimulatedKitchen:
 
     def bake(self, day: int) -> dict[str, float]:
         """What comes out of the oven that day: the truth, scattered."""
-        ends = forecasts([self.case(day, self.truth)])[0].ends
-        out = {}
-        for key, part in PARTS.items():
-            away = self.rng.normal() * SCATTER[part]
-            out[key] = ends[key] * math.exp(away) if key in SIZES else ends[key] + away
-        return out
+        return scattered(forecasts([self.case(day, self.truth)])[0].ends, self.rng)
 
     def log(self, day: int) -> Logged:
         """The same, measured on four cookies and a tray."""
         readings = {}
         for key, true in self.bake(day).items():
-            part, read = PARTS[key], quantity(key).read_sd or 0.0
-            sd = read / 2.0 / true if key in SIZES else read
+            part, sd = PARTS[key], read_sd(key, true)
             away = self.rng.normal() * sd
             value = true * math.exp(away) if key in SIZES else true + away
             readings[key] = Reading(value, math.hypot(sd, SCATTER[part]))
         return Logged(Reference("bake", day + 1), 1, 1, 1, self.case(day), readings)
 
 
-def foretold(kitchen: SimulatedKitchen, lesson: Lesson, day: int) -> dict[str, tuple[float, float, float]]:
-    """The forecast of a day with its 80 % range, by end value."""
-    taught = lesson.taught(1, 1, 1)
-    cases = [kitchen.case(day, taught), *(kitchen.case(day, replace(taught, learned=k)) for k in taught.shifted())]
+Told = dict[str, tuple[float, float, float]]
+
+
+def scattered(
+    ends: dict[str, float], rng: np.random.Generator, habit: dict[str, float] | None = None
+) -> dict[str, float]:
+    """End values of one bake: what they should be, a dough's habit and the scatter between bakes on top."""
+    out = {}
+    for key, part in PARTS.items():
+        away = (habit[part] if habit else 0.0) + rng.normal() * SCATTER[part]
+        out[key] = ends[key] * math.exp(away) if key in SIZES else ends[key] + away
+    return out
+
+
+def read_sd(key: str, value: float) -> float:
+    """One sd of an end value measured on four cookies and a tray, scatter apart: a share of sizes, points else."""
+    read = quantity(key).read_sd or 0.0
+    return read / 2.0 / value if key in SIZES else read
+
+
+def foretold_by(case: Callable[[Taught], BakeCase], taught: Taught) -> Told:
+    """The forecast of a case with its 80 % range, by end value."""
+    cases = [case(taught), *(case(replace(taught, learned=k)) for k in taught.shifted())]
     ends = [f.ends for f in forecasts(cases)]
     out = {}
     for key in PARTS:
@@ -87,3 +101,8 @@ def foretold(kitchen: SimulatedKitchen, lesson: Lesson, day: int) -> dict[str, t
         half = Z80 * spread_of(key, value, np.array([e[key] - value for e in ends[1:]]), taught)
         out[key] = (value, value - half, value + half)
     return out
+
+
+def foretold(kitchen: SimulatedKitchen, lesson: Lesson, day: int) -> Told:
+    """The forecast of a day with its 80 % range, by end value."""
+    return foretold_by(lambda taught: kitchen.case(day, taught), lesson.taught(1, 1, 1))

@@ -22,19 +22,18 @@ from dough.bake.batch import bake
 from dough.bake.contract import BakeCase
 from dough.bake.derive import Learned
 from dough.bake.intake import Kit, bake_case, bake_inputs
-from dough.bake.model import Z80, end_values, forecasts
-from dough.bake.taught import GENERAL, KITCHEN_SD, NOTHING, SCATTER, SIZES, THETA, Taught, moved, spread_of
+from dough.bake.model import end_values
+from dough.bake.taught import GENERAL, KITCHEN_SD, NOTHING, SCATTER, THETA, Taught, moved
 from dough.draft.edit import set_amount
 from dough.draft.start import from_style_formula
 from dough.facts.bake_parameters import values
-from dough.facts.quantities import quantity
 from dough.facts.styles import styles
 from dough.judgement.learning.alike import features
 from dough.judgement.learning.fit import learn
 from dough.judgement.learning.lesson import Lesson
 from dough.judgement.learning.logged import Logged, Reading
 from dough.judgement.learning.reference import Reference
-from evidence.kitchens import PARTS
+from evidence.kitchens import PARTS, Told, foretold_by, read_sd, scattered
 
 Ends = dict[str, float]
 Reality = Callable[[BakeCase, Learned], Ends]
@@ -149,20 +148,13 @@ class OtherKitchen:
 
     def result(self, dough: int, oven: int, day: float) -> Ends:
         ends = self.reality(self.case(dough, day=day), self.ovens[oven])
-        habit = self.habits[dough]
-        out = {}
-        for key, part in PARTS.items():
-            away = habit[part] + self.rng.normal() * SCATTER[part]
-            out[key] = ends[key] * math.exp(away) if key in SIZES else ends[key] + away
-        return out
+        return scattered(ends, self.rng, self.habits[dough])
 
     def log(self, n: int, dough: int, oven: int) -> Logged:
         day = float(self.rng.normal())
         readings = {}
         for key, value in self.result(dough, oven, day).items():
-            part, read = PARTS[key], quantity(key).read_sd or 0.0
-            sd = read / 2.0 / value if key in SIZES else read
-            readings[key] = Reading(value, math.hypot(sd, SCATTER[part]))
+            readings[key] = Reading(value, math.hypot(read_sd(key, value), SCATTER[PARTS[key]]))
         return Logged(Reference("bake", n), dough + 1, oven + 1, 1, self.case(dough, day=day), readings)
 
 
@@ -174,7 +166,7 @@ class Tally:
     held: dict[str, int] = field(default_factory=lambda: dict.fromkeys(PARTS, 0))
     count: int = 0
 
-    def add(self, told: dict[str, tuple[float, float, float]], true: Ends) -> None:
+    def add(self, told: Told, true: Ends) -> None:
         self.count += 1
         self.near += abs(told["diameter_mm"][0] / true["diameter_mm"] - 1.0) <= 0.05
         for key in PARTS:
@@ -186,22 +178,12 @@ class Tally:
         return f"width within 5 %: {100 * self.near / self.count:.0f} of 100; ranges held {held}"
 
 
-def foretold(
-    kitchen: OtherKitchen, lesson: Lesson | None, dough: int, oven: int
-) -> dict[str, tuple[float, float, float]]:
+def foretold(kitchen: OtherKitchen, lesson: Lesson | None, dough: int, oven: int) -> Told:
     """Forecasts with their 80 % range by end value; None is general parameters."""
     taught = GENERAL
     if lesson is not None:
         taught = lesson.taught(oven + 1, 1, dough + 1, features(kitchen.case(dough)))
-    cases = [kitchen.case(dough, taught)]
-    cases += [kitchen.case(dough, replace(taught, learned=k)) for k in taught.shifted()]
-    ends = [f.ends for f in forecasts(cases)]
-    out = {}
-    for key in PARTS:
-        value = ends[0][key]
-        half = Z80 * spread_of(key, value, np.array([e[key] - value for e in ends[1:]]), taught)
-        out[key] = (value, value - half, value + half)
-    return out
+    return foretold_by(lambda known: kitchen.case(dough, known), taught)
 
 
 #: What is asked: how many bakes, of which doughs in which oven, then which dough in which oven.

@@ -130,7 +130,7 @@ ROTARY = recipe(
 )  # fmt: skip
 PIPED = recipe(
     protein=0.095, white=40, butter=80, egg=14, water=3, salt_g=0.8, overrun=0.25, raw_l=83, dough_temp_c=22,
-    sugar_um=30, portion_g=14, shape=Shape.PUCK, oven_c=180, minutes=11,
+    sugar_um=30, portion_g=14, shape=Shape.PIPED, oven_c=180, minutes=11,
 )  # fmt: skip
 
 # What these recipes leave open (water, minutes, protein within a mark) is set so that the first

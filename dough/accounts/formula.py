@@ -48,6 +48,7 @@ class Method(StrEnum):
 class Shape(StrEnum):
     BALL = "ball"
     PUCK = "puck"
+    PIPED = "piped"
     SLICE = "slice"
     ROLLED = "rolled"
     SLAB = "slab"

@@ -94,7 +94,10 @@ def course(b: Baked, ends: dict[str, Array], eaten: Sequence[Eaten], hours: Sequ
     return Course(tuple(hours), **{k: np.stack(v, axis=1) for k, v in told.items()})
 
 
-_NAMES = ("rim_crisp", "middle_soft", "bite_chewy", "aw_rim", "aw_middle", "moisture_pct", "mass_pct")
+#: Scores that change with age, and the rest of what a course tells.
+SCORES = ("rim_crisp", "middle_soft", "bite_chewy")
+_ACTIVITIES = ("aw_rim", "aw_middle")
+_NAMES = (*SCORES, *_ACTIVITIES, "moisture_pct", "mass_pct")
 
 
 @dataclass(frozen=True, slots=True)
@@ -189,11 +192,12 @@ def _read(b: Baked, p: Any, ends: dict[str, Array], state: _State, fresh_kg: Arr
     above = [_glass_c(b, p, water, z) - ROOM_C for z in (0, 2)]
     sugar = b.of("x_sug") / (1.0 - folded)
     height, open_ = ends["height_mm"], ends["porosity_middle"]
-    soft = texture.middle_softness(p, above[0], matrix[:, 0], height)
+    short = texture.shortness(p, b.of("x_fat") / np.maximum(b.of("x_sug"), 1e-9))
+    soft = texture.middle_softness(p, above[0], matrix[:, 0], height, short)
     firmer = (1.0 - CRYSTAL_TAKES * state.crystals) * (1.0 - STALE_TAKES * state.stale * ends["crumb_cakey"] / 100.0)
     whole = water @ np.array(MASS)
     return {
-        "rim_crisp": texture.rim_crispness(p, above[1], matrix[:, 2], height),
+        "rim_crisp": texture.rim_crispness(p, above[1], matrix[:, 2], height, short),
         "middle_soft": soft * firmer,
         "bite_chewy": texture.chew(p, matrix[:, 0], sugar, open_, b.of("network")),
         "aw_rim": aw[:, 2],
@@ -217,7 +221,7 @@ def aged(b: Baked, ends: dict[str, Array], eaten: Sequence[Eaten]) -> dict[str, 
         then = course(part, fresh, [eaten[i] for i in late], (hour,))
         for n, i in enumerate(late):
             if eaten[i].hours == hour:
-                for key in ("rim_crisp", "middle_soft", "bite_chewy", "aw_rim", "aw_middle"):
+                for key in (*SCORES, *_ACTIVITIES):
                     if key in found:
                         found[key][i] = getattr(then, key)[n, 0]
     return found

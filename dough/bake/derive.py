@@ -16,9 +16,9 @@ from dough.bake.moisture import saturation_pa
 from dough.bake.spread import LN10
 from dough.facts.nature import ATMOSPHERE_PA, GAS_J_PER_MOL_K, ZERO_C_K
 
-#: Egg without shell, share of white and yolk by water, protein, fat (composition tables, H).
-WHITE_WATER, WHITE_PROTEIN, WHITE_OTHER = 0.88, 0.11, 0.01
-YOLK_WATER, YOLK_PROTEIN, YOLK_FAT, YOLK_OTHER = 0.52, 0.16, 0.30, 0.02
+#: Egg without shell, share of white and yolk by protein, fat and the rest beside water (composition tables, H).
+WHITE_PROTEIN, WHITE_OTHER = 0.11, 0.01
+YOLK_PROTEIN, YOLK_FAT, YOLK_OTHER = 0.16, 0.30, 0.02
 #: Milk solids by lactose, protein and minerals.
 MILK_SUGAR, MILK_PROTEIN, MILK_OTHER = 0.50, 0.35, 0.15
 #: Densities, kg/m³.
@@ -27,7 +27,9 @@ SODA_MOLAR = 84.0
 #: Dry flour of an ordinary drop dough without fold-ins, kg/kg.
 PLAIN_FLOUR = 0.30
 #: Fullness of the start shapes, and height over width where neither size is given.
-FULLNESS = {Shape.BALL: 2 / 3, Shape.PUCK: 0.93, Shape.SLICE: 0.97, Shape.ROLLED: 0.98, Shape.SLAB: 1.0}
+FULLNESS = {
+    Shape.BALL: 2 / 3, Shape.PUCK: 0.93, Shape.PIPED: 0.93, Shape.SLICE: 0.97, Shape.ROLLED: 0.98, Shape.SLAB: 1.0,
+}  # fmt: skip
 #: Sugar share of an ordinary drop dough without fold-ins, kg/kg.
 SUGARY = 0.28
 #: Metres over which air pressure falls by e, and dough on a usual tray, g.
@@ -55,7 +57,7 @@ def derive(x: BakeInputs, p: SimpleNamespace, learned: Learned | None = None) ->
     flour = f * x.flour_g * (1.0 - x.flour_moisture)
     egg = f * (WHITE_PROTEIN * x.egg_white_g + YOLK_PROTEIN * x.egg_yolk_g)
     protein = egg + MILK_PROTEIN * f * x.milk_solids_g
-    water = f * (x.flour_g * x.flour_moisture + x.water_g + WHITE_WATER * x.egg_white_g + YOLK_WATER * x.egg_yolk_g)
+    water = f * x.all_water_g
     dry = 1.0 - water
     added_fat = f * x.fat_g
     fat = added_fat + YOLK_FAT * f * x.egg_yolk_g
@@ -147,7 +149,7 @@ def derive(x: BakeInputs, p: SimpleNamespace, learned: Learned | None = None) ->
         open_s=-1.0 if x.rotate_minute is None or x.rotate_minute > x.minutes else 60.0 * x.rotate_minute,
         roof_k=x.roof_k, bang=x.bang, network=network,
         p_atm=p_atm, p_room=room_pa(x.room_rh_pct, p), dip=p.dip * loading(x.load_g),
-        f_base=x.tray_conductance**p.tray_b, ridged=p.puck_area if x.shape is Shape.PUCK else 1.0,
+        f_base=x.tray_conductance**p.tray_b, ridged=p.piped_area if x.shape is Shape.PIPED else 1.0,
     )  # fmt: skip
 
 
@@ -202,5 +204,5 @@ def _start_radius(x: BakeInputs, volume: float, k0: float) -> float:
         return math.sqrt(volume / (math.pi * x.start_thickness_mm / 1000.0 * k0))
     if x.shape is Shape.BALL:
         return float((3.0 * volume / (4.0 * math.pi)) ** (1.0 / 3.0))
-    aspect = PUCK_ASPECT if x.shape is Shape.PUCK else FLAT_ASPECT
+    aspect = PUCK_ASPECT if x.shape in (Shape.PUCK, Shape.PIPED) else FLAT_ASPECT
     return float((volume / (2.0 * math.pi * aspect)) ** (1.0 / 3.0))

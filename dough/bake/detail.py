@@ -20,7 +20,7 @@ from dough.bake.model import end_values, frames, mostly_meal, range_of, warnings
 from dough.bake.outputs import Array
 from dough.bake.taught import OWN, PLAIN_SD, THETA, Taught
 from dough.bake.window import Followed, egg_line, find_window, followed_minutes, look_minutes
-from dough.bake.wished import MOISTURE, Measure, measures
+from dough.bake.wished import BROWNED, MOISTURE, Measure, measures
 from dough.facts.cookie import Cookie
 from dough.facts.quantities import keys_of, of_role
 
@@ -55,7 +55,7 @@ def detail(case: BakeCase, wanted: Cookie) -> Detail:
     x, taught = bake_inputs(case), case.taught
     theta, kitchens = taught.learned, taught.shifted()
     steps = levers(x)
-    asked = measures(wanted, case.style, x.raw_l)
+    asked = measures(wanted, case.style, x.raw_l, x.water_pct)
     first = bake([replace(x, minutes=look_minutes(x.minutes))], learned=theta)
     minutes = followed_minutes(first, 0, asked, FOLLOWED)
     few = np.linspace(minutes[0], minutes[-1], SHIFTED)
@@ -103,7 +103,7 @@ def _moves(
             }
         )
     own = {name: math.hypot(*taught.root[len(THETA) + OWN.index(name)]) for name in ("loss", "shade")}
-    return [*found, {MOISTURE: own["loss"]}, {"crust_l": own["shade"]}]
+    return [*found, {MOISTURE: own["loss"]}, {"crust_l": own["shade"], BROWNED: own["shade"]}]
 
 
 def levers(x: BakeInputs) -> list[tuple[str, BakeInputs]]:

@@ -11,6 +11,8 @@ from dataclasses import dataclass, fields
 from dough.accounts.formula import Shape
 from dough.facts.errors import EntryError, EntryErrors
 
+#: Water of egg white and of yolk without shell, kg/kg (composition tables, H).
+WHITE_WATER, YOLK_WATER = 0.88, 0.52
 #: (lowest, highest) of every input that has a range; amounts in grams only have to be ≥ 0.
 RANGES: dict[str, tuple[float, float]] = {
     "flour_protein": (0.0, 0.20),
@@ -112,6 +114,17 @@ class BakeInputs:
     altitude_m: float = 0.0
     room_rh_pct: float | None = None
     load_g: float | None = None
+
+    @property
+    def all_water_g(self) -> float:
+        """Grams of water in the dough, flour's and egg's included, fold-ins left out."""
+        egg = WHITE_WATER * self.egg_white_g + YOLK_WATER * self.egg_yolk_g
+        return self.flour_g * self.flour_moisture + self.water_g + egg
+
+    @property
+    def water_pct(self) -> float:
+        """The same as a share of the dough without fold-ins, %."""
+        return 100.0 * self.all_water_g / self.batch_g
 
     @property
     def batch_g(self) -> float:

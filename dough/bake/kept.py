@@ -4,14 +4,12 @@ from __future__ import annotations
 
 from dataclasses import dataclass, replace
 
-from dough.bake.age import FRESH_H, HALF, HOURS, Course, Eaten, course, until
+from dough.bake.age import FRESH_H, HALF, HOURS, SCORES, Course, Eaten, course, until
 from dough.bake.batch import Baked
 from dough.bake.model import end_values, one_of
 from dough.bake.taught import Taught
 from dough.facts.packings import packing
 
-#: Scores that change with age.
-SCORES = ("rim_crisp", "middle_soft", "bite_chewy")
 NOT_SAFETY = "This is how it eats, not how long it is safe: mould, filling and local rules decide that."
 
 

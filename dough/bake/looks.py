@@ -12,10 +12,8 @@ import numpy as np
 
 from dough.bake.batch import COLUMN, Baked
 from dough.bake.contract import Look, Window
+from dough.bake.makeup import DARK_DOUGH_L
 from dough.bake.outputs import Array
-
-#: Raw dough darker than this shows no browning to the eye.
-DARK_DOUGH_L = 60.0
 
 
 def looks(b: Baked, i: int, window: Window) -> tuple[Look, ...]:

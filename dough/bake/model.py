@@ -15,6 +15,7 @@ from dough.bake.contract import BakeCase, Estimate, Forecast, Frame
 from dough.bake.geometry import OUTSIDE
 from dough.bake.inputs import BakeInputs
 from dough.bake.intake import NoCase, bake_inputs
+from dough.bake.makeup import DARK_DOUGH_L, PALE_L
 from dough.bake.outputs import Array, endings
 from dough.bake.taught import Taught, spread_of, with_own
 from dough.facts.errors import EntryErrors
@@ -28,8 +29,6 @@ NO_MOVES = np.zeros(6)
 #: Half width of an 80 % interval in sd.
 Z80 = 1.2816
 ATTRIBUTES = keys_of("target")
-#: L* of a pale raw dough, to tell browning on.
-PALE_L = 80.0
 #: Points on half a section.
 SECTION_POINTS = 15
 
@@ -194,7 +193,7 @@ def warnings(x: BakeInputs, b: Baked, i: int) -> tuple[str, ...]:
         found.append("Pieces over 200 g are beyond what the model was tried on.")
     if x.inclusion_share > 0.45:
         found.append("Almost half of this is fold-ins: it may fall apart, which the model can't see.")
-    if x.raw_l < 60.0:
+    if x.raw_l < DARK_DOUGH_L:
         found.append("A dark dough: judge by time and rim, colour tells little.")
     if not 140.0 <= x.oven_c + x.offset_k <= 235.0:
         found.append("Outside 140 to 235 °C the forecast was never checked against bakes.")

@@ -77,11 +77,12 @@ def endings(b: Baked) -> dict[str, Array]:
         "late_rise": late_rise(b),
     }
     h, p = result["height_mm"], plain(b.parameters)
+    short = texture.shortness(p, fat / np.maximum(sugar, 1e-9))
     wet_rim, wet_middle = matrix["rim"], matrix["middle"]
     result |= {
-        "rim_crisp": texture.rim_crispness(p, above_rim, wet_rim, h),
-        "middle_crisp": texture.middle_crispness(p, above_middle, wet_middle),
-        "middle_soft": texture.middle_softness(p, above_middle, wet_middle, h),
+        "rim_crisp": texture.rim_crispness(p, above_rim, wet_rim, h, short),
+        "middle_crisp": texture.middle_crispness(p, above_middle, wet_middle, short),
+        "middle_soft": texture.middle_softness(p, above_middle, wet_middle, h, short),
         "bite_chewy": texture.chew(p, wet_middle, sugar, porosity, protein),
         "crumb_cakey": texture.cakiness(p, porosity, h, wet_middle, sugar / flour),
         "tender": texture.tenderness(p, fat / flour, protein, porosity),

@@ -190,6 +190,10 @@ class Parameters(Protocol):
     tx_cake_wet_power: float  # weight of moisture in cakiness
     tx_cake_sugar_width: float  # width of the step in sugar, kg/kg
     tx_cake_sugar_power: float  # weight of sugar in cakiness
+    tx_short_at: float  # fat to sugar from which a dry cookie crumbles rather than cracks, kg/kg
+    tx_short_at_width: float  # width of that step, kg/kg
+    tx_short_crisp: float  # share of the crispness that takes
+    tx_short_soft: float  # softness a short cookie has even dry
     tx_short_fat: float  # fat to flour from which it is short, kg/kg
     tx_short_fat_width: float  # width of that step, kg/kg
     tx_short_fat_power: float  # weight of fat in tenderness
@@ -226,5 +230,5 @@ class Parameters(Protocol):
     k_alk: float  # browning gained for 0.03 mol/kg of soda that no acid met
     tray_h: float  # how heat from below grows with the tray's relative strength (exponent)
     tray_b: float  # how the base browns beyond that under a darker tray (exponent)
-    puck_area: float  # surface of a piped or shaped piece over a smooth one's
+    piped_area: float  # surface of a piped piece with ridges over a smooth one's
     take_up: float  # how readily a cooled skin takes water up beside how it gives it off

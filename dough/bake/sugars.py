@@ -10,7 +10,7 @@ import math
 from dataclasses import dataclass
 
 from dough.accounts.formula import Formula
-from dough.bake.intake import PLAIN, traits
+from dough.bake.makeup import PLAIN, traits
 from dough.bake.syrup import solubility
 from dough.facts.ingredients import Role
 

@@ -53,6 +53,7 @@ POINTS = {
     "l_middle": {"shade": 1.0},
     "l_base": {"shade": 1.0},
     "crust_l": {"shade": 1.0},
+    "browned_l": {"shade": 1.0},
 }
 #: The model's error in end values that no bake is set against, one sd in their unit.
 PLAIN_SD = {q.key: q.model_sd for q in quantities().values() if q.model_sd is not None}

@@ -22,30 +22,37 @@ def step(x: Any) -> Array:
     return np.asarray(1.0 / (1.0 + np.exp(-np.clip(x, -500.0, 500.0))))
 
 
-def rim_crispness(p: Parameters, glass_above: Array, moisture_pct: Array, height_mm: Array) -> Array:
-    """Crisp where the rim's syrup is glass at room temperature and dry; a little less when thick.
+def shortness(p: Parameters, fat_to_sugar: Array) -> Array:
+    """How far a dough has more fat than sugar, 0 to 1: dry, it crumbles and melts where a sugary one cracks (practice,
+    L)."""
+    return step((fat_to_sugar - p.tx_short_at) / p.tx_short_at_width)
 
-    glass_above is the rim's glass transition less 22 °C, moisture that of the rim's matrix.
+
+def rim_crispness(p: Parameters, glass_above: Array, moisture_pct: Array, height_mm: Array, short: Array) -> Array:
+    """Crisp where the rim's syrup is glass at room temperature and dry; a little less when thick or short.
+
+    glass_above is the rim's glass transition less 22 °C, moisture that of the rim's matrix, short from ``shortness``.
     """
     thick = 1.0 - p.tx_thick_loss * step((height_mm - p.tx_thick_at) / p.tx_thick_width)
-    return _crisp(p, glass_above, moisture_pct, p.tx_rim_dry) * thick
+    return _crisp(p, glass_above, moisture_pct, p.tx_rim_dry, short) * thick
 
 
-def middle_crispness(p: Parameters, glass_above: Array, moisture_pct: Array) -> Array:
+def middle_crispness(p: Parameters, glass_above: Array, moisture_pct: Array, short: Array) -> Array:
     """The same for the middle."""
-    return _crisp(p, glass_above, moisture_pct, p.tx_middle_dry)
+    return _crisp(p, glass_above, moisture_pct, p.tx_middle_dry, short)
 
 
-def _crisp(p: Parameters, glass_above: Array, moisture_pct: Array, dry: float) -> Array:
+def _crisp(p: Parameters, glass_above: Array, moisture_pct: Array, dry: float, short: Array) -> Array:
     glassy = step(p.tx_glass_slope * (glass_above + p.tx_glass_below)) ** p.tx_glass_power
-    return 100.0 * glassy * step(dry - moisture_pct) ** p.tx_dry_power
+    return 100.0 * (1.0 - p.tx_short_crisp * short) * glassy * step(dry - moisture_pct) ** p.tx_dry_power
 
 
-def middle_softness(p: Parameters, glass_above: Array, moisture_pct: Array, height_mm: Array) -> Array:
-    """Soft where the middle kept its water and its syrup is far above glass."""
+def middle_softness(p: Parameters, glass_above: Array, moisture_pct: Array, height_mm: Array, short: Array) -> Array:
+    """Soft where the middle kept its water and its syrup is far above glass; a short one gives way a little even dry."""
     deep = p.tx_deep_least + (1.0 - p.tx_deep_least) * step((height_mm - p.tx_deep_at) / p.tx_deep_width)
     wet = step((moisture_pct - p.tx_soft_wet) / p.tx_soft_width) ** p.tx_soft_wet_power
-    return wet * step(-p.tx_soft_slope * (glass_above + p.tx_soft_below)) ** p.tx_soft_glass_power * deep * 100.0
+    moist = wet * step(-p.tx_soft_slope * (glass_above + p.tx_soft_below)) ** p.tx_soft_glass_power * deep
+    return 100.0 * (moist + p.tx_short_soft * short * (1.0 - moist))
 
 
 def chew(p: Parameters, moisture_pct: Array, sugar: Array, porosity: Array, protein: Array) -> Array:

@@ -16,7 +16,7 @@ import numpy as np
 
 from dough.bake.batch import Baked
 from dough.bake.contract import EggLine, Window
-from dough.bake.model import PALE_L
+from dough.bake.makeup import PALE_L
 from dough.bake.outputs import Array, crossing
 from dough.bake.wished import BROWNED, MOISTURE, Measure
 
@@ -49,7 +49,11 @@ class Followed:
     def fine(self, measures: Sequence[Measure]) -> tuple[Array, dict[str, Array]]:
         """On a fine grid of minutes: signed clear misses of each measure, above what is wanted positive."""
         fine = np.arange(float(self.minutes[0]), float(self.minutes[-1]) + 1e-9, FINE)
-        return fine, {m.key: (np.interp(fine, self.minutes, self.values[m.key]) - m.wanted) / m.step for m in measures}
+        off = {m.key: (np.interp(fine, self.minutes, self.values[m.key]) - m.wanted) / m.step for m in measures}
+        if BROWNED in off:
+            # Hardly browned is no fault where nobody can see it; browned too far is tasted.
+            off[BROWNED] = np.minimum(off[BROWNED], 0.0)
+        return fine, off
 
 
 def look_minutes(minutes: float) -> float:
@@ -178,7 +182,7 @@ def _because(off: dict[str, Array], measures: Sequence[Measure], carries: Flags,
 
 
 def _moved_best(
-    t: Array, off: dict[str, Array], measures: Sequence[Measure], carries: np.ndarray, shift: dict[str, float | Array]
+    t: Array, off: dict[str, Array], measures: Sequence[Measure], carries: Flags, shift: dict[str, float | Array]
 ) -> float:
     moved = {m.key: off[m.key] + np.asarray(shift.get(m.key, 0.0)) / m.step for m in measures}
     return float(t[_nearest(moved, measures, carries)])

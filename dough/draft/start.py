@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dough.accounts.formula import USUAL_STEP, Draft, Formula, Line, Process, Shape
+from dough.accounts.formula import USUAL_STEP, Draft, Formula, Line, Place, Process, Shape
 from dough.draft.target import Target, from_style
 from dough.facts.cookie import Cookie
 from dough.facts.ingredients import ingredient
@@ -15,6 +15,8 @@ BASE_RATIO = (
     (PLAIN_FLOUR, 200.0), (BROWN_SUGAR, 100.0), (SUGAR, 100.0), (BUTTER, 200.0), (EGG, 50.0), (SODA, 2.0), (SALT, 3.0),
 )  # fmt: skip
 STYLE_FLOUR_G = 300.0
+#: Dough colder than this, °C, was chilled.
+SOFT_C = 18.0
 
 
 def empty() -> tuple[Draft, Target]:
@@ -38,8 +40,9 @@ def from_style_formula(style: Style) -> tuple[Draft, Target]:
         start_thickness_mm=style.start_thickness_mm,
         oven_c=style.oven_c.typical,
         minutes=style.minutes.typical,
-        rest_h=0.0 if style.is_drop else 1.0,
-        dough_temp_c=20.0 if style.is_drop else 12.0,
+        rest_h=0.0 if style.dough_c >= SOFT_C else 1.0,
+        rest_place=Place.COUNTER if style.dough_c >= SOFT_C else Place.FRIDGE,
+        dough_temp_c=style.dough_c,
     )
     return Draft(_formula([(i, round(pct * factor, 1)) for i, pct in style.formula]), process), from_style(style)
 

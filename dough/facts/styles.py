@@ -35,7 +35,8 @@ class Band:
 
 @dataclass(frozen=True, slots=True)
 class Style:
-    """Sizes in mm, portion in g, scores 0-100, crust as CIE L*, oven °C conventional, minutes.
+    """Sizes in mm, portion in g, scores 0-100, crust as CIE L*, dough_c as it goes into the oven, oven °C
+    conventional, minutes.
 
     diameter_mm is None for styles cut to size: the cut size times ``cut_growth`` gives it.
     k_cm is baked diameter in cm over the cube root of the portion in g.
@@ -56,6 +57,7 @@ class Style:
     start_thickness_mm: float | None
     cut_growth: tuple[float, float] | None
     k_cm: Range | None
+    dough_c: float
     oven_c: Range
     minutes: Range
     crumb_moisture_pct: float
@@ -106,6 +108,7 @@ def _style(row: dict[str, str]) -> Style:
         start_thickness_mm=number(row["start_thickness_mm"]),
         cut_growth=(float(row["cut_growth_low"]), float(row["cut_growth_high"])) if row["cut_growth_low"] else None,
         k_cm=_range(row, "k", "_cm") if row["k_cm"] else None,
+        dough_c=float(row["dough_c"]),
         oven_c=_range(row, "oven", "_c"),
         minutes=_range(row, "minutes"),
         crumb_moisture_pct=float(row["crumb_moisture_pct"]),

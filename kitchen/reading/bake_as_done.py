@@ -14,7 +14,7 @@ from kitchen.documents.measured import MeasuredDoc
 from kitchen.documents.own_ingredient import find
 from kitchen.models import Bake
 from kitchen.reading.calibration import taught
-from kitchen.reading.kit import eaten_of, room
+from kitchen.reading.kit import eaten_in, eaten_of, room
 
 
 def as_baked(bake: Bake) -> Draft:
@@ -53,7 +53,9 @@ def kit_of(bake: Bake, known: Taught = GENERAL) -> Kit:
     offset = bake.oven.offset_k if bake.oven else None
     tasted = MeasuredDoc.model_validate(bake.measured).to_core().one("tasted_min")
     hours = None if tasted is None else tasted / 60.0
-    return Kit(offset, bake.tray.conductance if bake.tray else 1.0, known, room(), eaten_of(hours, USUAL_PACKING))
+    place = room()
+    eaten = eaten_in(place, eaten_of(hours, USUAL_PACKING))
+    return Kit(offset, bake.tray.conductance if bake.tray else 1.0, known, place, eaten)
 
 
 def taught_about(bake: Bake) -> Taught:

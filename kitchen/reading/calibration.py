@@ -17,21 +17,15 @@ def in_force() -> int | None:
     return Kitchen.objects.values_list("calibration_id", flat=True).first()
 
 
-def lesson_of(calibration: int) -> Lesson:
-    """The lesson of a calibration, kept at hand: it never changes."""
-    made_at = Calibration.objects.values_list("made_at", flat=True).get(pk=calibration)
-    return _lesson(calibration, made_at.isoformat())
+def lesson_in_force() -> Lesson | None:
+    """The lesson the forecasts use, by one question, kept at hand: it never changes. None: general parameters."""
+    found = Kitchen.objects.values_list("calibration_id", "calibration__made_at").first()
+    return None if found is None or found[0] is None else _lesson(found[0], found[1].isoformat())
 
 
 @lru_cache(maxsize=8)
 def _lesson(calibration: int, made_at: str) -> Lesson:
     return LessonDoc.model_validate(Calibration.objects.get(pk=calibration).lesson).to_core()
-
-
-def lesson_in_force() -> Lesson | None:
-    """The lesson the forecasts use, by one question; None: general parameters."""
-    found = Kitchen.objects.values_list("calibration_id", "calibration__made_at").first()
-    return None if found is None or found[0] is None else _lesson(found[0], found[1].isoformat())
 
 
 def taught(oven: int | None, tray: int | None, dough: int | None, like: Features | None = None) -> Taught:

@@ -6,7 +6,7 @@ from __future__ import annotations
 from dataclasses import replace
 
 from dough.accounts.formula import Draft, Process
-from dough.bake.age import USUAL_ROOM_AW, Eaten
+from dough.bake.age import Eaten
 from dough.bake.contract import SEA_LEVEL, BakeCase, Room
 from dough.bake.draft_setting import Setting
 from dough.bake.intake import Kit
@@ -48,16 +48,19 @@ def eaten(dough_id: int | None) -> Eaten:
 
 
 def eaten_of(hours: float | None, packing_id: str) -> Eaten:
-    """The same by hours and packing, in this kitchen's room. Raises EntryError for a packing that is not known."""
-    humidity = room().humidity_pct
-    aw = USUAL_ROOM_AW if humidity is None else humidity / 100.0
-    return at_hour(Eaten(packing=packing(packing_id).id, room_aw=aw), hours)
+    """The same by hours and packing. Raises EntryError for a packing that is not known."""
+    return at_hour(Eaten(packing=packing(packing_id).id), hours)
+
+
+def eaten_in(place: Room, when: Eaten) -> Eaten:
+    """The same in a room whose humidity counts."""
+    return when if place.humidity_pct is None else replace(when, room_aw=place.humidity_pct / 100.0)
 
 
 def setting_of(draft: Draft, style: Style | None, dough_id: int | None, when: Eaten | None = None) -> Setting:
     """A draft where it is to be baked, judged as a style or else the nearest one, with what bakes have taught."""
     plain = Setting.of(draft, style, plain_kit(draft.process))
-    kit = replace(plain.kit, eaten=when or eaten(dough_id))
+    kit = replace(plain.kit, eaten=eaten_in(plain.kit.room, when or eaten(dough_id)))
     lesson = lesson_in_force()
     if lesson is not None:
         # A dough that was never baked takes likeness to say something of it.

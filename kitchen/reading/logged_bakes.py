@@ -18,7 +18,7 @@ from dough.judgement.trials.measure import Measured
 from kitchen.documents.draft import DraftDoc
 from kitchen.documents.measured import MeasuredDoc
 from kitchen.models import Bake, Calibration, Oven, Series, Tray
-from kitchen.reading.calibration import in_force, lesson_of
+from kitchen.reading.calibration import in_force, lesson_in_force
 from kitchen.reading.forecasts import case_of
 from kitchen.reading.kit import plain_kit
 from kitchen.reading.series_levels import Level, levels_of, style_of_series
@@ -76,8 +76,8 @@ def left_out_of(calibration: Calibration) -> set[Reference]:
 def unlearned() -> int:
     """How many of the latest bakes and levels that measured something the calibration in force neither rests on nor
     was told to leave out; older ones are not looked at any more."""
-    now = in_force()
-    known = set(lesson_of(now).bakes) | left_out_of(Calibration.objects.get(pk=now)) if now is not None else set()
+    lesson, now = lesson_in_force(), in_force()
+    known = set() if lesson is None else set(lesson.bakes) | left_out_of(Calibration.objects.get(pk=now))
     rows = Bake.objects.filter(corrected_by=None, batch__version__dough__deleted_at=None)
     latest = rows.order_by("-baked_on", "-id").values_list("baked_on", "pk", "measured")[:MOST_BAKES]
     found = [(day, Reference("bake", pk), bool(m.get("readings"))) for day, pk, m in latest]

@@ -13,7 +13,7 @@ from dataclasses import dataclass
 from functools import cache
 
 from dough.accounts.formula import Formula, Line
-from dough.bake.intake import PLAIN, traits
+from dough.bake.makeup import PLAIN, traits
 from dough.facts.ingredients import Confidence, Ingredient, Role
 from dough.facts.tables import rows
 

@@ -25,7 +25,7 @@ from kitchen.api.errors import PROBLEMS
 from kitchen.api.preview.routes import sent
 from kitchen.documents.base import Strict
 from kitchen.models import Calibration, Oven, Tray
-from kitchen.reading.calibration import in_force, lesson_of
+from kitchen.reading.calibration import in_force, lesson_in_force
 from kitchen.reading.doughs import dough_for_reading, name_of, style_of
 from kitchen.reading.kit import dough_setting
 from kitchen.reading.logged_bakes import BY_HAND, Considered, considered, left_out_of
@@ -182,7 +182,7 @@ def _look(left_out: list[str] | None, dough_id: int | None) -> LearnOut:
     chosen = set(map(read_reference, left_out)) if left_out is not None else left_out_of(current) if current else set()
     rows = considered(chosen)
     found = study([c.logged for c in rows if c.logged is not None])
-    old = lesson_of(now) if now is not None else Lesson((), (), (), (), ())
+    old = lesson_in_force() or Lesson((), (), (), (), ())
     history = Calibration.objects.select_related("made_by").order_by("-number")[:30]
     return LearnOut(
         in_force=_calibration(current) if current else None,

@@ -11,7 +11,7 @@ from hypothesis import strategies as st
 from dough.accounts.formula import Formula, Line, Step
 from dough.accounts.gas import browning_factor
 from dough.accounts.leavening import baked_ph, dough_ph, flour_meq_per_g, leavening
-from dough.bake.intake import makeup
+from dough.bake.makeup import makeup
 from dough.draft.start import from_style_formula
 from dough.facts.bake_parameters import parameters
 from dough.facts.styles import styles

@@ -12,7 +12,8 @@ from dough.accounts.butter.solid_fat import BUTTER, LIQUID, SolidFat, blend, cur
 from dough.accounts.formula import Draft, Formula, Line, Liner, Method, Place, Shelf, Step
 from dough.bake.contract import BakeCase, Makeup
 from dough.bake.inputs import BakeInputs
-from dough.bake.intake import Kit, NoCase, bake_case, bake_inputs, makeup
+from dough.bake.intake import Kit, NoCase, bake_case, bake_inputs
+from dough.bake.makeup import makeup
 from dough.draft.start import from_style_formula
 from dough.facts.styles import styles
 from tests.dough.strategies import formula_of, formulas

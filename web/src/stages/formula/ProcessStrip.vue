@@ -9,7 +9,7 @@ const dough = theDough()
 const { data: reference } = useReference()
 const { data: kitchen } = useKitchen()
 const process = computed(() => dough.work.value?.draft.process ?? null)
-const cut = computed(() => ['puck', 'slice', 'rolled', 'slab'].includes(process.value?.shape ?? ''))
+const cut = computed(() => ['puck', 'piped', 'slice', 'rolled', 'slab'].includes(process.value?.shape ?? ''))
 const ovenMarks = computed(() => dough.preview.value?.oven_marks ?? '')
 
 type Value = string | number | boolean | null
