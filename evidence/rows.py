@@ -28,6 +28,8 @@ from evidence.kinds import style_inputs, typicals
 from evidence.trends import trends
 
 Kind = Literal["value", "ratio", "percent", "by"]
+#: How far out of its range (in weighed parts of it) a size of an effect counts in full, and how much of the rest.
+NEAR_FAR, BEYOND_FAR = 0.7, 0.4
 SURE = {"H": 1.3, "M": 1.0, "L": 0.7}
 #: Which recipes and styles are alike.
 FAMILY_OF = {
@@ -88,7 +90,11 @@ class Row:
         away = max(self.low + 0.06 * span - value, value - self.high + 0.06 * span, 0.0)
         still = 1.0 if self.kind == "ratio" else 0.0
         wrong = 0.0 if self.sign == 0 else max(0.05 * span - (value - still) * self.sign, 0.0)
-        return self.weight * min(away / (0.3 * span), 8.0), 8.0 * self.weight * min(wrong / (0.3 * span), 4.0)
+        far = away / (0.3 * span)
+        if self.kind == "percent":
+            # A size that no constant reaches must not drag the ones that can be reached with it.
+            far = min(far, NEAR_FAR + BEYOND_FAR * max(far - NEAR_FAR, 0.0))
+        return self.weight * min(far, 8.0), 8.0 * self.weight * min(wrong / (0.3 * span), 4.0)
 
 
 class Evidence:
