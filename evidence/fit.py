@@ -14,7 +14,10 @@ from __future__ import annotations
 
 import csv
 import json
+import os
 import sys
+from collections.abc import Callable
+from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass
 from pathlib import Path
 from typing import Any
@@ -31,13 +34,15 @@ hyd_prot kd0 d_half eta0 m_wlf phi_m n_phi omega b_set n_net tau_phi n_tau tau_f
 chi_w psi_s eta_fat ks0 ksmax Tset0 Tset_s w_set set_prot set_egg set_pH f_mix f_ret phi_c phi_egg phi_prot phi_air
 kL kLs tau_g pv_max kb0 Eb b_ph kc0 b_rest k_acid k_soda k_bp dip p_oven A_o B_f B_s A_r B_r melt_share melt_c loose
 loose_at bang_more k_bind k_disc rs_half loose_thin lace_brown k_flour k_grain k_melt coat set_cap set_soft crowd_w
-push_w melt_lag open_cells leta_carry brown_sug k_alk tray_h tray_b piped_area take_up nL
+push_w melt_lag open_cells leta_carry d_skin brown_sug k_alk tray_h tray_b piped_area take_up nL
 """.split()
 HERE = Path(__file__).resolve().parent
 TABLE = HERE.parent / "dough" / "data" / "bake_parameters.csv"
 PRIOR = 0.15
 #: Steps of the bakes while fitting; the verdicts are told with the forecast's own.
 COARSE = (64, 16)
+#: How far a parameter is moved to see what it does, in parts of its range.
+STEPS = (0.03, 0.01)
 #: What is left out together: a family of recipes and styles, and one of effects.
 FOLDS = (
     ("drops", "solids"), ("thick and soft", "egg and liquid"), ("short", "warmth"),
@@ -93,28 +98,39 @@ def fit(evidence: Evidence, start: dict[str, float], left_out: tuple[str, ...], 
         ends = evidence.outcomes({**start, **s.numbers(at)}, COARSE)
         return np.concatenate([*(r.residuals(r.value(ends)) for r in rows), PRIOR * 2.0 * (at - first)])
 
-    x, damping = s.of(start), 0.3
+    x, damping, stuck = s.of(start), 0.3, 0
     r = full(x)
     print(f"start {r @ r:.2f}", flush=True)
     for step in range(rounds):
-        jacobian = np.empty((len(r), len(x)))
-        for k in range(len(x)):
-            h = 0.03 if x[k] <= 0.97 else -0.03
-            moved = x.copy()
-            moved[k] += h
-            jacobian[:, k] = (full(moved) - r) / h
+        # Hinges bend: a coarse and a fine step in turn see past different ones.
+        jacobian = _slopes(full, x, r, STEPS[step % len(STEPS)])
         normal, slope = jacobian.T @ jacobian, jacobian.T @ r
         for _ in range(7):
             trial = np.clip(x + np.clip(_step(normal, slope, damping, x), -0.25, 0.25), 0.0, 1.0)
             tried = full(trial)
             if tried @ tried < r @ r:
-                x, r, damping = trial, tried, max(damping * 0.4, 1e-3)
+                x, r, damping, stuck = trial, tried, max(damping * 0.4, 1e-3), 0
                 break
             damping *= 3.0
         else:
-            break
+            stuck, damping = stuck + 1, 0.3
+            if stuck == len(STEPS):
+                break
         print(f"{step + 1}: {r @ r:.2f} damping {damping:.3g}", flush=True)
     return {**start, **s.numbers(x)}
+
+
+def _slopes(full: Callable[[Array], Array], x: Array, r: Array, size: float) -> Array:
+    """How the residuals change with each parameter, shape (residuals, parameters); columns are shared out to threads."""
+
+    def column(k: int) -> Array:
+        h = size if x[k] <= 1.0 - size else -size
+        moved = x.copy()
+        moved[k] += h
+        return (full(moved) - r) / h
+
+    with ThreadPoolExecutor(os.cpu_count()) as pool:
+        return np.stack(list(pool.map(column, range(len(x)))), axis=1)
 
 
 def _step(normal: Array, slope: Array, damping: float, x: Array) -> Array:

@@ -94,7 +94,7 @@ class Row:
         if self.kind == "percent":
             # A size that no constant reaches must not drag the ones that can be reached with it.
             far = min(far, NEAR_FAR + BEYOND_FAR * max(far - NEAR_FAR, 0.0))
-        return self.weight * min(far, 8.0), 8.0 * self.weight * min(wrong / (0.3 * span), 4.0)
+        return self.weight * min(far, 8.0), 12.0 * self.weight * min(wrong / (0.3 * span), 4.0)
 
 
 class Evidence:
@@ -123,7 +123,7 @@ class Evidence:
         for a in anchors():
             at = self._bake(with_ph(RECIPES[a.recipe]))
             family = FAMILY_OF.get(a.recipe, DROPS)
-            held = 5.0 if a.low <= a.first <= a.high else 1.0
+            held = 16.0 if a.low <= a.first <= a.high else 1.0
             weight = SURE[a.confidence] * held if a.fitted else 0.0
             self.rows.append(Row(family, f"{a.recipe}: {a.what}", (at,), a.output, "value", a.low, a.high, weight))
 
@@ -134,7 +134,7 @@ class Evidence:
             sign = {"up": 1, "down": -1, "small": 0}[m.direction]
             kind: Kind = "ratio" if m.kind == "ratio" else "by"
             at = tuple(self._bake(x) for x in pair)
-            weight = 1.5 if m.direction == "small" else 1.4
+            weight = 8.0 if m.direction == "small" else 2.5
             self.rows.append(Row(_lever(m.what), m.what, at, m.output, kind, m.low, m.high, weight, sign))
 
     def _styles(self) -> None:
@@ -222,7 +222,7 @@ SUREST = ("flour", "sugar +", "sugar −", "portion", "butter +", "butter −")
 
 
 def _sure(what: str) -> float:
-    return 1.2 if any(word in what for word in SUREST) and "meal" not in what else 0.8
+    return 1.6 if any(word in what for word in SUREST) and "meal" not in what else 1.1
 
 
 def _lever(what: str) -> str:

@@ -98,7 +98,8 @@ def _faces(
     above_c = around.air_c + around.roof_k * (h_top - around.h_conv) / h_top
     dome = c.ridged * dome_area(area, size.middle_m, size.radius_m, c.flat, p)
     k_top = dome * to_top
-    beta = p.beta0 * c.m_dry * math.sqrt(around.h_conv / 9.0)
+    # A skin that has dried lets less vapour through.
+    beta = p.beta0 * c.m_dry * math.sqrt(around.h_conv / 9.0) * nodes.activity[top] ** p.d_skin
     d_half = 2.0 * nodes.permeability[top] * NODES / thick
     g_top = dome * beta * d_half / (beta + d_half)
     h_s, s = bottom(around.h_contact, k_half, c.c_pan, around.h_under, dt_s)

@@ -42,6 +42,7 @@ class Parameters(Protocol):
     delta0: float  # vapour passing through dough of 40 % gas, kg/msPa
     d_por0: float  # share of that left when there is no gas
     d_st: float  # how it rises towards boiling
+    d_skin: float  # how vapour leaving the surface falls as its skin dries (exponent of its water activity)
     f_bot_vap: float  # vapour that escapes under the cookie
     A_f: float  # Oswin A of flour solids, kg/kg
     B_f: float  # Oswin B of flour solids

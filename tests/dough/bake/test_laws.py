@@ -28,9 +28,10 @@ few = settings(max_examples=40)
 
 
 def given_inputs(draft: Draft) -> BakeInputs:
+    """Its inputs with the dough at 20 °C, whatever is usual for its style: warmer and colder start from there."""
     case = bake_case(draft, styles()["chewy"], Kit())
     assert not isinstance(case, NoCase)
-    return bake_inputs(case)
+    return replace(bake_inputs(case), dough_temp_c=20.0)
 
 
 def moved(draft: Draft, change: Callable[[BakeInputs], BakeInputs]) -> dict[str, tuple[float, float]]:
