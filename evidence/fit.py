@@ -1,13 +1,13 @@
 """Fit the current parameter set to the evidence: damped least squares on hinge residuals with a prior.
 
     python -m evidence.fit [iterations]
-    python -m evidence.fit folds [iterations]
+    python -m evidence.fit folds [iterations] [again]
 
 A row costs nothing inside its range (with a small margin), and grows with its distance outside. Every parameter is
 held towards its first value by its plausible range. The anchors marked as not fitted weigh nothing, and the practice
 table is not looked at. The first form goes on from the current values and writes them to the table. The second leaves
 out one family of recipes and one of effects at a time, fits the rest from the base values (terms base does not have:
-from the current ones) and keeps each fold's verdicts in ``folds/``, so that it can be broken off and gone on with.
+from the current ones) and keeps each fold's verdicts in ``folds/``, so that it can be broken off and gone on with; again starts from those.
 """
 
 from __future__ import annotations
@@ -29,7 +29,7 @@ from dough.facts.bake_parameters import parameters, values
 from evidence.rows import Evidence
 
 FREE = """
-hc_conv hc_fan h_pan_conv h_pan_fan h_contact k_cond f_side f_dome beta0 delta0 d_st f_bot_vap hyd0 hyd1 tau_hyd
+A_s A_p hc_conv hc_fan h_pan_conv h_pan_fan h_contact k_cond f_side f_dome beta0 delta0 d_st f_bot_vap hyd0 hyd1 tau_hyd
 hyd_prot kd0 d_half eta0 m_wlf phi_m n_phi omega b_set n_net tau_phi n_tau tau_fat c1 c2 k_inc k_prot k_pH k_sw chi0
 chi_w psi_s eta_fat ks0 ksmax Tset0 Tset_s w_set set_prot set_egg set_pH f_mix f_ret phi_c phi_egg phi_prot phi_air
 kL kLs tau_g pv_max kb0 Eb b_ph kc0 b_rest k_acid k_soda k_bp dip p_oven A_o B_f B_s A_r B_r melt_share melt_c loose
@@ -121,7 +121,7 @@ def fit(evidence: Evidence, start: dict[str, float], left_out: tuple[str, ...], 
 
 
 def _slopes(full: Callable[[Array], Array], x: Array, r: Array, size: float) -> Array:
-    """How the residuals change with each parameter, shape (residuals, parameters); columns are shared out to threads."""
+    """How the residuals change with each parameter, shape (residuals, parameters); threads share the columns."""
 
     def column(k: int) -> Array:
         h = size if x[k] <= 1.0 - size else -size
@@ -165,14 +165,20 @@ def fold_file(n: int) -> Path:
     return HERE / "folds" / f"fold{n + 1}.json"
 
 
-def folds(rounds: int) -> None:
-    """Fit without each fold's families and keep what that fit says of them."""
+def folds(rounds: int, again: bool) -> None:
+    """Fit without each fold's families and keep what that fit says of them; again goes on from what each fold found
+    before, which never saw its families either."""
     evidence = Evidence()
+    known = values("current")
     for n, left_out in enumerate(FOLDS):
+        start = {**known, **firsts()}
         if fold_file(n).exists():
-            print(f"fold {n + 1} is there")
-            continue
-        found = fit(evidence, {**values("current"), **firsts()}, left_out, rounds)
+            if not again:
+                print(f"fold {n + 1} is there")
+                continue
+            before = json.loads(fold_file(n).read_text())["parameters"]
+            start |= {k: v for k, v in before.items() if k in known}
+        found = fit(evidence, start, left_out, rounds)
         ends = evidence.outcomes(found)
         said = {r.what + "|" + r.output: r.value(ends) for r in evidence.rows if r.family in left_out}
         fold_file(n).parent.mkdir(exist_ok=True)
@@ -182,7 +188,7 @@ def folds(rounds: int) -> None:
 def main() -> None:
     words = sys.argv[1:]
     if words[:1] == ["folds"]:
-        folds(int(words[1]) if len(words) > 1 else 12)
+        folds(int(words[1]) if len(words) > 1 else 12, "again" in words)
         return
     write(
         {k: v for k, v in fit(Evidence(), values("current"), (), int(words[0]) if words else 12).items() if k in FREE}

@@ -30,6 +30,8 @@ from evidence.trends import trends
 Kind = Literal["value", "ratio", "percent", "by"]
 #: How far out of its range (in weighed parts of it) a size of an effect counts in full, and how much of the rest.
 NEAR_FAR, BEYOND_FAR = 0.7, 0.4
+#: Anchors that weigh more: how a wet dough dries hangs on this one alone.
+HEAVY = {("cakey", "middle moisture %"): 5.0}
 SURE = {"H": 1.3, "M": 1.0, "L": 0.7}
 #: Which recipes and styles are alike.
 FAMILY_OF = {
@@ -123,7 +125,7 @@ class Evidence:
         for a in anchors():
             at = self._bake(with_ph(RECIPES[a.recipe]))
             family = FAMILY_OF.get(a.recipe, DROPS)
-            held = 16.0 if a.low <= a.first <= a.high else 1.0
+            held = 24.0 if a.low <= a.first <= a.high else HEAVY.get((a.recipe, a.what), 1.0)
             weight = SURE[a.confidence] * held if a.fitted else 0.0
             self.rows.append(Row(family, f"{a.recipe}: {a.what}", (at,), a.output, "value", a.low, a.high, weight))
 

@@ -48,7 +48,7 @@ def _crisp(p: Parameters, glass_above: Array, moisture_pct: Array, dry: float, s
 
 
 def middle_softness(p: Parameters, glass_above: Array, moisture_pct: Array, height_mm: Array, short: Array) -> Array:
-    """Soft where the middle kept its water and its syrup is far above glass; a short one gives way a little even dry."""
+    """Soft where the middle kept its water and its syrup is far above glass; a short one gives way a bit even dry."""
     deep = p.tx_deep_least + (1.0 - p.tx_deep_least) * step((height_mm - p.tx_deep_at) / p.tx_deep_width)
     wet = step((moisture_pct - p.tx_soft_wet) / p.tx_soft_width) ** p.tx_soft_wet_power
     moist = wet * step(-p.tx_soft_slope * (glass_above + p.tx_soft_below)) ** p.tx_soft_glass_power * deep

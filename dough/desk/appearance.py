@@ -25,7 +25,7 @@ WORDS: dict[Surface, str] = {
     "lacy": "thin and open like lace",
 }  # fmt: skip
 #: Lace: flatter than this, mm, and wider than this many times its start. Cracks: rise left once the rim is half set.
-LACE_MM, LACE_GROWTH, CRACKS_FROM, WRINKLES_FROM = 4.0, 2.4, 0.25, 1.3
+LACE_MM, LACE_GROWTH, CRACKS_FROM, WRINKLES_FROM = 4.0, 2.4, 0.30, 1.3
 CRAGGY_SHARE = 0.15
 #: Most pieces drawn of one kind, and the share of all that shows from above.
 MOST_DRAWN, SEEN = 60, 0.55

@@ -77,7 +77,9 @@ def unlearned() -> int:
     """How many of the latest bakes and levels that measured something the calibration in force neither rests on nor
     was told to leave out; older ones are not looked at any more."""
     lesson, now = lesson_in_force(), in_force()
-    known = set() if lesson is None else set(lesson.bakes) | left_out_of(Calibration.objects.get(pk=now))
+    known: set[Reference] = set()
+    if lesson is not None and now is not None:
+        known = set(lesson.bakes) | left_out_of(Calibration.objects.get(pk=now))
     rows = Bake.objects.filter(corrected_by=None, batch__version__dough__deleted_at=None)
     latest = rows.order_by("-baked_on", "-id").values_list("baked_on", "pk", "measured")[:MOST_BAKES]
     found = [(day, Reference("bake", pk), bool(m.get("readings"))) for day, pk, m in latest]

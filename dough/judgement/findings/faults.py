@@ -7,7 +7,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from dataclasses import dataclass
-from functools import cache
+from functools import cache, lru_cache
 
 from dough.accounts.formula import Formula, Line, Process, Shape
 from dough.accounts.gas import raising
@@ -55,8 +55,13 @@ def _doses() -> dict[str, Dose]:
 
 def dose_of(item: Ingredient) -> Dose | None:
     """The usual dose of an ingredient: its own, or that of a class it belongs to."""
-    found = _doses().get(item.kind)
-    return found or next((d for of, d in _doses().items() if of.startswith("class:") and item.is_(of[6:])), None)
+    return _dose(item.kind, item.classes)
+
+
+@lru_cache(maxsize=2048)
+def _dose(kind: str, classes: frozenset[str]) -> Dose | None:
+    found = _doses().get(kind)
+    return found or next((d for of, d in _doses().items() if of.startswith("class:") and of[6:] in classes), None)
 
 
 def fault_signs(

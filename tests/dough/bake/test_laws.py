@@ -9,15 +9,20 @@ from __future__ import annotations
 from collections.abc import Callable
 from dataclasses import replace
 
+import numpy as np
+import pytest
 from hypothesis import given, settings
 
-from dough.accounts.formula import Draft
+from dough.accounts.formula import Draft, Formula, Shape
 from dough.bake.batch import bake
 from dough.bake.inputs import BakeInputs
 from dough.bake.intake import Kit, NoCase, bake_case, bake_inputs
 from dough.bake.outputs import endings
 from dough.bake.oven import standings
+from dough.bake.texture import middle_softness, rim_crispness, shortness
 from dough.draft.edit import add_line, set_amount
+from dough.draft.start import from_style_formula
+from dough.facts.bake_parameters import plain, values
 from dough.facts.styles import styles
 from tests.dough.strategies import style_drafts, varied_drafts
 
@@ -293,3 +298,34 @@ def test_scaling_a_batch_changes_nothing(draft: Draft) -> None:
     for name, (before, after) in ends.items():
         if before == before:  # a minute that is never reached is not a number
             assert abs(after - before) <= 1e-6 * max(abs(before), 1.0), name
+
+
+def test_a_ball_pressed_flat_ends_wider_and_flatter() -> None:
+    ball = given_inputs(from_style_formula(styles()["chewy"])[0])
+    ends = endings(bake([ball, replace(ball, shape=Shape.PUCK, start_thickness_mm=16.0)]))
+    assert ends["diameter_mm"][1] > ends["diameter_mm"][0]
+    assert ends["height_mm"][1] < ends["height_mm"][0]
+
+
+def test_a_piped_piece_dries_faster_than_a_smooth_one() -> None:
+    smooth = replace(given_inputs(from_style_formula(styles()["pressed"])[0]), shape=Shape.PUCK)
+    ends = endings(bake([smooth, replace(smooth, shape=Shape.PIPED)]))
+    assert ends["loss_pct"][1] > ends["loss_pct"][0] + 0.5
+
+
+def test_a_dry_cookie_with_more_fat_than_sugar_crumbles_rather_than_cracks() -> None:
+    p = plain(values("current"))
+    dry = np.array([20.0]), np.array([3.0]), np.array([10.0])
+    sugary, rich = (shortness(p, np.array([r])) for r in (0.7, 1.8))
+    assert rim_crispness(p, *dry, rich)[0] < rim_crispness(p, *dry, sugary)[0]
+    assert middle_softness(p, *dry, rich)[0] > middle_softness(p, *dry, sugary)[0]
+
+
+def test_erythritol_for_half_the_sugar_is_no_cliff() -> None:
+    draft = from_style_formula(styles()["chewy"])[0]
+    sugar = next(x for x in draft.formula.lines if x.ingredient_id == "gran")
+    half = replace(sugar, id="half", ingredient_id="erythritol", grams=(sugar.grams or 0.0) / 2, amount=None)
+    lines = tuple(replace(x, grams=(x.grams or 0.0) / 2) if x is sugar else x for x in draft.formula.lines)
+    ends = endings(bake([given_inputs(draft), given_inputs(replace(draft, formula=Formula((*lines, half))))]))
+    assert ends["diameter_mm"][1] == pytest.approx(ends["diameter_mm"][0], rel=0.12)
+    assert ends["height_mm"][1] == pytest.approx(ends["height_mm"][0], rel=0.15)

@@ -4,11 +4,15 @@ from __future__ import annotations
 
 from dataclasses import replace
 
+import numpy as np
 import pytest
 
 from dough.bake.contract import BakeCase, Window
 from dough.bake.detail import detail
 from dough.bake.intake import Kit, bake_case
+from dough.bake.taught import GENERAL, with_own
+from dough.bake.window import Followed
+from dough.bake.wished import BROWNED, measures
 from dough.draft.start import from_style_formula
 from dough.facts.cookie import Cookie
 from dough.facts.styles import Style, styles
@@ -85,3 +89,32 @@ def test_carry_over_counts() -> None:
     found = detail(case_of(style, portion_g=140.0, dough_temp_c=5.0, minutes=w.best_min), Cookie())
     assert found.carry_over_k > 1.5
     assert found.ends["core_c"] < 85.0
+
+
+@pytest.mark.parametrize("style", sorted(styles()))
+def test_the_usual_formula_of_a_style_is_best_within_its_usual_minutes(style: str) -> None:
+    best, usual = window(style).best_min, styles()[style].minutes
+    assert best is not None
+    assert usual.low - 1.0 <= best <= usual.high + 1.0
+
+
+def test_a_wetter_dough_is_wanted_wetter() -> None:
+    style = styles()["chewy"]
+    wet, usual = (measures(Cookie(), style, 80.0, w)[0].wanted for w in (19.0, 15.0))
+    assert 0.5 <= wet - usual <= 1.5
+
+
+def test_hardly_browned_is_no_fault_of_a_dark_dough_but_too_far_is() -> None:
+    dark = measures(Cookie(), styles()["wafer"], 45.0, 14.0)
+    browned = next(m for m in dark if m.key == BROWNED)
+    told = Followed(np.array([5.0, 10.0]), {m.key: np.full(2, m.wanted) for m in dark})
+    told.values[BROWNED][:] = browned.wanted + 9.0, browned.wanted - 9.0
+    off = told.fine(dark)[1][BROWNED]
+    assert off[0] == 0.0
+    assert off[-1] < -2.0
+
+
+def test_what_a_dough_s_shade_is_off_by_moves_a_dark_dough_too() -> None:
+    ends = {"crust_l": np.array([50.0]), "browned_l": np.array([60.0])}
+    paler = with_own(ends, [replace(GENERAL, own=(0.0, 0.0, 0.0, 4.0))])
+    assert paler["browned_l"][0] == pytest.approx(64.0)

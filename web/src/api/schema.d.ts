@@ -5459,7 +5459,7 @@ export interface components {
          * Shape
          * @enum {string}
          */
-        Shape: "ball" | "puck" | "slice" | "rolled" | "slab";
+        Shape: "ball" | "puck" | "piped" | "slice" | "rolled" | "slab";
         /**
          * Share
          * @description One line's part of a total, g. hidden: it is not what the line is there for.

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { ref, watch } from 'vue'
 import { words } from '@/api/client'
+import { focusUnlessTyping } from '@/ui/focus'
 import { theDough } from './key'
 
 defineProps<{ number: number }>()
@@ -9,7 +10,7 @@ const open = defineModel<boolean>({ required: true })
 const dough = theDough()
 const note = ref('')
 const problem = ref('')
-const first = (): void => document.getElementById('keep-note')?.focus()
+const first = (): void => focusUnlessTyping(document.getElementById('keep-note'), '.modal')
 const busy = ref(false)
 
 watch(open, (now) => {

@@ -5,6 +5,7 @@ import { useRouter } from 'vue-router'
 import { api } from '@/api/calls'
 import { words } from '@/api/client'
 import { useReference } from '@/api/queries'
+import { focusUnlessTyping } from '@/ui/focus'
 
 const start = defineModel<'base_ratio' | 'style' | 'empty' | null>({ required: true })
 
@@ -15,7 +16,7 @@ const queryClient = useQueryClient()
 const name = ref('')
 const style = ref('chewy')
 const problem = ref('')
-const first = (): void => document.getElementById('dough-name')?.focus()
+const first = (): void => focusUnlessTyping(document.getElementById('dough-name'), '.modal')
 const busy = ref(false)
 const open = computed({ get: () => start.value !== null, set: (v) => (start.value = v ? start.value : null) })
 const shown = ref<'base_ratio' | 'style' | 'empty'>('base_ratio')

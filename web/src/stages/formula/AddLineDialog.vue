@@ -3,6 +3,7 @@ import { computed, nextTick, ref, shallowRef, watch } from 'vue'
 import type { Schemas } from '@/api/client'
 import { usePantry, useReference, type Ingredient } from '@/api/queries'
 import { roleWord } from '@/ui/format'
+import { focusUnlessTyping } from '@/ui/focus'
 import OwnDialog from './OwnDialog.vue'
 import { search } from './search'
 
@@ -50,7 +51,7 @@ watch(
 
 /** Only once the dialog is there: it takes the focus itself while it opens. */
 function focusBox(): void {
-  document.getElementById('find-ingredient')?.focus()
+  focusUnlessTyping(document.getElementById('find-ingredient'), '.modal')
 }
 
 function key(event: KeyboardEvent): void {

@@ -7,6 +7,7 @@ import BenchDrawer, { type Tab } from './bench/BenchDrawer.vue'
 import { useCommands } from '@/ui/commands'
 import Completeness from './Completeness.vue'
 import FigureStrip from './FigureStrip.vue'
+import { focusUnlessTyping } from '@/ui/focus'
 import ProcessStrip from './ProcessStrip.vue'
 import RoleGroup from './RoleGroup.vue'
 
@@ -96,7 +97,7 @@ function focusFresh(): void {
   if (fresh.value === null || !gone.value) return
   const line = fresh.value
   fresh.value = null
-  void nextTick(() => document.querySelector<HTMLInputElement>(`[data-line="${line}"] input`)?.focus())
+  void nextTick(() => focusUnlessTyping(document.querySelector(`[data-line="${line}"] input`), '.formula'))
 }
 function hidden(): void {
   gone.value = true

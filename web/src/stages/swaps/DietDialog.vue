@@ -5,6 +5,7 @@ import { api } from '@/api/calls'
 import { words } from '@/api/client'
 import { useReference } from '@/api/queries'
 import { theDough } from '@/dough/key'
+import { focusUnlessTyping } from '@/ui/focus'
 
 const props = defineProps<{ picks: Record<string, string> }>()
 const open = defineModel<boolean>({ required: true })
@@ -24,7 +25,7 @@ const needs = computed(() => {
   )
   return [...named, ...amounts].join(', ')
 })
-const first = (): void => document.getElementById('diet-name')?.focus()
+const first = (): void => focusUnlessTyping(document.getElementById('diet-name'), '.modal')
 
 watch(open, (now) => {
   problem.value = ''
