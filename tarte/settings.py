@@ -13,7 +13,11 @@ from tarte.compiled import use_cache
 
 ROOT = Path(__file__).resolve().parent.parent
 DATA = Path(os.environ.get("TARTE_DATA", ROOT / ".tarte" / "kitchen"))
+# What is kept is its owner's alone: whoever could read the database could lift a session from it.
+os.umask(0o077)
 DATA.mkdir(parents=True, exist_ok=True)
+if DATA.stat().st_mode & 0o077:
+    DATA.chmod(0o700)
 # One compiled step for every data folder of this checkout: set-up fills it, servers and tests load it.
 use_cache(Path(os.environ.get("TARTE_COMPILED", ROOT / ".tarte")))
 
@@ -25,10 +29,12 @@ DEMO_COOK = "demo"
 def _secret_key() -> str:
     """A key made once and kept with the data, so that sessions outlive a restart."""
     path = DATA / "secret-key"
-    if not path.exists():
-        path.touch(mode=0o600)
-        path.write_text(get_random_secret_key(), encoding="ascii")
-    return path.read_text(encoding="ascii")
+    if not path.exists() or not path.read_text(encoding="ascii", errors="replace").strip():
+        # Written beside and moved: a start that is killed leaves no empty key behind.
+        part = path.with_suffix(".part")
+        part.write_text(get_random_secret_key(), encoding="ascii")
+        part.replace(path)
+    return path.read_text(encoding="ascii").strip()
 
 
 SECRET_KEY = _secret_key()

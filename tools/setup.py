@@ -3,6 +3,8 @@
 
     setup.py ready [--dev]   install what is missing (skipped when nothing changed)
     setup.py demo            ready, then make the demo kitchen and serve it on 127.0.0.1:8000
+    setup.py kitchen         ready, then make a kitchen of one's own where there is none, and serve it
+    setup.py serve           ready, then serve that kitchen
     setup.py dev             ready --dev, then the API with reload and the front end's dev server
     setup.py browser         install Debian's Chromium when there is no browser
     setup.py lock            work the locked requirements out anew
@@ -171,21 +173,61 @@ def port_is_free(port):
 
 def demo():
     ready(dev=False)
-    if not port_is_free(PORT):
-        stop(
-            "something already listens on 127.0.0.1:{0}. Stop it, or choose another port: "
-            "`make demo TARTE_PORT={1}`.".format(PORT, PORT + 1)
-        )
+    port_or_stop("demo")
     data = os.environ.get("TARTE_DATA", os.path.join(ROOT, ".tarte", "demo"))
     env = dict(os.environ, TARTE_DEMO="1", TARTE_DATA=data)
+    manage(env, "open_folder", "demo", "--make")
+    manage(env, "load_demo")
+    serve_on(env)
+
+
+def kitchen():
+    """A kitchen of one's own in its own folder: made where there is none yet, and served."""
+    ready(dev=False)
+    port_or_stop("kitchen")
+    env = own_env()
+    manage(env, "open_folder", "kitchen", "--make")
+    if not os.path.exists(os.path.join(env["TARTE_DATA"], "folder.json")):
+        manage(env, "make_kitchen")
+    serve_on(env)
+
+
+def serve():
+    ready(dev=False)
+    port_or_stop("serve")
+    env = own_env()
+    manage(env, "open_folder", "kitchen")
+    serve_on(env)
+
+
+def own_env():
+    env = dict(os.environ, TARTE_DATA=os.environ.get("TARTE_DATA", os.path.join(ROOT, ".tarte", "kitchen")))
+    env.pop("TARTE_DEMO", None)
+    return env
+
+
+def manage(env, *command):
+    """Run one of the project's commands; where it fails it has said why itself."""
+    sys.stdout.flush()
+    if subprocess.call([os.path.join(BIN, "python"), "manage.py", *command], cwd=ROOT, env=env):
+        sys.exit(1)
+
+
+def serve_on(env):
     python = os.path.join(BIN, "python")
-    run([python, "manage.py", "migrate", "-v0"], env=env)
-    run([python, "manage.py", "load_demo"], env=env)
     run([python, "-m", "compileall", "-q", "dough", "kitchen", "tarte"], env=env)
     print("\nTarte is on http://127.0.0.1:{}  (Ctrl+C stops it; what you enter is kept)\n".format(PORT))
     sys.stdout.flush()
     os.chdir(ROOT)
     os.execvpe(python, [python, "-m", "uvicorn", "tarte.asgi:application", *serve_flags()], env)
+
+
+def port_or_stop(verb):
+    if not port_is_free(PORT):
+        stop(
+            "something already listens on 127.0.0.1:{0}. Stop it, or choose another port: "
+            "`make {2} TARTE_PORT={1}`.".format(PORT, PORT + 1, verb)
+        )
 
 
 def serve_flags():
@@ -198,8 +240,8 @@ def dev():
     env = dict(os.environ, TARTE_DEMO="1", TARTE_DEBUG="1", TARTE_DATA=data)
     env["TARTE_API"] = "http://127.0.0.1:{}".format(PORT)
     python = os.path.join(BIN, "python")
-    run([python, "manage.py", "migrate", "-v0"], env=env)
-    run([python, "manage.py", "load_demo"], env=env)
+    manage(env, "open_folder", "demo", "--make")
+    manage(env, "load_demo")
     reload_on = ["--reload", "--reload-dir", "dough", "--reload-dir", "kitchen", "--reload-dir", "tarte"]
     server = subprocess.Popen(
         [python, "-m", "uvicorn", "tarte.asgi:application", *serve_flags(), *reload_on], cwd=ROOT, env=env
@@ -241,6 +283,8 @@ if __name__ == "__main__":
     verbs = {
         "ready": lambda: ready("--dev" in sys.argv),
         "demo": demo,
+        "kitchen": kitchen,
+        "serve": serve,
         "dev": dev,
         "browser": browser,
         "lock": lock,
