@@ -7,8 +7,8 @@ A row costs nothing inside its range (with a small margin), and grows with its d
 held towards its first value by its plausible range. The anchors marked as not fitted weigh nothing, and the practice
 table is not looked at. The first form goes on from the current values and writes them to the table. The second leaves
 out one family of recipes and one of effects at a time, fits the rest from the base values (terms base does not have:
-from the current ones) and keeps each fold's verdicts in ``folds/``, so that it can be broken off and gone on with; again
-starts from what each fold had found.
+from the current ones) and keeps each fold's verdicts in ``folds/``, so that it can be broken off and gone on with;
+again starts from what each fold had found.
 """
 
 from __future__ import annotations

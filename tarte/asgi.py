@@ -4,18 +4,16 @@ import gc
 import logging
 import os
 import warnings
-from collections.abc import Awaitable, Callable, Mapping
 from typing import Any
 
 from django.core.asgi import get_asgi_application
 
-Receive = Callable[[], Awaitable[dict[str, Any]]]
-Send = Callable[[Mapping[str, Any]], Awaitable[None]]
+from tarte.door import Receive, Send, guarded
 
 os.environ.setdefault("DJANGO_SETTINGS_MODULE", "tarte.settings")
 # The static files middleware streams files synchronously; under ASGI Django says so for every one of them.
 warnings.filterwarnings("ignore", message="StreamingHttpResponse must consume synchronous iterators")
-django_application = get_asgi_application()
+django_application = guarded(get_asgi_application())
 log = logging.getLogger("tarte")
 
 

@@ -51,14 +51,16 @@ INSTALLED_APPS = [
     "kitchen",
 ]
 MIDDLEWARE = [
+    # Headers first: what is served as a file carries them too.
     "django.middleware.security.SecurityMiddleware",
-    "whitenoise.middleware.WhiteNoiseMiddleware",
     "csp.middleware.CSPMiddleware",
+    "django.middleware.clickjacking.XFrameOptionsMiddleware",
+    "whitenoise.middleware.WhiteNoiseMiddleware",
+    "kitchen.api.shape.OneShape",
     "django.contrib.sessions.middleware.SessionMiddleware",
     "django.middleware.common.CommonMiddleware",
     "django.middleware.csrf.CsrfViewMiddleware",
     "django.contrib.auth.middleware.AuthenticationMiddleware",
-    "django.middleware.clickjacking.XFrameOptionsMiddleware",
     "axes.middleware.AxesMiddleware",
 ]
 ROOT_URLCONF = "tarte.urls"
@@ -128,6 +130,7 @@ WEB = ROOT / "web" / "dist"
 STATIC_URL = "/static/"
 STATIC_ROOT = DATA / "static"
 STATIC_ROOT.mkdir(exist_ok=True)
+WHITENOISE_ALLOW_ALL_ORIGINS = False
 WHITENOISE_ROOT = WEB if WEB.is_dir() else None
 
 

@@ -14,6 +14,7 @@ from dough.facts.errors import EntryError, EntryErrors, Questions
 from kitchen.actions.base import RefusedError, StaleError
 from kitchen.api.doughs.schemas import DoughOut
 from kitchen.api.doughs.views import dough_out
+from kitchen.api.shape import SAID
 from kitchen.reading.doughs import MissingError
 
 
@@ -87,7 +88,9 @@ def install(api: NinjaAPI) -> None:
 
     @api.exception_handler(HttpError)
     def http(request: HttpRequest, exc: HttpError) -> HttpResponse:
-        return answer(request, exc.status_code, Problem(code="request", message=str(exc)))
+        code = "refused" if exc.status_code == 403 else "request"
+        message = SAID[403][1] if str(exc).startswith("CSRF") else str(exc)
+        return answer(request, exc.status_code, Problem(code=code, message=message))
 
 
 def _plain(error: dict[str, Any]) -> FieldError:
