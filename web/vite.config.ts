@@ -26,5 +26,7 @@ export default defineConfig({
   server: { proxy: { '/api': api }, fs: { allow: ['.', '../dough/data'] } },
   build: { target: 'es2022', assetsInlineLimit: 0 },
   // One jsdom for all files of a worker: making one for each takes ten times as long as the tests.
-  test: { environment: 'jsdom', isolate: false, include: ['src/**/*.spec.ts'], css: false },
+  test: {
+    // A slow machine is no failure.
+    testTimeout: 60_000, environment: 'jsdom', isolate: false, include: ['src/**/*.spec.ts'], css: false },
 })
