@@ -28,5 +28,10 @@ export default defineConfig({
   // One jsdom for all files of a worker: making one for each takes ten times as long as the tests.
   test: {
     // A slow machine is no failure.
-    testTimeout: 60_000, environment: 'jsdom', isolate: false, include: ['src/**/*.spec.ts'], css: false },
+    testTimeout: 60_000,
+    environment: 'jsdom',
+    isolate: false,
+    include: ['src/**/*.spec.ts'],
+    css: false,
+  },
 })
