@@ -8,9 +8,11 @@ from __future__ import annotations
 import contextlib
 import csv
 import json
+import math
 from collections.abc import Mapping
 from dataclasses import dataclass, replace
 from html.parser import HTMLParser
+from itertools import islice
 from typing import Any
 
 from dough.accounts.formula import Line, Step
@@ -92,7 +94,9 @@ class _Scripts(HTMLParser):
 
 def _page(text: str, habit: Habit) -> Opened:
     parser = _Scripts()
-    parser.feed(text)
+    # What stands before a declaration that is none is read; a page can be broken anywhere.
+    with contextlib.suppress(AssertionError, RecursionError):
+        parser.feed(text)
     for script in parser.found:
         try:
             found = _find_recipe(json.loads(script))
@@ -121,8 +125,9 @@ def _find_recipe(node: Any, depth: int = 0) -> Mapping[str, Any] | None:
 
 def _from_schema_org(recipe: Mapping[str, Any], habit: Habit) -> RecipeText:
     lines = recipe.get("recipeIngredient") or recipe.get("ingredients") or []
-    if isinstance(lines, str):
+    if not isinstance(lines, list):
         lines = [lines]
+    lines = [x for x in lines if isinstance(x, str | int | float) and not isinstance(x, bool)]
     text = "Ingredients\n" + "\n".join(str(x)[:400] for x in lines[:300])
     steps = _steps(recipe.get("recipeInstructions"))
     made = recipe.get("recipeYield")
@@ -133,13 +138,16 @@ def _from_schema_org(recipe: Mapping[str, Any], habit: Habit) -> RecipeText:
     return replace(found, title=str(recipe.get("name", ""))[:80], aside=aside)
 
 
-def _steps(node: Any) -> str:
+def _steps(node: Any, depth: int = 0) -> str:
+    """Instructions as text: sections hold lists of steps, and nothing sensible lies deeper than a few levels."""
     if isinstance(node, str):
         return node[:8000]
+    if depth > 6:
+        return ""
     if isinstance(node, Mapping):
-        return _steps(node.get("text") or node.get("itemListElement") or "")
+        return _steps(node.get("text") or node.get("itemListElement") or "", depth + 1)
     if isinstance(node, list):
-        return "\n".join(_steps(x) for x in node[:80])
+        return "\n".join(_steps(x, depth + 1) for x in node[:80])
     return ""
 
 
@@ -172,9 +180,13 @@ def _is_table(text: str) -> bool:
 def _table(text: str, habit: Habit) -> RecipeText:
     head = text.splitlines()[0]
     comma = max((";", "\t", ","), key=head.count)
-    rows = csv.DictReader(text.splitlines(), delimiter=comma)
+    try:
+        rows = list(islice(csv.DictReader(text.splitlines(), delimiter=comma), 300))
+    except csv.Error:
+        words = "This table has a cell that never ends: a quotation mark is missing. Close it and open the table again."
+        raise EntryError("text", words) from None
     lines: list[Understood] = []
-    for row in list(rows)[:300]:
+    for row in rows:
         cell = {str(k).strip().lower(): str(v or "").strip() for k, v in row.items() if k}
         name = cell.get("ingredient") or cell.get("name") or ""
         ident = cell.get("ingredient_id", "")
@@ -192,6 +204,8 @@ def _table(text: str, habit: Habit) -> RecipeText:
         low, high = cell.get("low_g", ""), cell.get("high_g", "")
         if low and high:
             with contextlib.suppress(ValueError):
-                line = replace(line, range_g=(float(low), float(high)))
+                span = float(low), float(high)
+                if all(map(math.isfinite, span)):
+                    line = replace(line, range_g=span)
         lines.append(line)
     return RecipeText("", tuple(lines), (), Bake(None, "", False, None, None, None), habit)

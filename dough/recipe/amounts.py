@@ -7,7 +7,8 @@ from __future__ import annotations
 
 import re
 import unicodedata
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
+from functools import lru_cache
 from typing import Any
 
 import pyparsing as pp
@@ -61,6 +62,7 @@ HEAP_WORDS = {
 }  # fmt: skip
 #: Units of which nobody writes a thousand: a comma before three digits is a decimal mark there.
 LARGE = ("kg", "l", "lb", "dl", "cup", "tbsp", "tsp", "oz", "stick", "pint")
+ABOUTS = ("about", "approximately", "approx.", "approx", "around", "ca.", "ca")
 #: Words of filling that may stand between number and unit or unit and name.
 FILLING_WORDS = {
     "firmly packed": "packed", "tightly packed": "packed", "packed": "packed", "lightly packed": "lightly packed",
@@ -129,8 +131,7 @@ def _grammar() -> pp.ParserElement:
     unit = pp.MatchFirst([big_t, little_t, *unit_forms])
     heap = pp.MatchFirst([pp.CaselessKeyword(w) for w in HEAP_WORDS])
     filling = pp.MatchFirst([pp.CaselessKeyword(w) for w in FILLING_WORDS])
-    abouts = ("about", "approximately", "approx.", "approx", "around", "ca.", "ca")
-    about = pp.MatchFirst([pp.CaselessKeyword(w) for w in abouts]) | pp.Literal("~")
+    about = pp.MatchFirst([pp.CaselessKeyword(w) for w in ABOUTS]) | pp.Literal("~")
     optional_x = pp.Suppress(pp.Optional(pp.Regex(r"[x×](?= ?\d)")))
     span = number + pp.Optional(joint + number)
     hyphen = pp.Suppress(pp.Optional(pp.Literal("-")))
@@ -153,14 +154,28 @@ def _grammar() -> pp.ParserElement:
 
 
 _GRAMMAR = _grammar()
-_START = re.compile(r"(?<![A-Za-z0-9.,/])(?=[0-9.~A-Za-z])")
+#: Where an amount may begin: at a figure, or at a word that amounts begin with. Anything else is not worth parsing.
+_WORDS = sorted(
+    {*NUMBER_WORDS, *PART_WORDS, *ABOUTS, *UNIT_WORDS["pinch"], *UNIT_WORDS["loose"]}, key=len, reverse=True
+)
+_START = re.compile(rf"(?<![A-Za-z0-9.,/])(?=[0-9.~]|(?i:{'|'.join(re.escape(w) for w in _WORDS)}))")
+#: No amount is written longer than this; a text of any length is read piece by piece.
+LONGEST = 90
 
 
 def amount_at(text: str, start: int) -> Amount | None:
     """The amount that begins at ``start`` of a tidied text, or None."""
+    found = _amount(text[start : start + LONGEST])
+    return None if found is None else replace(found, start=start, end=start + found.end)
+
+
+@lru_cache(maxsize=4096)
+def _amount(text: str) -> Amount | None:
+    """The amount a short text begins with. Pure, and the same few lines are asked again and again."""
+    start = 0
     try:
-        found: Any = _GRAMMAR.parse_string(text[start:])
-        end = start + next(_GRAMMAR.scan_string(text[start:], max_matches=1))[2]
+        found: Any = _GRAMMAR.parse_string(text)
+        end = next(_GRAMMAR.scan_string(text, max_matches=1))[2]
     except (pp.ParseException, StopIteration, ValueError, OverflowError):
         return None
     unit = str(found.get("unit", ""))

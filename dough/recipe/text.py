@@ -4,15 +4,18 @@ from __future__ import annotations
 
 import re
 from dataclasses import dataclass
+from itertools import islice
 
 from dough.accounts.formula import Step
 from dough.facts.errors import EntryError
 from dough.facts.kitchen_measures import CupCalibration, Habit
-from dough.recipe.amounts import amounts_in, tidy
+from dough.recipe.amounts import amount_at, amounts_in, tidy
 from dough.recipe.lines import Understood, is_ingredient_without_amount, read_line
 from dough.recipe.names import match
 
 MAX_CHARS, MAX_LINES = 20_000, 300
+#: Places in one line where it is asked whether another ingredient begins; what is left stays in one piece.
+MOST_PARTS = 80
 METHOD_HEADS = re.compile(r"^(method|directions?|instructions?|preparation|steps?|how to( make)?|to make)\b", re.I)
 LIST_HEADS = re.compile(r"^(ingredients?|you(?:'ll| will)? need|for the .*|dough|cookies?|wet|dry)\b", re.I)
 FINISH_HEADS = re.compile(r"\b(icing|glaze|frosting|finish|filling|decorat\w*|drizzle|to serve)\b", re.I)
@@ -178,14 +181,14 @@ def _pieces(line: str) -> list[str]:
     if dots:
         return [f"{dots['amount']} {dots['name']}"] if dots["amount"] else [dots["name"]]
     parts, last = [], 0
-    for sep in re.finditer(r", (?:and )?| (?:and|plus|\+|&) |\. (?=\d)", body):
+    for sep in islice(re.finditer(r", (?:and )?| (?:and|plus|\+|&) |\. (?=\d)", body), MOST_PARTS):
         left, right = body[last : sep.start()], body[sep.end() :]
-        found = amounts_in(right)
-        if not found or found[0].start > 0 or not amounts_in(left):
+        first = amount_at(right, 0)
+        if first is None or first.end == 0 or not amounts_in(left):
             continue
         if not match(_nameish(left)).ident:
             continue
-        after = re.split(r", | (?:and|plus|\+|&) ", right[found[0].end :], maxsplit=1)[0]
+        after = re.split(r", | (?:and|plus|\+|&) ", right[first.end :], maxsplit=1)[0]
         named = match(after)
         if re.match(r"[^a-zA-Z]*$", after) or _is_bake(right) or not (named.name or named.unknown):
             if _is_bake(right):
