@@ -49,11 +49,12 @@ class Followed:
     def fine(self, measures: Sequence[Measure]) -> tuple[Array, dict[str, Array]]:
         """On a fine grid of minutes: signed clear misses of each measure, above what is wanted positive."""
         fine = np.arange(float(self.minutes[0]), float(self.minutes[-1]) + 1e-9, FINE)
-        off = {m.key: (np.interp(fine, self.minutes, self.values[m.key]) - m.wanted) / m.step for m in measures}
-        if BROWNED in off:
-            # Hardly browned is no fault where nobody can see it; browned too far is tasted.
-            off[BROWNED] = np.minimum(off[BROWNED], 0.0)
-        return fine, off
+        return fine, {m.key: (np.interp(fine, self.minutes, self.values[m.key]) - m.wanted) / m.step for m in measures}
+
+
+def counted(off: dict[str, Array]) -> dict[str, Array]:
+    """Misses as they count: hardly browned is no fault where nobody can see it, browned too far is tasted."""
+    return off if BROWNED not in off else {**off, BROWNED: np.minimum(off[BROWNED], 0.0)}
 
 
 def look_minutes(minutes: float) -> float:
@@ -96,7 +97,8 @@ def find_window(
     """The window of a followed bake. rim_set is the rim's set by the followed minutes; shifts are moves of the
     measures, in their units, that one sd of each thing not known would make: they give the best minute its 80 % range.
     """
-    t, off = followed.fine(measures)
+    t, missed = followed.fine(measures)
+    off = counted(missed)
     carries = np.interp(t, followed.minutes, rim_set) >= CARRIES
     at = _nearest(off, measures, carries)
     best = float(t[at])
@@ -104,7 +106,7 @@ def find_window(
     low, high = _run(_good(off, carries, at), at)
     if last_at is not None and last_at < high:
         high = max(last_at, at)
-    spread = [_moved_best(t, off, measures, carries, s) - best for s in shifts]
+    spread = [_moved_best(t, missed, measures, carries, s) - best for s in shifts]
     half = 1.2816 * math.sqrt(sum(d * d for d in spread))
     return Window(
         float(t[low]), float(t[high]), _because(off, measures, carries, low, -1),
@@ -182,9 +184,9 @@ def _because(off: dict[str, Array], measures: Sequence[Measure], carries: Flags,
 
 
 def _moved_best(
-    t: Array, off: dict[str, Array], measures: Sequence[Measure], carries: Flags, shift: dict[str, float | Array]
+    t: Array, missed: dict[str, Array], measures: Sequence[Measure], carries: Flags, shift: dict[str, float | Array]
 ) -> float:
-    moved = {m.key: off[m.key] + np.asarray(shift.get(m.key, 0.0)) / m.step for m in measures}
+    moved = counted({m.key: missed[m.key] + np.asarray(shift.get(m.key, 0.0)) / m.step for m in measures})
     return float(t[_nearest(moved, measures, carries)])
 
 

@@ -172,7 +172,6 @@ def amount_at(text: str, start: int) -> Amount | None:
 @lru_cache(maxsize=4096)
 def _amount(text: str) -> Amount | None:
     """The amount a short text begins with. Pure, and the same few lines are asked again and again."""
-    start = 0
     try:
         found: Any = _GRAMMAR.parse_string(text)
         end = next(_GRAMMAR.scan_string(text, max_matches=1))[2]
@@ -180,18 +179,18 @@ def _amount(text: str) -> Amount | None:
         return None
     unit = str(found.get("unit", ""))
     span = [float(x) for x in found.get("span", [1.0])]
-    if unit in LARGE and re.match(r"[^\d]*[1-9]\d{0,2},\d{3}(?!\d)", text[start:]):
+    if unit in LARGE and re.match(r"[^\d]*[1-9]\d{0,2},\d{3}(?!\d)", text):
         span = [x / 1000.0 for x in span]
     low, high = (span[0], span[-1]) if len(span) > 1 and span[-1] >= span[0] else (span[0], span[0])
-    head = text[start:end].lstrip("~").strip().lower()
+    head = text[:end].lstrip("~").strip().lower()
     by_word = not re.match(r"(about|approx\.?|approximately|around|ca\.?)?\s*[\d.]", head)
     heap = HEAP_WORDS.get(str(found.get("heap", "")).lower(), "")
     size = str(found.get("heap", "")).lower()
     if size in ("large", "small") and not unit:
-        end = start + text[start:].lower().find(size)
+        end = text.lower().find(size)
         heap = ""
     filling = FILLING_WORDS.get(str(found.get("filling", "")).lower(), "")
-    return Amount(KitchenAmount(low, high, unit, heap), start, end, filling, "about" in found, by_word)
+    return Amount(KitchenAmount(low, high, unit, heap), 0, end, filling, "about" in found, by_word)
 
 
 def amounts_in(text: str) -> list[Amount]:

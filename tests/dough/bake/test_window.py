@@ -11,7 +11,7 @@ from dough.bake.contract import BakeCase, Window
 from dough.bake.detail import detail
 from dough.bake.intake import Kit, bake_case
 from dough.bake.taught import GENERAL, with_own
-from dough.bake.window import Followed
+from dough.bake.window import Followed, counted, find_window
 from dough.bake.wished import BROWNED, measures
 from dough.draft.start import from_style_formula
 from dough.facts.cookie import Cookie
@@ -109,7 +109,7 @@ def test_hardly_browned_is_no_fault_of_a_dark_dough_but_too_far_is() -> None:
     browned = next(m for m in dark if m.key == BROWNED)
     told = Followed(np.array([5.0, 10.0]), {m.key: np.full(2, m.wanted) for m in dark})
     told.values[BROWNED][:] = browned.wanted + 9.0, browned.wanted - 9.0
-    off = told.fine(dark)[1][BROWNED]
+    off = counted(told.fine(dark)[1])[BROWNED]
     assert off[0] == 0.0
     assert off[-1] < -2.0
 
@@ -118,3 +118,17 @@ def test_what_a_dough_s_shade_is_off_by_moves_a_dark_dough_too() -> None:
     ends = {"crust_l": np.array([50.0]), "browned_l": np.array([60.0])}
     paler = with_own(ends, [replace(GENERAL, own=(0.0, 0.0, 0.0, 4.0))])
     assert paler["browned_l"][0] == pytest.approx(64.0)
+
+
+def test_a_paler_kitchen_does_not_make_hardly_browned_a_fault() -> None:
+    dark = measures(Cookie(), styles()["wafer"], 45.0, 14.0)
+    moist = next(m for m in dark if m.key == "matrix_whole_pct")
+    minutes = np.linspace(6.0, 14.0, 9)
+    values = {m.key: np.full(9, m.wanted) for m in dark}
+    values[moist.key] = moist.wanted + np.linspace(4.0, -4.0, 9) * moist.step
+    values[BROWNED] = np.linspace(90.0, 50.0, 9)
+    told, rim = Followed(minutes, values), np.ones(9)
+    paler = find_window(told, rim, dark, [{BROWNED: 20.0}], by_colour=False)
+    assert paler.best_low_min is not None
+    assert paler.best_high_min is not None
+    assert paler.best_high_min - paler.best_low_min <= 1.0

@@ -53,7 +53,7 @@ const spoken = computed(
       <span class="key small-words"><i class="m" aria-hidden="true" /> middle {{ soft }}</span>
       <button type="button" :aria-expanded="open" @click="open = !open">{{ open ? 'less' : 'more' }}</button>
     </div>
-    <svg :viewBox="`0 0 ${WIDTH} 34`" role="img" :aria-label="spoken">
+    <svg :viewBox="`0 0 ${WIDTH} 37`" role="img" :aria-label="spoken">
       <path class="half" :d="`M0 ${y(50)}H${WIDTH}`" />
       <path class="rim" :d="line('rim_crisp')" />
       <path class="middle" :d="line('middle_soft')" />
@@ -63,7 +63,7 @@ const spoken = computed(
         :key="hours"
         class="fig"
         :x="x(hours)"
-        y="33"
+        y="32"
         :text-anchor="hours >= 504 ? 'end' : hours <= 1 ? 'start' : 'middle'"
       >
         {{ label }}

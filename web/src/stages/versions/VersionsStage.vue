@@ -128,7 +128,7 @@ async function copy(number: number): Promise<void> {
               >, {{ n.version.bakes }} {{ n.version.bakes === 1 ? 'bake' : 'bakes' }}</template
             >
           </p>
-          <p class="small-words line">
+          <p class="small-words line ways">
             <BButton size="sm" variant="link" @click="goOn(n.version.number)">
               go on from it <span class="visually-hidden">version {{ n.version.number }}</span>
             </BButton>
@@ -236,5 +236,9 @@ article {
     grid-template-columns: minmax(0, 1fr);
     height: auto;
   }
+}
+.ways {
+  display: flex;
+  gap: 14px;
 }
 </style>
