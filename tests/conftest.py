@@ -14,7 +14,7 @@ from hypothesis import HealthCheck, settings
 
 from kitchen.actions.create_dough import CreateDough
 from kitchen.actions.freeze_version import FreezeVersion
-from kitchen.models import Dough, Kitchen, Oven, Tray
+from kitchen.models import Dough, Kitchen, Member, Oven, Tray
 from kitchen.reading.calibration import _lesson
 
 settings.register_profile("tarte", deadline=None, derandomize=True, suppress_health_check=[HealthCheck.too_slow])
@@ -26,7 +26,9 @@ Call = Callable[..., HttpResponse]
 
 @pytest.fixture
 def cook(db: None) -> User:
-    return User.objects.create_user("ada", password="flour-and-butter", first_name="Ada")
+    ada = User.objects.create_user("ada", password="flour-and-butter", first_name="Ada")
+    Member.objects.create(user=ada, role="owner", joined_at=NOW)
+    return ada
 
 
 @pytest.fixture

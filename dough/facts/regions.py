@@ -18,11 +18,15 @@ USUAL = "EU"
 
 @dataclass(frozen=True, slots=True)
 class Region:
-    """A region by code, its name, and the ids of what is not approved as a food there."""
+    """A region by code, its name, the ids of what is not approved as a food there, and the money, measures and order
+    of dates a kitchen there starts with."""
 
     code: str
     name: str
     not_approved: frozenset[str]
+    currency: str
+    units: str
+    dates: str
     note: str
 
 
@@ -30,7 +34,15 @@ class Region:
 def regions() -> dict[str, Region]:
     """All regions by code, in table order."""
     return {
-        r["region"]: Region(r["region"], r["name"], frozenset(r["not_approved"].split()), r["note"])
+        r["region"]: Region(
+            r["region"],
+            r["name"],
+            frozenset(r["not_approved"].split()),
+            r["currency"],
+            r["units"],
+            r["dates"],
+            r["note"],
+        )
         for r in rows("regions")
     }
 

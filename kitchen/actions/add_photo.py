@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import asdict, dataclass
 from typing import Any
 
@@ -11,6 +12,7 @@ from django.contrib.auth.models import User
 from dough.facts.errors import EntryError
 from dough.photo.measure import Outline, PhotoReading, Sheet, look, read_outlines, read_photo
 from kitchen.actions.base import Before, Done, LongAction
+from kitchen.actions.rights import Right
 from kitchen.models import Photo
 from kitchen.photos import pictures
 from kitchen.reading.doughs import MissingError, dough_for_reading
@@ -20,34 +22,40 @@ Array = np.ndarray[Any, np.dtype[np.float64]]
 
 
 @dataclass(frozen=True, kw_only=True)
-class AddPhoto(LongAction[Photo, "tuple[Sheet, PhotoReading] | None"]):
-    """A picture sent, or drawn by the simulated camera. The same key sent again answers with the photo there is."""
+class AddPhoto(LongAction[Photo, "tuple[Array, Sheet, PhotoReading] | None"]):
+    """A picture sent, or drawn by the simulated camera; it is decoded only when its turn has come. The same key sent
+    again answers with the photo there is."""
+
+    right = Right.RECORD
 
     dough_id: int
     key: str
-    picture: Array
+    picture: Callable[[], Array]
     simulated: bool = False
 
-    def work_out(self) -> tuple[Sheet, PhotoReading] | None:
-        if self._there() is not None:
-            return None
-        sheet = look(self.picture)
-        return sheet, read_photo(sheet)
+    def work_out(self) -> tuple[Array, Sheet, PhotoReading] | None:
+        with pictures.turn:
+            if self._there() is not None:
+                return None
+            picture = self.picture()
+            sheet = look(picture)
+            return picture, sheet, read_photo(sheet)
 
-    def settle(self, cook: User, found: tuple[Sheet, PhotoReading] | None) -> Done[Photo] | Before[Photo]:
+    def settle(self, cook: User, found: tuple[Array, Sheet, PhotoReading] | None) -> Done[Photo] | Before[Photo]:
         again = self._there()
         if again is not None:
             return Before(again)
         if found is None:
             raise MissingError("That photo has just been taken away. Send it again.")
-        sheet, reading = found
-        name = pictures.keep(self.picture)
-        pictures.keep_sheet(name, sheet.coded)
-        photo = Photo.objects.create(
-            dough_id=self.dough_id, key=self.key, name=name, width=self.picture.shape[1],
-            height=self.picture.shape[0], simulated=self.simulated, result=as_document(reading),
-            added_at=self.now, added_by=cook,
-        )  # fmt: skip
+        picture, sheet, reading = found
+        name = pictures.keep(picture)
+        # Where the row does not come to be, the files must not stay.
+        with pictures.kept_with_the_row(name):
+            pictures.keep_sheet(name, sheet.coded)
+            photo = Photo.objects.create(
+                dough_id=self.dough_id, key=self.key, name=name, width=picture.shape[1], height=picture.shape[0],
+                simulated=self.simulated, result=as_document(reading), added_at=self.now, added_by=cook,
+            )  # fmt: skip
         return Done(photo, photo, f"added photo {photo.pk}", photo.dough)
 
     def _there(self) -> Photo | None:
@@ -65,6 +73,8 @@ class AddPhoto(LongAction[Photo, "tuple[Sheet, PhotoReading] | None"]):
 class CorrectOutlines(LongAction[Photo, dict[str, Any]]):
     """Outlines drawn by hand, and which of them count; the picture is measured anew inside them."""
 
+    right = Right.RECORD
+
     photo_id: int
     revision: int
     outlines: tuple[Outline, ...]
@@ -72,7 +82,8 @@ class CorrectOutlines(LongAction[Photo, dict[str, Any]]):
 
     def work_out(self) -> dict[str, Any]:
         photo = photo_for_reading(self.photo_id)
-        reading = read_outlines(look(pictures.opened(pictures.kept(photo.name))), list(self.outlines))
+        with pictures.turn:
+            reading = read_outlines(look(pictures.opened(pictures.kept(photo.name))), list(self.outlines))
         document = as_document(reading)
         for cookie, counts in zip(document["cookies"], self.counts, strict=True):
             cookie["counts"] = counts

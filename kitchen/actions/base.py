@@ -8,12 +8,13 @@ from abc import ABC, abstractmethod
 from collections.abc import Callable
 from dataclasses import dataclass
 from datetime import datetime
-from typing import Generic, TypeVar
+from typing import Any, ClassVar, Generic, TypeVar
 
 from django.contrib.auth.models import AbstractBaseUser, AnonymousUser, User
 from django.db import models, transaction
 
 from dough.facts.errors import EntryError, EntryErrors
+from kitchen.actions.rights import NEEDED, Right, may, role_of
 from kitchen.models import Dough, Event
 from kitchen.reading.doughs import MissingError, dough_for_reading, name_of
 
@@ -28,7 +29,11 @@ class RefusedError(Exception):
     """The actor may not do this."""
 
 
-class StaleError(Exception):
+class OutdatedError(Exception):
+    """The write was based on an older revision of something."""
+
+
+class StaleError(OutdatedError):
     """The write was based on an older revision; ``current`` is what is there now."""
 
     def __init__(self, current: Dough) -> None:
@@ -41,12 +46,15 @@ class StaleError(Exception):
 
 @dataclass(frozen=True, slots=True)
 class Done(Generic[R]):
-    """What an action changed: the answer, the row written, its dough, and words for the journal."""
+    """What an action changed: the answer, the row written, its dough, and words for the journal. before is what stood
+    there, where that can be put back; undoes the event this one takes back."""
 
     answer: R
     on: models.Model
     words: str
     dough: Dough | None = None
+    before: dict[str, Any] | None = None
+    undoes: Event | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -64,22 +72,29 @@ class Action(ABC, Generic[R]):
     lock from its start, and says what it did. ``execute`` is how every caller runs it.
     """
 
+    #: What the actor has to be allowed to.
+    right: ClassVar[Right] = Right.DEVELOP
+
     actor: Actor
     now: datetime
 
     def execute(self) -> R:
-        """Do it. Raises RefusedError, EntryError(s), MissingError or StaleError, and then nothing is written."""
+        """Do it. Raises RefusedError, EntryError(s), MissingError or OutdatedError, and then nothing is written."""
         try:
             cook = self._cook()
             self.may(cook)
             self.check()
             return self._written(cook, self._change())
-        except (RefusedError, StaleError, MissingError, EntryError, EntryErrors) as refusal:
+        except (RefusedError, OutdatedError, MissingError, EntryError, EntryErrors) as refusal:
             log.info("refused %s: %s%s", type(self).__name__, type(refusal).__name__, _where(refusal))
             raise
 
     def may(self, cook: User) -> None:
-        """Raise RefusedError where this cook may not do it. Every cook of the kitchen may, unless an action says."""
+        """Raise RefusedError where this cook may not do it."""
+        if not may(cook, self.right):
+            role = role_of(cook)
+            here = f"you are {'an' if role == 'owner' else 'a'} {role}" if role else "you are not of this kitchen"
+            raise RefusedError(f"That takes {NEEDED[self.right]}, and {here} here. Ask the owner.")
 
     def check(self) -> None:
         """Raise EntryError(s) for what can be refused before the kitchen is looked at."""
@@ -102,9 +117,14 @@ class Action(ABC, Generic[R]):
             if isinstance(done, Done):
                 Event.objects.create(
                     at=self.now, by=cook, verb=type(self).__name__, words=done.words[:200], dough=done.dough,
-                    subject=f"{done.on._meta.verbose_name} {done.on.pk}",
+                    subject=subject_of(done.on), before=done.before, undoes=done.undoes,
                 )  # fmt: skip
             return done.answer
+
+
+def subject_of(row: models.Model) -> str:
+    """How an event names the row it wrote."""
+    return f"{row._meta.verbose_name} {row.pk}"
 
 
 @dataclass(frozen=True, kw_only=True)

@@ -14,6 +14,7 @@ from dough.facts.entry import read
 from dough.facts.errors import EntryError
 from dough.facts.quantities import quantity
 from kitchen.actions.base import Action, Done
+from kitchen.actions.rights import Right
 from kitchen.models import ButterOut, ButterReading, MixerReading
 from kitchen.reading.doughs import MissingError, dough_for_reading
 
@@ -26,6 +27,8 @@ MOST_PER_MIN, LEAST_PER_MIN = 10.0, -2.0
 @dataclass(frozen=True, kw_only=True)
 class TakeOut(Action[ButterOut]):
     """Butter of a form and temperature, out since out_at in a room of room_c."""
+
+    right = Right.RECORD
 
     dough_id: int
     form: str
@@ -61,6 +64,8 @@ class TakeOut(Action[ButterOut]):
 class ReadButter(Action[ButterReading]):
     """A thermometer's reading, or a feel from the strip, of the butter last taken out."""
 
+    right = Right.RECORD
+
     dough_id: int
     temp_c: str | float | None = None
     feel: str = ""
@@ -87,6 +92,8 @@ class ReadButter(Action[ButterReading]):
 @dataclass(frozen=True, kw_only=True)
 class NoteMixer(Action[MixerReading]):
     """What a mixer added: degrees before and after, and the minutes between."""
+
+    right = Right.RECORD
 
     kind: str
     before_c: str | float | None

@@ -13,6 +13,7 @@ from dough.draft.check import check_draft, check_target
 from dough.facts.errors import EntryError
 from dough.facts.styles import style
 from kitchen.actions.base import Action, Done, clean_name, dough_for_writing, save_dough
+from kitchen.actions.kept_drafts import keep_draft
 from kitchen.documents.draft import DraftDoc
 from kitchen.documents.target import TargetDoc
 from kitchen.models import Dough
@@ -95,6 +96,7 @@ class FollowParent(Action[Dough]):
         check_draft(found.draft)
         if sibling.follows is None:
             raise MissingError("This dough follows no other.")
+        keep_draft(sibling, self.now, always=True)
         sibling.draft = DraftDoc.of(found.draft).model_dump(mode="json")
         sibling.followed = sibling.follows.draft
         save_dough(sibling, cook, self.now)

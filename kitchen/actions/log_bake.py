@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+import hashlib
+import json
+from dataclasses import asdict, dataclass, replace
 from datetime import date, timedelta
 from typing import TypeVar
 
@@ -14,6 +16,7 @@ from dough.facts.errors import EntryError, Questions
 from dough.facts.ingredients import ingredient
 from dough.judgement.trials.measure import Measured, doubts, read_measured
 from kitchen.actions.base import Action, Before, Done
+from kitchen.actions.rights import Right
 from kitchen.documents.base import Typed
 from kitchen.documents.measured import MeasuredDoc
 from kitchen.documents.own_ingredient import find
@@ -65,8 +68,10 @@ class LogBake(Action[Bake]):
     """A bake of an existing batch (batch_id) or of a new one. replaces is the bake it corrects. Readings far from the
     others are asked about, unless the entry says it is sure of them.
 
-    The same key sent again answers with the bake already logged; on another dough it is refused.
+    The same key sent again answers with the bake already logged; on another dough, or with other content, refused.
     """
+
+    right = Right.RECORD
 
     dough_id: int
     batch_id: int | None
@@ -80,6 +85,12 @@ class LogBake(Action[Bake]):
         if again is not None:
             if again.batch.version.dough_id != dough.pk:
                 raise EntryError("key", "That entry was logged for another dough. Log this bake as a new one.")
+            if again.said and again.said != self._said():
+                raise EntryError(
+                    "key",
+                    f"Bake {again.number} was logged by this entry already, with other figures. Close the form, "
+                    "look at it, and correct it there.",
+                )
             return Before(again)
         measured = self._measured()
         replaces = self._replaces(dough)
@@ -87,6 +98,16 @@ class LogBake(Action[Bake]):
         made = self._create(dough, batch, replaces, measured, cook)
         words = f"corrected bake {made.number}" if replaces else f"logged bake {made.number}"
         return Done(made, made, words, dough)
+
+    def _said(self) -> str:
+        """A digest of all that was sent: what makes two sends the same."""
+        sent = [
+            self.batch_id,
+            self.new_batch and asdict(self.new_batch),
+            asdict(replace(self.bake, sure=False)),
+            self.replaces_id,
+        ]
+        return hashlib.sha256(json.dumps(sent, default=str, sort_keys=True).encode()).hexdigest()
 
     def _create(self, dough: Dough, batch: Batch, replaces: Bake | None, measured: Measured, cook: User) -> Bake:
         entry = self.bake
@@ -99,6 +120,7 @@ class LogBake(Action[Bake]):
             number=replaces.number if replaces else _next_number(dough),
             replaces=replaces,
             key=entry.key,
+            said=self._said(),
             baked_on=entry.baked_on,
             age_h=read_named(entry.age_h, "age_h"),
             chill_h=read_named(entry.chill_h, "chill_h"),

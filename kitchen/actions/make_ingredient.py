@@ -6,6 +6,7 @@ from dataclasses import dataclass
 
 from django.contrib.auth.models import User
 
+from dough.facts.errors import EntryError
 from kitchen.actions.base import Action, Done, clean_name
 from kitchen.documents.own_ingredient import PREFIX, FromBlend, FromLabel, ToProtein, make
 from kitchen.models import OwnIngredient
@@ -43,3 +44,24 @@ class MakeIngredient(Action[OwnIngredient]):
             made_by=cook,
         )
         return Done(made, made, f"kept {made.name} in the pantry")
+
+
+@dataclass(frozen=True, kw_only=True)
+class RetireIngredient(Action[OwnIngredient]):
+    """Offer an own ingredient no more, or (back) again. What holds it keeps it; version is the one that was seen."""
+
+    key: str
+    version: int
+    back: bool = False
+
+    def change(self, cook: User) -> Done[OwnIngredient]:
+        last = OwnIngredient.objects.filter(key=self.key).last()
+        if last is None:
+            raise MissingError("That ingredient is not in the pantry.")
+        if last.version != self.version:
+            raise EntryError("version", f"“{last.name}” was changed by someone else meanwhile. Look at theirs first.")
+        made = OwnIngredient.objects.create(
+            key=last.key, version=last.version + 1, name=last.name, recipe=last.recipe, retired=not self.back,
+            made_at=self.now, made_by=cook,
+        )  # fmt: skip
+        return Done(made, made, f"{'brought back' if self.back else 'retired'} {last.name} of the pantry")

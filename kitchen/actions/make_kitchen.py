@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import re
 from dataclasses import dataclass
 from datetime import datetime
 
@@ -12,23 +11,25 @@ from django.core.exceptions import ValidationError
 from django.db import transaction
 
 from dough.facts.errors import EntryError, EntryErrors
+from dough.facts.furnishings import kind
 from dough.facts.regions import region
 from kitchen.actions.base import MAX_NAME
-from kitchen.models import Event, Kitchen
-
-COOK_NAME = re.compile(r"[\w.@+-]{2,40}\Z")
+from kitchen.actions.people import SIGN_IN_NAME
+from kitchen.actions.rights import MemberRole
+from kitchen.models import Event, Kitchen, Member
 
 
 @dataclass(frozen=True, kw_only=True)
 class MakeKitchen:
     """cook is the name the first cook signs in with. Nobody is there yet who could be asked for a right, so this can
-    be done once, from the machine itself."""
+    be done once, from the machine itself. units empty: those of the region, as are money and the order of dates."""
 
     now: datetime
     name: str
     cook: str
     password: str
     region: str = "EU"
+    units: str = ""
 
     def execute(self) -> Kitchen:
         """Make it. Raises EntryErrors, and then nothing is written."""
@@ -36,8 +37,13 @@ class MakeKitchen:
         with transaction.atomic():
             if Kitchen.objects.exists():
                 raise EntryErrors([EntryError("kitchen", "There is a kitchen here already; nothing was changed.")])
-            kitchen = Kitchen.objects.create(name=self.name.strip(), region=region(self.region).code)
+            here = region(self.region)
+            kitchen = Kitchen.objects.create(
+                name=self.name.strip(), region=here.code, currency=here.currency, units=self.units or here.units,
+                dates=here.dates,
+            )  # fmt: skip
             cook = User.objects.create_user(self.cook, password=self.password)
+            Member.objects.create(user=cook, role=MemberRole.OWNER, joined_at=self.now)
             Event.objects.create(
                 at=self.now, by=cook, verb=type(self).__name__, words=f"made the kitchen {kitchen.name}"[:200],
                 subject=f"kitchen {kitchen.pk}",
@@ -49,7 +55,7 @@ class MakeKitchen:
         wrong: list[EntryError] = []
         if not 1 <= len(self.name.strip()) <= MAX_NAME:
             wrong.append(EntryError("name", f"Give the kitchen a name of 1 to {MAX_NAME} characters."))
-        if not COOK_NAME.match(self.cook):
+        if not SIGN_IN_NAME.match(self.cook):
             wrong.append(
                 EntryError("cook", "Sign-in names have 2 to 40 letters, digits or . _ - + @, without a space.")
             )
@@ -57,6 +63,9 @@ class MakeKitchen:
             region(self.region)
         except EntryError as error:
             wrong.append(error)
+        if self.units and self.units not in [c.id for c in kind("kitchen").field("units").choices]:
+            known = ", ".join(c.id for c in kind("kitchen").field("units").choices)
+            wrong.append(EntryError("units", f"“{self.units[:20]}” is not a set of measures known here: {known}."))
         try:
             validate_password(self.password, User(username=self.cook))
         except ValidationError as error:

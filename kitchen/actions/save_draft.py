@@ -10,6 +10,7 @@ from dough.draft.check import check_draft, check_target
 from dough.facts.errors import EntryError
 from dough.facts.styles import style
 from kitchen.actions.base import Action, Done, clean_name, dough_for_writing, save_dough
+from kitchen.actions.kept_drafts import keep_draft
 from kitchen.documents.draft import DraftDoc
 from kitchen.documents.target import TargetDoc
 from kitchen.models import Dough, Oven, Tray
@@ -36,6 +37,7 @@ class SaveDraft(Action[Dough]):
     def change(self, cook: User) -> Done[Dough]:
         self._check_kit()
         dough = dough_for_writing(self.dough_id, self.revision)
+        keep_draft(dough, self.now)
         dough.name = clean_name(self.name)
         dough.style = self.style
         dough.draft = self.draft.model_dump(mode="json")

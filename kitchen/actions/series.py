@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Any
 
@@ -11,33 +12,39 @@ from dough.facts.entry import read_named
 from dough.facts.errors import EntryError
 from dough.facts.quantities import keys_of, of_role
 from dough.judgement.trials.measure import read_list
-from kitchen.actions.base import Action, Done
+from kitchen.actions.base import Action, Done, LongAction
+from kitchen.actions.rights import Right
 from kitchen.documents.base import Typed
-from kitchen.models import Series
+from kitchen.models import Dough, Series
 from kitchen.reading.doughs import MissingError, dough_for_reading
 
 MOST_SERIES = 100
+#: The draft's document a plan starts from, and the plan's own.
+Laid = tuple[dict[str, Any], dict[str, Any]]
 
 
 @dataclass(frozen=True, kw_only=True)
-class PlanSeries(Action[Series]):
-    """Keep a plan. name is what it asks; base the draft's document it starts from."""
+class PlanSeries(LongAction[Series, Laid]):
+    """Keep a plan. name is what it asks; laid_out gives the draft's document it starts from and the plan's."""
 
     dough_id: int
     name: str
-    base: dict[str, Any]
-    plan: dict[str, Any]
+    laid_out: Callable[[Dough], Laid]
 
     def check(self) -> None:
         if not self.name.strip():
             raise EntryError("name", "Say what the series asks, for instance “how much sugar for the rim”.")
 
-    def change(self, cook: User) -> Done[Series]:
+    def work_out(self) -> Laid:
+        return self.laid_out(dough_for_reading(self.dough_id))
+
+    def settle(self, cook: User, found: Laid) -> Done[Series]:
         dough = dough_for_reading(self.dough_id)
         if dough.series.count() >= MOST_SERIES:
             raise EntryError("name", f"{MOST_SERIES} series are kept of this dough; that is the most.")
+        base, plan = found
         made = Series.objects.create(
-            dough=dough, name=self.name.strip()[:120], base=self.base, plan=self.plan, made_at=self.now, made_by=cook
+            dough=dough, name=self.name.strip()[:120], base=base, plan=plan, made_at=self.now, made_by=cook
         )
         return Done(made, made, f"planned the series {made.name}", dough)
 
@@ -45,6 +52,8 @@ class PlanSeries(Action[Series]):
 @dataclass(frozen=True, kw_only=True)
 class MeasureRun(Action[Series]):
     """What one run measured, as typed; empty boxes are unknown. revision is the one the cook saw."""
+
+    right = Right.RECORD
 
     series_id: int
     revision: int

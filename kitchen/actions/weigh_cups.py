@@ -11,12 +11,15 @@ from dough.facts.ingredients import ingredient
 from dough.facts.kitchen_measures import ML, Habit, fillings
 from dough.judgement.trials.measure import read_list
 from kitchen.actions.base import Action, Done
+from kitchen.actions.rights import Right
 from kitchen.models import CupWeighing
 
 
 @dataclass(frozen=True, kw_only=True)
 class WeighCups(Action[CupWeighing]):
     """typed holds the weights in grams apart by spaces or commas; three tell how well the cup repeats."""
+
+    right = Right.RECORD
 
     ingredient_id: str
     filling: str

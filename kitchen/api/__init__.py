@@ -4,7 +4,6 @@ Every operation but the session needs a signed-in cook (session cookie, CSRF che
 """
 
 from ninja import NinjaAPI, Router
-from ninja.security import django_auth
 
 from kitchen.api import errors
 from kitchen.api.accounts import routes as accounts
@@ -15,21 +14,28 @@ from kitchen.api.butter import rest as butter_rest
 from kitchen.api.butter import routes as butter
 from kitchen.api.diet_versions import routes as diet_versions
 from kitchen.api.doughs import routes as doughs
+from kitchen.api.furnishing import routes as furnishing
+from kitchen.api.journal import routes as journal
 from kitchen.api.learning import routes as learning
 from kitchen.api.next_steps import routes as next_steps
 from kitchen.api.pantry import routes as pantry
+from kitchen.api.people import routes as people
 from kitchen.api.photos import routes as photos
 from kitchen.api.preview import routes as preview
 from kitchen.api.recipes import routes as recipes
 from kitchen.api.reference import routes as reference
 from kitchen.api.series import routes as series
 from kitchen.api.session import routes as session
+from kitchen.api.session.membership import OfThisKitchen
 from kitchen.api.swaps import routes as swaps
 
 #: Where each resource answers; a new one is a row here and nothing else.
 ROUTERS: tuple[tuple[str, Router], ...] = (
     ("/session", session.router),
     ("", reference.router),
+    ("/kitchen", furnishing.router),
+    ("/kitchen/people", people.router),
+    ("/kitchen/journal", journal.router),
     ("/preview", preview.router),
     ("/doughs", doughs.router),
     ("/doughs", bakes.router),
@@ -51,7 +57,7 @@ ROUTERS: tuple[tuple[str, Router], ...] = (
     ("/recipes", recipes.router),
 )
 
-api = NinjaAPI(title="Tarte", version="1", auth=django_auth, docs_url=None, openapi_url=None)
+api = NinjaAPI(title="Tarte", version="1", auth=OfThisKitchen(), docs_url=None, openapi_url=None)
 errors.install(api)
 for prefix, router in ROUTERS:
     api.add_router(prefix, router)

@@ -12,6 +12,7 @@ from ninja.errors import AuthenticationError, HttpError, ValidationError
 
 from dough.facts.errors import EntryError, EntryErrors, Questions
 from kitchen.actions.base import RefusedError, StaleError
+from kitchen.actions.furnish import ThingStaleError
 from kitchen.api.doughs.schemas import DoughOut
 from kitchen.api.doughs.views import dough_out
 from kitchen.api.shape import SAID
@@ -25,7 +26,7 @@ class FieldError(Schema):
 
 class Problem(Schema):
     """code: entry, ask (sent again as sure it is taken), stale, missing, refused, too_big, request. theirs is set for
-    stale only."""
+    a stale dough only."""
 
     code: str
     message: str
@@ -34,7 +35,7 @@ class Problem(Schema):
 
 
 #: Declared on every operation, so that the contract names them.
-PROBLEMS: dict[frozenset[int], type[Problem]] = {frozenset({400, 401, 403, 404, 409, 413, 422}): Problem}
+PROBLEMS: dict[frozenset[int], type[Problem]] = {frozenset({400, 401, 403, 404, 409, 413, 422, 429}): Problem}
 
 
 def install(api: NinjaAPI) -> None:
@@ -64,6 +65,10 @@ def install(api: NinjaAPI) -> None:
     def stale(request: HttpRequest, exc: StaleError) -> HttpResponse:
         return answer(request, 409, Problem(code="stale", message=str(exc), theirs=dough_out(exc.current)))
 
+    @api.exception_handler(ThingStaleError)
+    def thing_stale(request: HttpRequest, exc: ThingStaleError) -> HttpResponse:
+        return answer(request, 409, Problem(code="stale", message=str(exc)))
+
     @api.exception_handler(MissingError)
     def missing(request: HttpRequest, exc: MissingError) -> HttpResponse:
         return answer(request, 404, Problem(code="missing", message=str(exc)))
@@ -88,7 +93,7 @@ def install(api: NinjaAPI) -> None:
 
     @api.exception_handler(HttpError)
     def http(request: HttpRequest, exc: HttpError) -> HttpResponse:
-        code = "refused" if exc.status_code == 403 else "request"
+        code = "refused" if exc.status_code in (403, 429) else "request"
         message = SAID[403][1] if str(exc).startswith("CSRF") else str(exc)
         return answer(request, exc.status_code, Problem(code=code, message=message))
 

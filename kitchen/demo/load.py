@@ -15,11 +15,13 @@ from dough.facts.cookie import Cookie
 from kitchen.actions.calibrate import Calibrate
 from kitchen.actions.create_dough import CreateDough
 from kitchen.actions.freeze_version import FreezeVersion
+from kitchen.actions.furnish import Furnish
 from kitchen.actions.log_bake import BakeEntry, LogBake, NewBatch
+from kitchen.actions.rights import MemberRole
 from kitchen.actions.save_draft import SaveDraft
 from kitchen.documents.draft import DraftDoc
 from kitchen.documents.target import TargetDoc
-from kitchen.models import Batch, Dough, Kitchen, Oven, Tray, Version
+from kitchen.models import Batch, Dough, Kitchen, Member, Oven, Tray, Version
 
 SOURCE = Path(__file__).with_name("lantern_row.json")
 
@@ -38,7 +40,9 @@ def load_demo(now: datetime) -> bool:
             "oven_id": [Oven.objects.create(**o).pk for o in data["ovens"]],
             "tray_id": [Tray.objects.create(**t).pk for t in data["trays"]],
         }
-        cooks = [_cook(c) for c in data["cooks"]]
+        cooks = [_cook(c, MemberRole.COOK if n else MemberRole.OWNER, now) for n, c in enumerate(data["cooks"])]
+        for of, facts in data["things"]:
+            Furnish(actor=cooks[0], now=now - timedelta(days=60), kind=of, typed=facts).execute()
         for dough in data["doughs"]:
             _dough(dough, cooks, now, ids)
     # What the bakes say of this kitchen is in force from the start: forecast and last bake agree at first sight.
@@ -46,10 +50,11 @@ def load_demo(now: datetime) -> bool:
     return True
 
 
-def _cook(data: dict[str, str]) -> User:
+def _cook(data: dict[str, str], role: MemberRole, now: datetime) -> User:
     cook = User(username=data["username"], first_name=data["name"])
     cook.set_unusable_password()
     cook.save()
+    Member.objects.create(user=cook, role=role, joined_at=now)
     return cook
 
 

@@ -1,14 +1,19 @@
 """One file per thing that lasts."""
 
 from kitchen.models.bake import Bake, Batch
+from kitchen.models.bakeware import Cutter, Scoop, Tin, Tray
 from kitchen.models.butter import ButterOut, ButterReading, MixerReading
 from kitchen.models.cups import CupWeighing
-from kitchen.models.dough import Dough, Version
+from kitchen.models.dough import Dough, KeptDraft, Version
 from kitchen.models.event import Event
 from kitchen.models.foretold import Foretold
-from kitchen.models.kitchen import Kitchen, Oven, Tray
+from kitchen.models.kitchen import Kitchen
 from kitchen.models.learning import Calibration
+from kitchen.models.lot import Lot
+from kitchen.models.machines import Cold, Mixer, Scale, ScaleCheck
+from kitchen.models.oven import Oven
 from kitchen.models.pantry import OwnIngredient
+from kitchen.models.people import Invite, Member
 from kitchen.models.photo import Photo
 from kitchen.models.series import Series
 from kitchen.models.supplier import SupplierLabel
@@ -19,17 +24,28 @@ __all__ = [
     "ButterOut",
     "ButterReading",
     "Calibration",
+    "Cold",
     "CupWeighing",
+    "Cutter",
     "Dough",
     "Event",
     "Foretold",
+    "Invite",
+    "KeptDraft",
     "Kitchen",
+    "Lot",
+    "Member",
+    "Mixer",
     "MixerReading",
     "Oven",
     "OwnIngredient",
     "Photo",
+    "Scale",
+    "ScaleCheck",
+    "Scoop",
     "Series",
     "SupplierLabel",
+    "Tin",
     "Tray",
     "Version",
 ]

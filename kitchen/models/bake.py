@@ -5,9 +5,10 @@ from __future__ import annotations
 from django.conf import settings
 from django.db import models
 
+from kitchen.models.bakeware import Tray
 from kitchen.models.dough import Version
 from kitchen.models.frozen import Frozen
-from kitchen.models.kitchen import Oven, Tray
+from kitchen.models.oven import Oven
 from kitchen.models.photo import Photo
 
 
@@ -37,7 +38,7 @@ class Bake(Frozen):
     """One occasion of baking part of a batch. Null is unknown, never zero.
 
     number counts the bakes of a dough; a correction keeps the number and points at what it replaces.
-    key is made by the client so that a repeated send logs once.
+    key is made by the client so that a repeated send logs once; said is a digest of what was sent under it.
     """
 
     batch = models.ForeignKey(Batch, on_delete=models.PROTECT, related_name="bakes")
@@ -46,6 +47,7 @@ class Bake(Frozen):
         "self", null=True, blank=True, on_delete=models.PROTECT, related_name="corrected_by"
     )
     key = models.CharField(max_length=64, unique=True)
+    said = models.CharField(max_length=64, blank=True, default="")
     baked_on = models.DateField()
     age_h = models.FloatField(null=True, blank=True)
     chill_h = models.FloatField(null=True, blank=True)

@@ -54,3 +54,22 @@ class Version(Frozen):
 
     def __str__(self) -> str:
         return f"{self.dough} {self.number}"
+
+
+class KeptDraft(Frozen):
+    """A draft as it was at a moment between versions, so that one can go back to it."""
+
+    dough = models.ForeignKey(Dough, on_delete=models.CASCADE, related_name="kept_drafts")
+    revision = models.PositiveIntegerField()
+    name = models.CharField(max_length=80)
+    style = models.CharField(max_length=20, blank=True)
+    target = models.JSONField()
+    draft = models.JSONField()
+    saved_at = models.DateTimeField()
+    saved_by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.PROTECT, related_name="+")
+
+    class Meta:
+        ordering = ["id"]
+
+    def __str__(self) -> str:
+        return f"draft {self.revision} of {self.dough}"

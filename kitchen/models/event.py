@@ -13,6 +13,7 @@ class Event(Frozen):
     """One write: who, when, what (the action's verb, and words for the journal), on what.
 
     subject names the row written, as ``bake 12``; dough is the dough it belongs to, null for what is the kitchen's.
+    before is what stood there before, where that can be put back; undoes is the event that was taken back by this one.
     """
 
     at = models.DateTimeField()
@@ -21,6 +22,9 @@ class Event(Frozen):
     words = models.CharField(max_length=200)
     subject = models.CharField(max_length=60)
     dough = models.ForeignKey(Dough, null=True, blank=True, on_delete=models.PROTECT, related_name="events")
+
+    before = models.JSONField(null=True, blank=True)
+    undoes = models.OneToOneField("self", null=True, blank=True, on_delete=models.PROTECT, related_name="undone_by")
 
     class Meta:
         ordering = ["id"]

@@ -9,12 +9,14 @@ from kitchen.models.frozen import Frozen
 
 
 class OwnIngredient(Frozen):
-    """One version of an ingredient of the cook's own. recipe is how it was made up, a document of kitchen/documents."""
+    """One version of an ingredient of the cook's own. recipe is how it was made up, a document of kitchen/documents.
+    A retired one is offered no more; doughs that hold it keep it."""
 
     key = models.CharField(max_length=40)
     version = models.PositiveIntegerField()
     name = models.CharField(max_length=80)
     recipe = models.JSONField()
+    retired = models.BooleanField(default=False)
     made_at = models.DateTimeField()
     made_by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.PROTECT, related_name="+")
 

@@ -7,7 +7,10 @@ from __future__ import annotations
 
 import io
 import secrets
+import threading
 import warnings
+from collections.abc import Iterator
+from contextlib import contextmanager
 from pathlib import Path
 from typing import Any
 
@@ -21,12 +24,17 @@ from dough.facts.errors import EntryError
 
 Array = np.ndarray[Any, np.dtype[np.float64]]
 MAX_BYTES = 15_000_000
-MAX_PIXELS = 50_000_000
+#: What a camera's JPEG may have: it is decoded at a fraction of its size. Other formats are decoded whole.
+MAX_PIXELS, MAX_WHOLE_PIXELS = 64_000_000, 24_000_000
 #: Longest edge kept; a phone's picture of the sheet still has some seven pixels a mm.
 LONGEST = 2200
 LEAST_EDGE = 400
 FORMATS = ("JPEG", "PNG", "WEBP")
 QUALITY = 92
+
+
+#: Held while a picture is decoded and measured: each takes some hundred megabytes.
+turn = threading.RLock()
 
 
 class CappedUpload(FileUploadHandler):
@@ -54,22 +62,24 @@ def opened(data: bytes) -> Array:
         with warnings.catch_warnings():
             warnings.simplefilter("error", Image.DecompressionBombWarning)
             image = Image.open(io.BytesIO(data), formats=FORMATS)
-            if image.width * image.height > MAX_PIXELS:
+            most = MAX_PIXELS if image.format == "JPEG" else MAX_WHOLE_PIXELS
+            if image.width * image.height > most:
                 raise EntryError(
-                    "photo", f"The picture has over {MAX_PIXELS // 1_000_000} million pixels. Send a smaller copy."
+                    "photo", f"The picture has over {most // 1_000_000} million pixels. Send a smaller copy."
                 )
             if min(image.size) < LEAST_EDGE:
                 raise EntryError(
                     "photo", f"The picture is too small ({image.width} × {image.height} pixels) to measure on."
                 )
+            image.draft("RGB", (LONGEST, LONGEST))
             image.load()
     except EntryError:
         raise
     except (UnidentifiedImageError, Image.DecompressionBombError, Image.DecompressionBombWarning, OSError, ValueError,
             SyntaxError) as error:  # fmt: skip
         raise EntryError("photo", "That can't be read as a picture. Send a JPEG, PNG or WebP.") from error
+    image.thumbnail((LONGEST, LONGEST))
     upright = ImageOps.exif_transpose(image).convert("RGB")
-    upright.thumbnail((LONGEST, LONGEST))
     return np.asarray(upright, dtype=float) / 255.0
 
 
@@ -80,6 +90,22 @@ def keep(picture: Array) -> str:
     image = Image.fromarray(np.round(255.0 * np.clip(picture, 0.0, 1.0)).astype(np.uint8))
     image.save(folder / name, format="JPEG", quality=QUALITY)
     return name
+
+
+def forget(name: str) -> None:
+    """Take away a picture and what was kept beside it."""
+    for each in (name, sheet_name(name)):
+        (_folder() / Path(each).name).unlink(missing_ok=True)
+
+
+@contextmanager
+def kept_with_the_row(name: str) -> Iterator[None]:
+    """Take the files away again when what is done beside them fails."""
+    try:
+        yield
+    except BaseException:
+        forget(name)
+        raise
 
 
 def kept(name: str) -> bytes:

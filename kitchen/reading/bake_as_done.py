@@ -7,9 +7,11 @@ from dataclasses import replace
 from dough.accounts.formula import USUAL_STEP, Draft, Formula, Line
 from dough.bake.intake import Kit
 from dough.bake.taught import GENERAL, Taught
+from dough.facts.furnishings import tray_conductance
 from dough.facts.ingredients import ingredient
 from dough.facts.packings import USUAL_PACKING
 from kitchen.documents.draft import DraftDoc
+from kitchen.documents.furnishing import facts_of
 from kitchen.documents.measured import MeasuredDoc
 from kitchen.documents.own_ingredient import find
 from kitchen.models import Bake
@@ -55,7 +57,7 @@ def kit_of(bake: Bake, known: Taught = GENERAL) -> Kit:
     hours = None if tasted is None else tasted / 60.0
     place = room()
     eaten = eaten_in(place, eaten_of(hours, USUAL_PACKING))
-    return Kit(offset, bake.tray.conductance if bake.tray else 1.0, known, place, eaten)
+    return Kit(offset, tray_conductance(facts_of(bake.tray)) if bake.tray else 1.0, known, place, eaten)
 
 
 def taught_about(bake: Bake) -> Taught:

@@ -2,7 +2,11 @@
 
 from __future__ import annotations
 
+from dataclasses import dataclass
+from datetime import datetime
+
 from django.contrib.auth.models import User
+from django.db.models import Count
 
 from dough.facts.cookie import Cookie
 from dough.facts.styles import Style, styles
@@ -25,6 +29,26 @@ def dough_for_reading(dough_id: int) -> Dough:
     if found is None:
         raise MissingError("There is no such dough on the shelf. It may have been deleted.")
     return found
+
+
+@dataclass(frozen=True, slots=True)
+class Binned:
+    """A dough off the shelf, with how much hangs on it."""
+
+    pk: int
+    name: str
+    deleted_at: datetime
+    n_versions: int
+    n_bakes: int
+
+
+def binned() -> list[Binned]:
+    """The doughs off the shelf, last one first."""
+    rows = Dough.objects.exclude(deleted_at=None).annotate(
+        n_versions=Count("versions", distinct=True), n_bakes=Count("versions__batches__bakes", distinct=True)
+    )
+    found = rows.order_by("-deleted_at").values_list("pk", "name", "deleted_at", "n_versions", "n_bakes")
+    return [Binned(pk, name, at, versions, bakes) for pk, name, at, versions, bakes in found if at is not None]
 
 
 def draft_differs(dough: Dough) -> bool:

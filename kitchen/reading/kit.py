@@ -11,22 +11,25 @@ from dough.bake.contract import SEA_LEVEL, BakeCase, Room
 from dough.bake.draft_setting import Setting
 from dough.bake.intake import Kit
 from dough.bake.kept import at_hour
+from dough.facts.furnishings import tray_conductance
 from dough.facts.packings import USUAL_PACKING, packing
 from dough.facts.styles import Style
 from dough.judgement.learning.alike import features
 from kitchen.documents.draft import DraftDoc
+from kitchen.documents.furnishing import facts_of
 from kitchen.models import Dough, Kitchen, Oven, Tray
 from kitchen.reading.calibration import lesson_in_force, taught
 
 
 def plain_kit(process: Process) -> Kit:
     """The oven and tray the process names, with general parameters; one that is gone counts as not noted."""
-    offset = conductance = None
+    offset, conductance = None, 1.0
     if process.oven_id is not None:
         offset = Oven.objects.filter(pk=process.oven_id).values_list("offset_k", flat=True).first()
     if process.tray_id is not None:
-        conductance = Tray.objects.filter(pk=process.tray_id).values_list("conductance", flat=True).first()
-    return Kit(offset, 1.0 if conductance is None else conductance, room=room())
+        tray = Tray.objects.filter(pk=process.tray_id).first()
+        conductance = 1.0 if tray is None else tray_conductance(facts_of(tray))
+    return Kit(offset, conductance, room=room())
 
 
 def kit_for(process: Process, dough_id: int | None) -> Kit:

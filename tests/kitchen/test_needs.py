@@ -89,13 +89,13 @@ def test_an_own_ingredient_kept_before_it_could_say_is_read_again(client: Client
 
 def test_the_region_is_one_field_with_an_action(client: Client, kitchen: Kitchen) -> None:
     assert send(client, "GET", "/kitchen").json()["region"] == "EU"
-    assert send(client, "PUT", "/kitchen/region", {"region": "US"}).json()["region"] == "US"
+    address = "/kitchen/furnishing/kitchen"
+    assert send(client, "PUT", address, {"revision": 1, "facts": {"region": "US"}}).json()["facts"]["region"] == "US"
     kitchen.refresh_from_db()
     assert kitchen.region == "US"
-    wrong = send(client, "PUT", "/kitchen/region", {"region": "XX"})
+    wrong = send(client, "PUT", address, {"revision": 2, "facts": {"region": "XX"}})
     assert wrong.status_code == 422
-    assert "Pick one" in wrong.json()["message"]
-    assert Client().put("/api/kitchen/region", "{}", content_type="application/json").status_code in (401, 403)
+    assert "is not one of European Union" in wrong.json()["message"]
 
 
 def test_shelf_sheet_and_label_show_what_is_unsure(client: Client, cook: User, kitchen: Kitchen) -> None:

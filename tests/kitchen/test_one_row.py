@@ -35,11 +35,12 @@ from django.core.management import call_command
 from django.test import Client
 from kitchen.actions.create_dough import CreateDough
 from kitchen.actions.freeze_version import FreezeVersion
-from kitchen.models import Kitchen, Oven, Tray
+from kitchen.models import Kitchen, Member, Oven, Tray
 
 call_command("migrate", verbosity=0)
 Kitchen.objects.create(name="Test"); Oven.objects.create(name="Oven"); Tray.objects.create(name="Tray")
 cook, now = User.objects.create_user("ada"), datetime(2026, 3, 4, 9, 30, tzinfo=UTC)
+Member.objects.create(user=cook, role="owner", joined_at=now)
 dough = CreateDough(actor=cook, now=now, name="Rounds", start="style", style="oat").execute()
 FreezeVersion(actor=cook, now=now, dough_id=dough.pk, revision=1, note="First").execute()
 client = Client(SERVER_NAME="localhost")

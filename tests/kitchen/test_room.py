@@ -21,25 +21,29 @@ def detail(client: Client, dough: Dough, **more: Any) -> Any:
     return send(client, "POST", "/preview/detail", body).json()
 
 
+def room(**facts: Any) -> dict[str, Any]:
+    return {"revision": Kitchen.objects.get().revision, "facts": facts}
+
+
 def test_a_kitchen_high_up_bakes_wider_and_says_so_in_its_log(client: Client, dough: Dough) -> None:
     before = preview(client, dough)["forecast"]["cookie"]["diameter_mm"]
-    answer = send(client, "PUT", "/kitchen/room", {"altitude_m": "1600", "humidity_pct": 35})
-    assert answer.json()["altitude_m"] == 1600
+    answer = send(client, "PUT", "/kitchen/furnishing/kitchen", room(altitude_m="1600", humidity_pct=35))
+    assert answer.json()["facts"]["altitude_m"] == 1600
     assert preview(client, dough)["forecast"]["cookie"]["diameter_mm"] > before + 0.5
-    assert "1600 m" in Event.objects.latest("pk").words
+    assert "changed Test kitchen" in Event.objects.latest("pk").words
 
 
 def test_a_wrong_height_is_refused_by_name_and_nothing_changes(client: Client, dough: Dough) -> None:
     for wrong in ("minus a lot", 99_000, -9000):
-        answer = send(client, "PUT", "/kitchen/room", {"altitude_m": wrong})
+        answer = send(client, "PUT", "/kitchen/furnishing/kitchen", room(altitude_m=wrong))
         assert answer.status_code == 422, wrong
-        assert "room.altitude_m" in str(answer.json())
+        assert "altitude_m" in str(answer.json())
     assert Kitchen.objects.get().altitude_m is None
 
 
 def test_empty_is_not_known_again(client: Client, dough: Dough) -> None:
-    send(client, "PUT", "/kitchen/room", {"altitude_m": 900, "humidity_pct": 60})
-    answer = send(client, "PUT", "/kitchen/room", {"altitude_m": "", "humidity_pct": None}).json()
+    send(client, "PUT", "/kitchen/furnishing/kitchen", room(altitude_m=900, humidity_pct=60))
+    answer = send(client, "PUT", "/kitchen/furnishing/kitchen", room(altitude_m="", humidity_pct=None)).json()["facts"]
     assert (answer["altitude_m"], answer["humidity_pct"]) == (None, None)
 
 
@@ -62,7 +66,7 @@ def test_the_kept_target_says_when_where_the_question_does_not(client: Client, d
 
 def test_a_dry_room_dries_what_lies_open(client: Client, dough: Dough) -> None:
     for humidity, most in ((20, 99.0), (85, 110.0)):
-        send(client, "PUT", "/kitchen/room", {"humidity_pct": humidity})
+        send(client, "PUT", "/kitchen/furnishing/kitchen", room(humidity_pct=humidity))
         age = detail(client, dough, eaten={"hours": 72, "packing": "plate"})["age"]
         assert age["then"]["mass_pct"] < most
         assert (age["then"]["mass_pct"] > 100.0) == (humidity == 85)

@@ -17,7 +17,7 @@ from tests.conftest import send
         ("GET", "/nowhere", 404, "missing"),
         ("POST", "/doughs/1/2/3/4", 404, "missing"),
         ("PATCH", "/preview", 405, "request"),
-        ("DELETE", "/kitchen/room", 405, "request"),
+        ("DELETE", "/kitchen/furnishing/kitchen", 405, "request"),
     ],
 )
 def test_addresses_and_methods_that_are_not_there(
@@ -45,7 +45,7 @@ def test_a_fault_of_ours_is_said_without_its_inside(client: Client, monkeypatch:
 def test_a_missing_form_token_is_said_in_the_same_shape(client: Client, cook: Any) -> None:
     strict = Client(enforce_csrf_checks=True)
     strict.force_login(cook)
-    answer = send(strict, "PUT", "/kitchen/room", {"altitude_m": 1, "humidity_pct": 1})
+    answer = send(strict, "PUT", "/kitchen/furnishing/kitchen", {"revision": 1, "facts": {}})
     assert answer.status_code == 403
     assert answer.json()["code"] == "refused"
 

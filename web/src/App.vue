@@ -2,6 +2,7 @@
 import { useQueryClient } from '@tanstack/vue-query'
 import { BApp } from 'bootstrap-vue-next/components/BApp'
 import { computed } from 'vue'
+import { useRoute } from 'vue-router'
 import { words, type Schemas } from './api/client'
 import { useSession } from './api/queries'
 import SignIn from './session/SignIn.vue'
@@ -9,6 +10,7 @@ import CommandPalette from './ui/CommandPalette.vue'
 import { useTheme } from './ui/useTheme'
 
 useTheme()
+const route = useRoute()
 const queryClient = useQueryClient()
 const { data: session, error, isPending, refetch } = useSession()
 const cook = computed(() => session.value?.cook ?? null)
@@ -28,6 +30,7 @@ function signedIn(answer: Schemas['SessionOut']): void {
       <p>{{ words(error) }}</p>
       <BButton variant="primary" @click="refetch()">Try again</BButton>
     </div>
+    <RouterView v-else-if="route.name === 'join'" />
     <SignIn v-else-if="cook === null" :kitchen="session?.kitchen ?? ''" @signed-in="signedIn" />
     <template v-else>
       <RouterView />

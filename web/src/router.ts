@@ -19,6 +19,19 @@ export const router = createRouter({
     { path: '/', name: 'shelf', component: () => import('./shelf/ShelfPage.vue') },
     { path: '/paste', name: 'paste', component: () => import('./paste/PastePage.vue') },
     {
+      path: '/kitchen',
+      component: () => import('./kitchen/KitchenPage.vue'),
+      children: [
+        { path: '', name: 'kitchen', component: () => import('./kitchen/things/ThingsSection.vue') },
+        { path: 'itself', name: 'itself', component: () => import('./kitchen/ItselfSection.vue') },
+        { path: 'pantry', name: 'pantry', component: () => import('./kitchen/PantrySection.vue') },
+        { path: 'people', name: 'people', component: () => import('./kitchen/people/PeopleSection.vue') },
+        { path: 'journal', name: 'journal', component: () => import('./kitchen/JournalSection.vue') },
+      ],
+    },
+    { path: '/first', name: 'first', component: () => import('./kitchen/FirstSheet.vue') },
+    { path: '/join', name: 'join', component: () => import('./session/JoinPage.vue') },
+    {
       path: '/dough/:id(\\d+)',
       component: () => import('./dough/DoughPage.vue'),
       children: [

@@ -13,9 +13,7 @@ from pydantic import Field
 from dough.accounts.butter.conduction import form
 from dough.accounts.butter.creaming import air, course, creamed_of, cup_test, mixer, mixers, overrun
 from dough.accounts.butter.dough_temp import (
-    MixerHeat,
     PartTemp,
-    learned_heat,
     minutes_for,
     mixed_c,
     parts_of,
@@ -48,7 +46,7 @@ from kitchen.api.butter.shared import number
 from kitchen.api.errors import PROBLEMS
 from kitchen.api.preview.routes import sent
 from kitchen.documents.base import Strict, Typed
-from kitchen.models import MixerReading
+from kitchen.reading.furnished import mixer_heat
 
 router = Router(tags=["butter"])
 STRIP_C = tuple(float(t) for t in range(0, 41, 2))
@@ -148,7 +146,7 @@ def dough_temperature(request: HttpRequest, payload: TempsIn) -> DoughTempOut:
     setting = payload.setting()
     draft = setting.draft
     room = number(payload.room_c, "room_c", "butter.room_c", 21.0) or 21.0
-    by, heat = mixer(payload.mixer), _learned(payload.mixer)
+    by, heat = mixer(payload.mixer), mixer_heat(payload.mixer)
     minutes = number(payload.minutes, "cream_minutes", "butter.minutes", draft.process.cream_minutes or 4.0) or 0.0
     zone = zone_for(draft.process.method, draft.formula)
     wanted = number(payload.wanted_c, "dough_temp_c", "butter.wanted_c")
@@ -189,19 +187,13 @@ def dough_temperature(request: HttpRequest, payload: TempsIn) -> DoughTempOut:
     )
 
 
-def _learned(kind: str) -> MixerHeat:
-    by = mixer(kind)
-    found = MixerReading.objects.filter(kind=kind).values_list("before_c", "after_c", "minutes")
-    return learned_heat(by.warms_per_min, tuple((b - a) / m for a, b, m in found))
-
-
 @router.get("/mixers", response={200: list[MixerOut], **PROBLEMS})
 def list_mixers(request: HttpRequest) -> list[MixerOut]:
     """Kinds of mixer, with what this kitchen has learned of their heat."""
     return [
         MixerOut(
             kind=m.kind, name=m.name, tau_min=m.tau_min, warms_low=m.warms[0], warms_high=m.warms[1],
-            per_min_k=(h := _learned(m.kind)).per_min_k, sd_k=h.sd_k, readings=h.readings, confidence=m.confidence,
+            per_min_k=(h := mixer_heat(m.kind)).per_min_k, sd_k=h.sd_k, readings=h.readings, confidence=m.confidence,
         )
         for m in mixers().values()
     ]  # fmt: skip
@@ -230,7 +222,7 @@ def cream(request: HttpRequest, payload: CreamIn) -> CreamOut:
     temp = number(payload.temp_c, "butter_temp_c", "butter.temp_c", draft.process.butter_temp_c)
     at = (zone.low_c + zone.high_c) / 2 if temp is None else temp
     minutes = number(payload.minutes, "cream_minutes", "butter.minutes", draft.process.cream_minutes)
-    heat = _learned(payload.mixer)
+    heat = mixer_heat(payload.mixer)
     water = number(payload.cup_water_g, "cup_water_g", "butter.cup_water_g")
     mass = number(payload.cup_mass_g, "cup_mass_g", "butter.cup_mass_g")
     cup = None

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 from dataclasses import replace
+from datetime import date, datetime
 from typing import Literal
 
 from django.http import HttpRequest, HttpResponse
@@ -23,7 +24,9 @@ from dough.formats.writing import write
 from dough.judgement.trials.measure import read_list
 from kitchen.actions.create_dough import CreateDough
 from kitchen.actions.delete_dough import DeleteDough, RestoreDough
+from kitchen.actions.empty_bin import KEPT_FOR
 from kitchen.actions.freeze_version import FreezeVersion
+from kitchen.actions.kept_drafts import GoBackToDraft
 from kitchen.actions.return_to_version import ReturnToVersion
 from kitchen.actions.save_draft import SaveDraft
 from kitchen.api.asked import MAX_ID
@@ -35,7 +38,15 @@ from kitchen.documents.draft import DraftDoc
 from kitchen.documents.target import CookieDoc, TargetDoc
 from kitchen.models import Dough, Version
 from kitchen.prints.bench_sheet import sheet_pdf
-from kitchen.reading.doughs import MissingError, dough_for_reading, draft_differs, latest_bakes, measured_cookie
+from kitchen.reading.doughs import (
+    MissingError,
+    binned,
+    dough_for_reading,
+    draft_differs,
+    latest_bakes,
+    measured_cookie,
+    name_of,
+)
 from kitchen.reading.this_kitchen import wanted
 
 router = Router(tags=["doughs"])
@@ -93,6 +104,28 @@ class KeepIn(Strict):
 
 class RevisionIn(Strict):
     revision: int = Field(ge=0, le=MAX_ID)
+
+
+class KeptDraftOut(BaseModel):
+    """A draft between versions; grams are those of its lines, unknown ones apart."""
+
+    id: int
+    saved_at: datetime
+    saved_by: str
+    name: str
+    lines: int
+    grams: float
+
+
+class BinnedOut(BaseModel):
+    """A dough off the shelf. goes_on is the day from which it may be emptied out; null: its bakes keep it."""
+
+    id: int
+    name: str
+    deleted_at: datetime
+    versions: int
+    bakes: int
+    goes_on: date | None
 
 
 class PlaceDoc(Strict):
@@ -221,6 +254,50 @@ def _in_hand(doc: InHandDoc) -> Target:
     )
     mass = read_named(doc.mass_g, "portion_g", "target.mass_g")
     return in_hand(cookie, mass, read_named(doc.age_h, "eat_age_h", "target.age_h"), doc.source)
+
+
+@router.get("/bin", response={200: list[BinnedOut], **PROBLEMS})
+def look_into_bin(request: HttpRequest) -> list[BinnedOut]:
+    """The doughs off the shelf, last one first."""
+    return [
+        BinnedOut(
+            id=d.pk, name=d.name, deleted_at=d.deleted_at, versions=d.n_versions, bakes=d.n_bakes,
+            goes_on=None if d.n_bakes else (d.deleted_at + KEPT_FOR).date(),
+        )
+        for d in binned()
+    ]  # fmt: skip
+
+
+@router.get("/{dough_id}/kept-drafts", response={200: list[KeptDraftOut], **PROBLEMS})
+def kept_drafts(request: HttpRequest, dough_id: int) -> list[KeptDraftOut]:
+    """Drafts as they were between versions, last one first."""
+    found = dough_for_reading(dough_id).kept_drafts.select_related("saved_by").order_by("-pk")[:100]
+    return [
+        KeptDraftOut(
+            id=k.pk, saved_at=k.saved_at, saved_by=name_of(k.saved_by), name=k.name,
+            lines=len(k.draft.get("lines", [])),
+            grams=round(sum(line.get("grams") or 0.0 for line in k.draft.get("lines", [])), 1),
+        )
+        for k in found
+    ]  # fmt: skip
+
+
+@router.get("/{dough_id}/kept-drafts/{kept_id}", response={200: DraftDoc, **PROBLEMS})
+def kept_draft(request: HttpRequest, dough_id: int, kept_id: int) -> DraftDoc:
+    """One of them, to look at."""
+    found = dough_for_reading(dough_id).kept_drafts.filter(pk=kept_id).first()
+    if found is None:
+        raise MissingError("That draft is not one of this dough's.")
+    return DraftDoc.model_validate(found.draft)
+
+
+@router.post("/{dough_id}/kept-drafts/{kept_id}/return", response={200: DoughOut, **PROBLEMS})
+def go_back_to_draft(request: HttpRequest, dough_id: int, kept_id: int, payload: RevisionIn) -> DoughOut:
+    """Make a kept draft the draft again."""
+    action = GoBackToDraft(
+        actor=request.user, now=timezone.now(), dough_id=dough_id, revision=payload.revision, kept_id=kept_id
+    )
+    return dough_out(action.execute())
 
 
 @router.get("/{dough_id}/trail", response={200: list[TrailPoint], **PROBLEMS})

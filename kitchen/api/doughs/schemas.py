@@ -7,6 +7,7 @@ from datetime import date, datetime
 from pydantic import BaseModel
 
 from dough.accounts.needs.verdict import Standing
+from kitchen.actions.rights import MemberRole, Right
 from kitchen.api.preview.schemas import ForecastOut, Point
 from kitchen.documents.draft import DraftDoc
 from kitchen.documents.measured import MeasuredDoc
@@ -14,8 +15,12 @@ from kitchen.documents.target import CookieDoc, TargetDoc
 
 
 class PersonOut(BaseModel):
+    """rights is what role allows."""
+
     name: str
     username: str
+    role: MemberRole
+    rights: list[Right]
 
 
 class SessionOut(BaseModel):
@@ -32,30 +37,31 @@ class OvenOut(BaseModel):
     fan: bool
     offset_k: float | None
     offset_from: str
+    retired: bool
 
 
 class TrayOut(BaseModel):
     id: int
     name: str
     conductance: float
-
-
-class RegionOut(BaseModel):
-    code: str
-    name: str
+    retired: bool
 
 
 class KitchenOut(BaseModel):
-    """unlearned is how many measured bakes the calibration in force does not rest on, those left out by hand apart."""
+    """units, numbers and dates are ids of choices of data/furnishing_fields.csv. furnished: its first sheet was filled
+    in, or there is an oven or a tray. unlearned is how many measured bakes the calibration in force does not rest on,
+    those left out by hand apart."""
 
     name: str
     about: str
     region: str
-    regions: list[RegionOut]
+    units: str
+    numbers: str
+    dates: str
+    room_c: float | None
     ovens: list[OvenOut]
     trays: list[TrayOut]
-    altitude_m: float | None
-    humidity_pct: float | None
+    furnished: bool
     unlearned: int
 
 

@@ -9,8 +9,9 @@ from pydantic import BaseModel, Field
 
 from dough.accounts.own_ingredients import Made
 from dough.facts.kitchen_measures import Habit
-from kitchen.actions.make_ingredient import MakeIngredient
+from kitchen.actions.make_ingredient import MakeIngredient, RetireIngredient
 from kitchen.actions.weigh_cups import WeighCups
+from kitchen.api.asked import MAX_ID
 from kitchen.api.errors import PROBLEMS
 from kitchen.api.reference.routes import ingredient_out
 from kitchen.api.reference.schemas import IngredientOut
@@ -28,6 +29,7 @@ class OwnOut(BaseModel):
     version: int
     estimated: list[str]
     recipe: OwnRecipe
+    retired: bool = False
 
 
 class OwnIn(Strict):
@@ -39,7 +41,9 @@ class OwnIn(Strict):
 @router.get("", response={200: list[OwnOut], **PROBLEMS})
 def pantry(request: HttpRequest) -> list[OwnOut]:
     """The newest version of every ingredient of the cook's own."""
-    return [OwnOut(**_out(of_row(row)), version=row.version, recipe=row.recipe) for row in latest()]
+    return [
+        OwnOut(**_out(of_row(row)), version=row.version, recipe=row.recipe, retired=row.retired) for row in latest()
+    ]
 
 
 @router.post("/look", response={200: OwnOut, **PROBLEMS})
@@ -57,6 +61,20 @@ def create(request: HttpRequest, payload: OwnIn) -> Status[OwnOut]:
     )
     row = action.execute()
     return Status(201, OwnOut(**_out(of_row(row)), version=row.version, recipe=row.recipe))
+
+
+class RetireOwnIn(Strict):
+    version: int = Field(ge=0, le=MAX_ID)
+    back: bool = False
+
+
+@router.post("/{key}/retire", response={200: OwnOut, **PROBLEMS})
+def retire(request: HttpRequest, key: str, payload: RetireOwnIn) -> OwnOut:
+    """Offer an own ingredient no more, or again."""
+    row = RetireIngredient(
+        actor=request.user, now=timezone.now(), key=key, version=payload.version, back=payload.back
+    ).execute()
+    return OwnOut(**_out(of_row(row)), version=row.version, recipe=row.recipe, retired=row.retired)
 
 
 class CupsIn(Strict):

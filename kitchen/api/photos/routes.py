@@ -109,19 +109,24 @@ def add_photo(request: HttpRequest, dough_id: int, key: Form[str], photo: File[U
     """Take a picture in: re-encoded, measured. The same key twice adds it once."""
     if not 8 <= len(key) <= 64:
         raise EntryError("key", "The picture came without its key. Choose it again.")
-    picture = pictures.opened(photo.read(pictures.MAX_BYTES + 1))
-    action = AddPhoto(actor=request.user, now=timezone.now(), dough_id=dough_id, key=key, picture=picture)
+    action = AddPhoto(
+        actor=request.user, now=timezone.now(), dough_id=dough_id, key=key,
+        picture=lambda: pictures.opened(photo.read(pictures.MAX_BYTES + 1)),
+    )  # fmt: skip
     return Status(201, photo_out(action.execute()))
 
 
 @dough_router.post("/{dough_id}/photos/simulated", response={201: PhotoOut, **PROBLEMS})
 def simulate(request: HttpRequest, dough_id: int, payload: SimulatedIn) -> Status[PhotoOut]:
     """A picture from the simulated camera of what the draft would bake."""
-    dough = dough_for_reading(dough_id)
-    case = dough_setting(dough, style_of(dough)).case()
-    if isinstance(case, NoCase):
-        raise EntryError("photo", f"There is no forecast to photograph. {case.because}")
-    picture = taken(case, payload.pieces, 1000 * dough_id + Photo.objects.filter(dough=dough).count())
+
+    def picture() -> pictures.Array:
+        dough = dough_for_reading(dough_id)
+        case = dough_setting(dough, style_of(dough)).case()
+        if isinstance(case, NoCase):
+            raise EntryError("photo", f"There is no forecast to photograph. {case.because}")
+        return taken(case, payload.pieces, 1000 * dough_id + Photo.objects.filter(dough=dough).count())
+
     action = AddPhoto(
         actor=request.user, now=timezone.now(), dough_id=dough_id, key=payload.key, picture=picture, simulated=True
     )

@@ -6,9 +6,7 @@ from dataclasses import asdict
 from functools import cache
 
 from django.http import HttpRequest
-from django.utils import timezone
 from ninja import Router
-from pydantic import Field
 
 from dough.accounts.formula import Method, Place, Shape, Step
 from dough.accounts.needs.said import allergens_of
@@ -19,17 +17,15 @@ from dough.draft.target import from_style
 from dough.draft.texture_map import known_words
 from dough.draft.texture_map import regions as map_regions
 from dough.facts.colour import shade_hex
+from dough.facts.furnishings import tray_conductance
 from dough.facts.ingredients import Ingredient, Role, table
 from dough.facts.kitchen_measures import fillings
 from dough.facts.needs import ALLERGENS, AMOUNTS, NEEDS, ORIGINS
 from dough.facts.packings import packings
 from dough.facts.quantities import quantities
-from dough.facts.regions import USUAL, regions
 from dough.judgement.trials.scales import SCALES
 from dough.recipe.names import called
-from kitchen.actions.set_region import SetRegion
-from kitchen.actions.set_room import SetRoom
-from kitchen.api.doughs.schemas import KitchenOut, OvenOut, RegionOut, TrayOut
+from kitchen.api.doughs.schemas import KitchenOut, OvenOut, TrayOut
 from kitchen.api.doughs.views import points
 from kitchen.api.errors import PROBLEMS
 from kitchen.api.preview.schemas import ExplainOut, ModelOut
@@ -45,9 +41,10 @@ from kitchen.api.reference.schemas import (
     StyleOut,
     WishKindOut,
 )
-from kitchen.documents.base import Strict, Typed
+from kitchen.documents.furnishing import facts_of
 from kitchen.documents.target import TargetDoc
 from kitchen.models import Kitchen, Oven, Tray
+from kitchen.models.furnishing import Furnishing
 from kitchen.reading.logged_bakes import unlearned
 from kitchen.reading.model_text import sections
 
@@ -134,47 +131,32 @@ def reference(request: HttpRequest) -> ReferenceOut:
 @router.get("/kitchen", response={200: KitchenOut, **PROBLEMS})
 def kitchen(request: HttpRequest) -> KitchenOut:
     """The kitchen with its ovens and trays."""
-    found = Kitchen.objects.first()
+    found = Kitchen.objects.first() or Kitchen(name="")
+    ovens = [
+        OvenOut(id=o.pk, name=o.name, fan=o.fan, offset_k=o.offset_k, offset_from=o.offset_from, retired=_gone(o))
+        for o in Oven.objects.all()
+    ]
+    trays = [
+        TrayOut(id=t.pk, name=t.name, conductance=tray_conductance(facts_of(t)), retired=_gone(t))
+        for t in Tray.objects.all()
+    ]
     return KitchenOut(
-        name=found.name if found else "",
-        about=found.about if found else "",
-        region=found.region if found else USUAL,
-        regions=[RegionOut(code=r.code, name=r.name) for r in regions().values()],
-        altitude_m=found.altitude_m if found else None,
-        humidity_pct=found.humidity_pct if found else None,
+        name=found.name,
+        about=found.about,
+        region=found.region,
+        units=found.units,
+        numbers=found.numbers,
+        dates=found.dates,
+        room_c=found.room_c,
         unlearned=unlearned(),
-        ovens=[OvenOut.model_validate(o, from_attributes=True) for o in Oven.objects.all()],
-        trays=[TrayOut.model_validate(t, from_attributes=True) for t in Tray.objects.all()],
+        ovens=ovens,
+        trays=trays,
+        furnished=found.furnished_at is not None or bool(ovens or trays),
     )
 
 
-class RegionIn(Strict):
-    """Where the kitchen sells and eats."""
-
-    region: str = Field(max_length=10)
-
-
-@router.put("/kitchen/region", response={200: KitchenOut, **PROBLEMS})
-def set_region(request: HttpRequest, payload: RegionIn) -> KitchenOut:
-    """Change the kitchen's region: what is approved as a food and how labels count goes by it."""
-    SetRegion(actor=request.user, now=timezone.now(), code=payload.region).execute()
-    return kitchen(request)
-
-
-class RoomIn(Strict):
-    """How high the kitchen lies, m, and how humid its room is, %; empty is not known."""
-
-    altitude_m: Typed = None
-    humidity_pct: Typed = None
-
-
-@router.put("/kitchen/room", response={200: KitchenOut, **PROBLEMS})
-def set_room(request: HttpRequest, payload: RoomIn) -> KitchenOut:
-    """Change the facts of the room: boiling point, gas, drying and keeping go by them."""
-    SetRoom(
-        actor=request.user, now=timezone.now(), altitude=payload.altitude_m, humidity=payload.humidity_pct
-    ).execute()
-    return kitchen(request)
+def _gone(row: Furnishing) -> bool:
+    return row.retired_at is not None
 
 
 @router.get("/model", response={200: ModelOut, **PROBLEMS})

@@ -171,11 +171,9 @@ def try_plan(request: HttpRequest, dough_id: int, payload: SeriesIn) -> HttpResp
 @dough_router.post("/{dough_id}/series", response={201: SeriesOut, **PROBLEMS})
 def keep_plan(request: HttpRequest, dough_id: int, payload: SeriesIn) -> Status[SeriesOut]:
     """Keep a plan, with the draft it starts from."""
-    dough = dough_for_reading(dough_id)
-    made = _plan(dough, _draft(dough.draft), payload)
     action = PlanSeries(
-        actor=request.user, now=timezone.now(), dough_id=dough_id, name=payload.name, base=dough.draft,
-        plan=asdict(made),
+        actor=request.user, now=timezone.now(), dough_id=dough_id, name=payload.name,
+        laid_out=lambda dough: (dough.draft, asdict(_plan(dough, _draft(dough.draft), payload))),
     )  # fmt: skip
     return Status(201, series_out(action.execute()))
 

@@ -134,11 +134,79 @@ export const api = {
     data(client.GET('/api/doughs/{dough_id}/write/{kind}', ...init)),
   /** The kitchen with its ovens and trays. */
   kitchen: (...init: Init<'get', '/api/kitchen'>) => data(client.GET('/api/kitchen', ...init)),
-  /** Change the kitchen's region: what is approved as a food and how labels count goes by it. */
-  setRegion: (...init: Init<'put', '/api/kitchen/region'>) =>
-    data(client.PUT('/api/kitchen/region', ...init)),
-  /** Change the facts of the room: boiling point, gas, drying and keeping go by them. */
-  setRoom: (...init: Init<'put', '/api/kitchen/room'>) => data(client.PUT('/api/kitchen/room', ...init)),
+  /** All the kitchen has, with what is asked of each kind. */
+  furnished: (...init: Init<'get', '/api/kitchen/furnishing'>) =>
+    data(client.GET('/api/kitchen/furnishing', ...init)),
+  /** Change the kitchen itself: name, region, room, how figures are written. */
+  changeKitchen: (...init: Init<'put', '/api/kitchen/furnishing/kitchen'>) =>
+    data(client.PUT('/api/kitchen/furnishing/kitchen', ...init)),
+  /** The first sheet: all of it or nothing. */
+  furnishFirst: (...init: Init<'post', '/api/kitchen/furnishing/first'>) =>
+    data(client.POST('/api/kitchen/furnishing/first', ...init)),
+  /** Put a thing into the kitchen. */
+  makeThing: (...init: Init<'post', '/api/kitchen/furnishing/{kind}'>) =>
+    data(client.POST('/api/kitchen/furnishing/{kind}', ...init)),
+  /** Change a thing; refused when someone else changed it meanwhile. */
+  changeThing: (...init: Init<'put', '/api/kitchen/furnishing/{kind}/{thing_id}'>) =>
+    data(client.PUT('/api/kitchen/furnishing/{kind}/{thing_id}', ...init)),
+  /** Take a thing out of use, or bring it back. */
+  retireThing: (...init: Init<'post', '/api/kitchen/furnishing/{kind}/{thing_id}/retire'>) =>
+    data(client.POST('/api/kitchen/furnishing/{kind}/{thing_id}/retire', ...init)),
+  /** Put a thing back as it was before a write. */
+  takeBack: (...init: Init<'post', '/api/kitchen/furnishing/events/{event_id}/take-back'>) =>
+    data(client.POST('/api/kitchen/furnishing/events/{event_id}/take-back', ...init)),
+  /** Work out an oven's offset from a thermometer's readings, and keep it. */
+  testOven: (...init: Init<'post', '/api/kitchen/furnishing/ovens/{thing_id}/test'>) =>
+    data(client.POST('/api/kitchen/furnishing/ovens/{thing_id}/test', ...init)),
+  /** A check weight on a scale: whether it holds. */
+  checkScale: (...init: Init<'post', '/api/kitchen/furnishing/scales/{thing_id}/check'>) =>
+    data(client.POST('/api/kitchen/furnishing/scales/{thing_id}/check', ...init)),
+  /** Offer an own ingredient no more, or again. */
+  retireOwn: (...init: Init<'post', '/api/pantry/{key}/retire'>) =>
+    data(client.POST('/api/pantry/{key}/retire', ...init)),
+  /** The doughs off the shelf. */
+  bin: (...init: Init<'get', '/api/doughs/bin'>) => data(client.GET('/api/doughs/bin', ...init)),
+  /** Drafts as they were between versions. */
+  keptDrafts: (...init: Init<'get', '/api/doughs/{dough_id}/kept-drafts'>) =>
+    data(client.GET('/api/doughs/{dough_id}/kept-drafts', ...init)),
+  /** One of them, to look at. */
+  keptDraft: (...init: Init<'get', '/api/doughs/{dough_id}/kept-drafts/{kept_id}'>) =>
+    data(client.GET('/api/doughs/{dough_id}/kept-drafts/{kept_id}', ...init)),
+  /** Make a kept draft the draft again. */
+  returnToDraft: (...init: Init<'post', '/api/doughs/{dough_id}/kept-drafts/{kept_id}/return'>) =>
+    data(client.POST('/api/doughs/{dough_id}/kept-drafts/{kept_id}/return', ...init)),
+  /** Who did what, a page at a time. */
+  journal: (...init: Init<'get', '/api/kitchen/journal'>) =>
+    data(client.GET('/api/kitchen/journal', ...init)),
+  /** Who works here, and the links that wait. */
+  people: (...init: Init<'get', '/api/kitchen/people'>) => data(client.GET('/api/kitchen/people', ...init)),
+  /** Make a link by which someone joins. */
+  invite: (...init: Init<'post', '/api/kitchen/people/invites'>) =>
+    data(client.POST('/api/kitchen/people/invites', ...init)),
+  /** Make a link worthless. */
+  withdrawInvite: (...init: Init<'delete', '/api/kitchen/people/invites/{invite_id}'>) =>
+    data(client.DELETE('/api/kitchen/people/invites/{invite_id}', ...init)),
+  /** What a link is for. */
+  lookAtLink: (...init: Init<'post', '/api/kitchen/people/links/look'>) =>
+    data(client.POST('/api/kitchen/people/links/look', ...init)),
+  /** Join, or set a new password, by a link; signs in. */
+  takeUpLink: (...init: Init<'post', '/api/kitchen/people/links'>) =>
+    data(client.POST('/api/kitchen/people/links', ...init)),
+  /** Change what a member may do. */
+  changeRole: (...init: Init<'put', '/api/kitchen/people/{member_id}/role'>) =>
+    data(client.PUT('/api/kitchen/people/{member_id}/role', ...init)),
+  /** Take someone off the list, or let them in again. */
+  takeOffList: (...init: Init<'post', '/api/kitchen/people/{member_id}/off'>) =>
+    data(client.POST('/api/kitchen/people/{member_id}/off', ...init)),
+  /** End a member's password and make a link by which they set a new one. */
+  resetPassword: (...init: Init<'post', '/api/kitchen/people/{member_id}/reset'>) =>
+    data(client.POST('/api/kitchen/people/{member_id}/reset', ...init)),
+  /** Change one's own password. */
+  changePassword: (...init: Init<'put', '/api/kitchen/people/me/password'>) =>
+    data(client.PUT('/api/kitchen/people/me/password', ...init)),
+  /** Sign oneself out on every device. */
+  signOutEverywhere: (...init: Init<'delete', '/api/kitchen/people/me/sessions'>) =>
+    data(client.DELETE('/api/kitchen/people/me/sessions', ...init)),
   /** Take into force what the bakes teach. */
   adoptLesson: (...init: Init<'post', '/api/learning'>) => data(client.POST('/api/learning', ...init)),
   /** Back to an earlier calibration, or to general parameters. */

@@ -54,3 +54,16 @@ export function useBakes(id: Ref<number>) {
     queryFn: () => api.bakes({ params: { path: { dough_id: id.value } } }),
   })
 }
+
+/** All the kitchen has. */
+export function useFurnished() {
+  return useQuery({ queryKey: ['furnished'], queryFn: () => api.furnished() })
+}
+
+export type Right = NonNullable<Schemas['SessionOut']['cook']>['rights'][number]
+
+/** What whoever is signed in may do here. Usage: `const may = useRights(); may('furnish')` */
+export function useRights(): (right: Right) => boolean {
+  const { data: session } = useSession()
+  return (right) => session.value?.cook?.rights.includes(right) ?? false
+}

@@ -2,11 +2,10 @@
 import { useQueryClient } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { api } from '@/api/calls'
-import { ApiError, words, type Schemas } from '@/api/client'
+import { words, type Schemas } from '@/api/client'
 import { useKitchen, useReference, useShelf } from '@/api/queries'
 import { scaleFor } from '@/cookie/scale'
 import { day } from '@/ui/format'
-import AmountBox from '@/ui/AmountBox.vue'
 import TopBar from '@/ui/TopBar.vue'
 import NewDough from './NewDough.vue'
 import Silhouette from './Silhouette.vue'
@@ -18,27 +17,6 @@ const queryClient = useQueryClient()
 
 const NEEDS = { meets: '✓ met by its lines', unsure: '△ labels to read', breaks: '▲ not met yet' }
 
-async function setRegion(region: string): Promise<void> {
-  try {
-    queryClient.setQueryData(['kitchen'], await api.setRegion({ body: { region } }))
-    problem.value = ''
-  } catch (failed) {
-    problem.value = words(failed)
-  }
-}
-const roomProblems = ref<Record<string, string>>({})
-const text = (value: number | null): string => (value === null ? '' : String(value))
-async function setRoom(changed: Schemas['RoomIn']): Promise<void> {
-  const now = kitchen.value
-  try {
-    const body = { altitude_m: now?.altitude_m ?? null, humidity_pct: now?.humidity_pct ?? null, ...changed }
-    queryClient.setQueryData(['kitchen'], await api.setRoom({ body }))
-    roomProblems.value = {}
-  } catch (failed) {
-    roomProblems.value = failed instanceof ApiError ? failed.byField : {}
-    if (Object.keys(roomProblems.value).length === 0) problem.value = words(failed)
-  }
-}
 const starting = ref<'base_ratio' | 'style' | 'empty' | null>(null)
 const removed = ref<Schemas['DoughOut'] | null>(null)
 const problem = ref('')
@@ -72,37 +50,6 @@ async function putBack(): Promise<void> {
   <TopBar>
     <span class="kitchen">{{ kitchen?.name }}</span>
     <span class="small-words">{{ kitchen?.about }}</span>
-    <label v-if="kitchen" class="region small-words"
-      >Food law of
-      <select
-        class="form-select form-select-sm"
-        :value="kitchen.region"
-        @change="setRegion(($event.target as HTMLSelectElement).value)"
-      >
-        <option v-for="r in kitchen.regions" :key="r.code" :value="r.code">{{ r.name }}</option>
-      </select></label
-    >
-    <div v-if="kitchen" class="room small-words" role="group" aria-label="The room">
-      <span>Kitchen at</span>
-      <AmountBox
-        label="Metres above the sea"
-        :shown="text(kitchen.altitude_m)"
-        unit="m"
-        :problem="roomProblems['room.altitude_m'] ?? ''"
-        describedby="room-problem"
-        placeholder="0"
-        @enter="setRoom({ altitude_m: $event })"
-      />
-      <AmountBox
-        label="Humidity of the room"
-        :shown="text(kitchen.humidity_pct)"
-        unit="% humid"
-        :problem="roomProblems['room.humidity_pct'] ?? ''"
-        describedby="room-problem"
-        placeholder="50"
-        @enter="setRoom({ humidity_pct: $event })"
-      />
-    </div>
   </TopBar>
   <main id="main" class="shelf">
     <div class="title">
@@ -113,8 +60,12 @@ async function putBack(): Promise<void> {
       </span>
     </div>
     <p v-if="problem" class="alert-words" role="alert">▲ {{ problem }}</p>
-    <p v-if="Object.keys(roomProblems).length" id="room-problem" class="alert-words" role="alert">
-      ▲ {{ Object.values(roomProblems).join(' ') }}
+    <p v-if="kitchen && !kitchen.furnished" class="panel undo">
+      <span
+        ><b>This kitchen has nothing yet.</b> Forecasts go by a usual oven and tray until it says what it has:
+        one sheet, two minutes.</span
+      >
+      <RouterLink class="btn btn-primary btn-sm" :to="{ name: 'first' }">Furnish it</RouterLink>
     </p>
     <p v-if="removed" class="panel undo" role="status">
       “{{ removed.name }}” is off the shelf, with its versions and bakes.
@@ -178,24 +129,6 @@ async function putBack(): Promise<void> {
 </template>
 
 <style scoped>
-.region {
-  display: flex;
-  align-items: center;
-  gap: 6px;
-  margin-left: auto;
-}
-.room {
-  display: flex;
-  align-items: center;
-  gap: 6px;
-}
-.room :deep(input) {
-  width: 56px;
-}
-.region select {
-  width: auto;
-  padding: 1px 26px 1px 8px;
-}
 .kitchen {
   font-weight: 650;
 }

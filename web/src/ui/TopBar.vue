@@ -20,6 +20,7 @@ async function signOut(): Promise<void> {
 <template>
   <header class="top">
     <RouterLink class="brand" :to="{ name: 'shelf' }">Tarte</RouterLink>
+    <RouterLink class="place" :to="{ name: 'kitchen' }">Kitchen</RouterLink>
     <div class="middle"><slot /></div>
     <slot name="actions" />
     <button
@@ -51,6 +52,14 @@ async function signOut(): Promise<void> {
   font-size: 1.25rem;
   font-weight: 750;
   color: var(--cobalt);
+}
+.place {
+  font-weight: 600;
+  padding: 2px 0;
+  border-bottom: 2px solid transparent;
+}
+.place.router-link-active {
+  border-bottom-color: var(--cobalt);
 }
 .middle {
   flex: 1;

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { useKitchen, useReference } from '@/api/queries'
+import { inUse } from '@/kitchen/inUse'
 import { theDough } from '@/dough/key'
 import { choice } from '@/ui/format'
 import ProcessBox from './ProcessBox.vue'
@@ -64,7 +65,9 @@ const problems = computed(() =>
       <span>Oven</span>
       <select :value="process.oven_id ?? ''" @change="picked('oven_id', $event)">
         <option value="">not said</option>
-        <option v-for="o in kitchen?.ovens ?? []" :key="o.id" :value="o.id">{{ o.name }}</option>
+        <option v-for="o in inUse(kitchen?.ovens, process.oven_id)" :key="o.id" :value="o.id">
+          {{ o.name }}
+        </option>
       </select>
     </label>
     <ProcessBox name="oven_c" word="set to" />
@@ -81,7 +84,9 @@ const problems = computed(() =>
       <span>Tray</span>
       <select :value="process.tray_id ?? ''" @change="picked('tray_id', $event)">
         <option value="">not said</option>
-        <option v-for="t in kitchen?.trays ?? []" :key="t.id" :value="t.id">{{ t.name }}</option>
+        <option v-for="t in inUse(kitchen?.trays, process.tray_id)" :key="t.id" :value="t.id">
+          {{ t.name }}
+        </option>
       </select>
     </label>
     <label :title="standing('liners', process.liner)">

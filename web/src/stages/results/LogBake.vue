@@ -5,6 +5,7 @@ import { computed, ref, watch } from 'vue'
 import { api } from '@/api/calls'
 import { ApiError, words, type Schemas } from '@/api/client'
 import { useKitchen, useReference } from '@/api/queries'
+import { inUse } from '@/kitchen/inUse'
 import { theDough } from '@/dough/key'
 import { day } from '@/ui/format'
 import EntryField from '@/ui/EntryField.vue'
@@ -240,7 +241,7 @@ function bringBack(): void {
         ><span>Oven</span>
         <BFormSelect v-model="entry.oven_id" size="sm">
           <BFormSelectOption :value="null">not noted</BFormSelectOption>
-          <BFormSelectOption v-for="o in kitchen?.ovens ?? []" :key="o.id" :value="o.id">{{
+          <BFormSelectOption v-for="o in inUse(kitchen?.ovens, entry.oven_id)" :key="o.id" :value="o.id">{{
             o.name
           }}</BFormSelectOption>
         </BFormSelect>
@@ -251,7 +252,7 @@ function bringBack(): void {
         ><span>Tray</span>
         <BFormSelect v-model="entry.tray_id" size="sm">
           <BFormSelectOption :value="null">not noted</BFormSelectOption>
-          <BFormSelectOption v-for="t in kitchen?.trays ?? []" :key="t.id" :value="t.id">{{
+          <BFormSelectOption v-for="t in inUse(kitchen?.trays, entry.tray_id)" :key="t.id" :value="t.id">{{
             t.name
           }}</BFormSelectOption>
         </BFormSelect>
