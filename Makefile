@@ -3,16 +3,22 @@ PYTHON ?= python3
 PY = .venv/bin/python
 export TARTE_PORT ?= 8000
 
-.PHONY: demo kitchen serve test dev bench shots lock format schema evidence evidence-unseen evidence-results
+.PHONY: demo kitchen serve backup restore test dev bench shots lock format schema evidence evidence-unseen evidence-results
 
 demo: ## set up what is missing, make the demo kitchen, serve it on 127.0.0.1:8000
 	@$(PYTHON) tools/setup.py demo
 
-kitchen: ## make a kitchen of your own (asks, or TARTE_KITCHEN, TARTE_COOK, TARTE_PASSWORD, TARTE_REGION) and serve it
+kitchen: ## make a kitchen of your own (asks, or TARTE_KITCHEN, TARTE_COOK, TARTE_PASSWORD ...) and serve it
 	@$(PYTHON) tools/setup.py kitchen
 
 serve: ## serve that kitchen
 	@$(PYTHON) tools/setup.py serve
+
+backup: ## write that kitchen to a file, in TARTE_BACKUPS or its own backups folder
+	@$(PYTHON) tools/setup.py backup
+
+restore: ## bring a kitchen back from FILE=… into an empty data folder (LOOK=1 only says what would come)
+	@$(PYTHON) tools/setup.py restore
 
 test: ## set up what is missing (Chromium included) and run every check
 	@$(PYTHON) tools/setup.py ready --dev

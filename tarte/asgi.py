@@ -1,5 +1,6 @@
 """The ASGI entry that uvicorn serves."""
 
+import asyncio
 import gc
 import logging
 import os
@@ -22,8 +23,10 @@ async def application(scope: dict[str, Any], receive: Receive, send: Send) -> No
     if scope["type"] != "lifespan":
         await django_application(scope, receive, send)
         return
-    for step, said in (("startup", "started"), ("shutdown", "stopped")):
+    keeper = Keeper()
+    for step, said, act in (("startup", "started", keeper.start), ("shutdown", "stopped", keeper.stop)):
         await receive()
+        await asyncio.to_thread(act)
         log.info(said)
         await send({"type": f"lifespan.{step}.complete"})
 
@@ -31,6 +34,7 @@ async def application(scope: dict[str, Any], receive: Receive, send: Send) -> No
 # Loaded before the first request, so that no cook waits for it.
 from dough.bake.batch import warm  # noqa: E402
 from kitchen.api.reference.routes import reference_out  # noqa: E402
+from tarte.keeper import Keeper  # noqa: E402
 
 warm()
 reference_out()

@@ -15,8 +15,10 @@ from typing import Any
 Receive = Callable[[], Awaitable[dict[str, Any]]]
 Send = Callable[[Mapping[str, Any]], Awaitable[None]]
 App = Callable[[dict[str, Any], Receive, Send], Awaitable[None]]
-#: Bytes: a picture with the form around it, anything else for the API, and what any other address has no use for.
-PICTURE, DOCUMENT, NOTHING = 15_100_000, 1_000_000, 4_096
+#: Bytes: a dough's file, a picture with the form around it, anything else for the API, and what any other address has
+#: no use for.
+FILE, PICTURE, DOCUMENT, NOTHING = 60_000_000, 15_100_000, 1_000_000, 4_096
+FILES = re.compile(r"/api/doughs/bring\Z")
 PICTURES = re.compile(r"/api/doughs/\d+/photos\Z")
 #: Seconds between two parts of a body, and for the whole of it.
 PART_S, WHOLE_S = 15.0, 120.0
@@ -53,6 +55,8 @@ def guarded(app: App, part_s: float = PART_S, whole_s: float = WHOLE_S) -> App:
 
 def most(path: str) -> int:
     """How many bytes may be sent to an address."""
+    if FILES.match(path):
+        return FILE
     if PICTURES.match(path):
         return PICTURE
     return DOCUMENT if path.startswith("/api/") else NOTHING

@@ -1,7 +1,9 @@
 """Django settings: few, and each with its reason.
 
 Environment: TARTE_DATA (where the database and the secret key live), TARTE_DEMO=1 (demo kitchen,
-signs the demo cook in on loopback), TARTE_DEBUG=1 (development), TARTE_HOSTS (extra host names).
+signs the demo cook in on loopback), TARTE_DEBUG=1 (development), TARTE_HOSTS (extra host names), TARTE_BACKUPS,
+TARTE_BACKUP_HOURS and TARTE_BACKUP_KEEP (where backups of the kitchen go, how often, how many stay), TARTE_TLS
+(own or proxy: cookies go over TLS only). How it is served: tarte/serve.py.
 """
 
 import os
@@ -10,6 +12,16 @@ from pathlib import Path
 from django.core.management.utils import get_random_secret_key
 
 from tarte.compiled import use_cache
+
+
+def _number(name: str, usual: float) -> float:
+    """A figure of the environment; what can't be read as one stops the start with its name."""
+    said = os.environ.get(name, "")
+    try:
+        return float(said) if said else usual
+    except ValueError as error:
+        raise SystemExit(f"{name} is “{said}”, which is no number. Write it as {usual:g}, or leave it out.") from error
+
 
 ROOT = Path(__file__).resolve().parent.parent
 DATA = Path(os.environ.get("TARTE_DATA", ROOT / ".tarte" / "kitchen"))
@@ -20,6 +32,11 @@ if DATA.stat().st_mode & 0o077:
     DATA.chmod(0o700)
 # One compiled step for every data folder of this checkout: set-up fills it, servers and tests load it.
 use_cache(Path(os.environ.get("TARTE_COMPILED", ROOT / ".tarte")))
+
+#: Where backups of the whole kitchen go, after how many hours one is due (0: never by itself), how many stay.
+BACKUPS = Path(os.environ.get("TARTE_BACKUPS", DATA / "backups"))
+BACKUP_HOURS: float | None = _number("TARTE_BACKUP_HOURS", 24.0) or None
+BACKUP_KEEP = int(_number("TARTE_BACKUP_KEEP", 14.0))
 
 DEBUG = os.environ.get("TARTE_DEBUG") == "1"
 DEMO = os.environ.get("TARTE_DEMO") == "1"
@@ -57,6 +74,7 @@ MIDDLEWARE = [
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
     "whitenoise.middleware.WhiteNoiseMiddleware",
     "kitchen.api.shape.OneShape",
+    "kitchen.api.slow.Timed",
     "django.contrib.sessions.middleware.SessionMiddleware",
     "django.middleware.common.CommonMiddleware",
     "django.middleware.csrf.CsrfViewMiddleware",
@@ -86,7 +104,7 @@ AUTHENTICATION_BACKENDS = [
     "axes.backends.AxesStandaloneBackend",
     "django.contrib.auth.backends.ModelBackend",
 ]
-PASSWORD_HASHERS = ["django.contrib.auth.hashers.Argon2PasswordHasher"]
+PASSWORD_HASHERS = ["tarte.hashing.Hasher"]
 AUTH_PASSWORD_VALIDATORS = [
     {"NAME": "django.contrib.auth.password_validation.MinimumLengthValidator", "OPTIONS": {"min_length": 10}},
     {"NAME": "django.contrib.auth.password_validation.CommonPasswordValidator"},
@@ -96,6 +114,13 @@ AXES_COOLOFF_TIME = 0.25  # hours
 AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
 AXES_VERBOSE = False
 
+#: own: this server speaks TLS itself; proxy: one in front does.
+TLS = os.environ.get("TARTE_TLS", "") in ("own", "proxy")
+SESSION_COOKIE_SECURE = CSRF_COOKIE_SECURE = SECURE_SSL_REDIRECT = TLS
+# An hour: a browser that was once here by TLS does not come back without; a lost certificate does not lock it out long.
+SECURE_HSTS_SECONDS = 3600 if TLS else 0
+# A kitchen's names are its own network's: nothing to say of names below them, nor to any browser's built-in list.
+SILENCED_SYSTEM_CHECKS = ["security.W005", "security.W021"]
 SESSION_COOKIE_HTTPONLY = True
 SESSION_COOKIE_SAMESITE = "Lax"
 CSRF_COOKIE_SAMESITE = "Lax"
@@ -145,11 +170,14 @@ WHITENOISE_IMMUTABLE_FILE_TEST = _immutable
 LOGGING = {
     "version": 1,
     "disable_existing_loggers": False,
-    "formatters": {"line": {"format": "{asctime} {levelname} {name}: {message}", "style": "{"}},
+    "formatters": {
+        "line": {"format": "{asctime} {levelname} {name}: {message}", "style": "{"},
+        "json": {"()": "tarte.log.JsonLine"},
+    },
     "handlers": {
         "console": {"class": "logging.StreamHandler", "formatter": "line"},
         "file": {
-            "class": "logging.handlers.RotatingFileHandler", "filename": DATA / "tarte.log", "formatter": "line",
+            "class": "logging.handlers.RotatingFileHandler", "filename": DATA / "tarte.log", "formatter": "json",
             "maxBytes": 500_000, "backupCount": 3, "delay": True, "encoding": "utf-8",
         },
     },

@@ -5,6 +5,8 @@
     setup.py demo            ready, then make the demo kitchen and serve it on 127.0.0.1:8000
     setup.py kitchen         ready, then make a kitchen of one's own where there is none, and serve it
     setup.py serve           ready, then serve that kitchen
+    setup.py backup          ready, then write that kitchen to a file
+    setup.py restore         ready, then bring a kitchen back from the file FILE names
     setup.py dev             ready --dev, then the API with reload and the front end's dev server
     setup.py browser         install Debian's Chromium when there is no browser
     setup.py lock            work the locked requirements out anew
@@ -21,6 +23,7 @@ import shutil
 import socket
 import subprocess
 import sys
+import tempfile
 
 ROOT = os.path.dirname(os.path.dirname(os.path.abspath(__file__)))
 VENV = os.path.join(ROOT, ".venv")
@@ -216,10 +219,30 @@ def manage(env, *command):
 def serve_on(env):
     python = os.path.join(BIN, "python")
     run([python, "-m", "compileall", "-q", "dough", "kitchen", "tarte"], env=env)
-    print("\nTarte is on http://127.0.0.1:{}  (Ctrl+C stops it; what you enter is kept)\n".format(PORT))
     sys.stdout.flush()
     os.chdir(ROOT)
-    os.execvpe(python, [python, "-m", "uvicorn", "tarte.asgi:application", *serve_flags()], env)
+    os.execvpe(python, [python, "-m", "tarte.serve"], dict(env, TARTE_PORT=str(PORT)))
+
+
+def backup():
+    """Write that kitchen to a file, in TARTE_BACKUPS."""
+    ready(dev=False)
+    manage(own_env(), "back_up")
+
+
+def restore():
+    """Bring a kitchen back from FILE into an empty data folder; LOOK=1 only says what would come."""
+    path = os.environ.get("FILE", "")
+    if not path:
+        stop("say which file: `make restore FILE=kitchen-….tarte-kitchen.zip`, and LOOK=1 to only see what would come.")
+    ready(dev=False)
+    env = own_env()
+    if os.environ.get("LOOK"):
+        with tempfile.TemporaryDirectory() as empty:
+            manage(dict(env, TARTE_DATA=empty), "restore", os.path.abspath(path), "--look")
+        return
+    manage(env, "open_folder", "kitchen", "--make")
+    manage(env, "restore", os.path.abspath(path))
 
 
 def port_or_stop(verb):
@@ -285,6 +308,8 @@ if __name__ == "__main__":
         "demo": demo,
         "kitchen": kitchen,
         "serve": serve,
+        "backup": backup,
+        "restore": restore,
         "dev": dev,
         "browser": browser,
         "lock": lock,

@@ -19,6 +19,7 @@ from dough.accounts.formula import Line, Step
 from dough.facts.errors import EntryError
 from dough.facts.ingredients import Confidence, table
 from dough.facts.kitchen_measures import CupCalibration, Habit, KitchenAmount
+from dough.formats.cells import as_written
 from dough.formats.formula_file import FORMAT, FormulaFile, read_formula
 from dough.recipe.lines import Understood, read_line
 from dough.recipe.text import Bake, RecipeText, read_recipe
@@ -187,7 +188,7 @@ def _table(text: str, habit: Habit) -> RecipeText:
         raise EntryError("text", words) from None
     lines: list[Understood] = []
     for row in rows:
-        cell = {str(k).strip().lower(): str(v or "").strip() for k, v in row.items() if k}
+        cell = {str(k).strip().lower(): as_written(str(v or "").strip()) for k, v in row.items() if k}
         name = cell.get("ingredient") or cell.get("name") or ""
         ident = cell.get("ingredient_id", "")
         grams = cell.get("grams") or cell.get("g") or cell.get("amount") or ""

@@ -11,6 +11,7 @@ from typing import Any
 from dough.accounts.formula import Line, Process
 from dough.accounts.needs.said import LABELS_DECIDE, allergens_of
 from dough.draft.edit import line_percent
+from dough.formats.cells import defused
 from dough.formats.formula_file import FormulaFile, write_formula
 
 KINDS = ("formula", "recipe", "table", "markdown")
@@ -90,7 +91,7 @@ def _table(file: FormulaFile) -> Written:
         low, high = x.range_g or ("", "")
         sheet.writerow(
             [
-                x.ingredient_id, x.ingredient.name, "" if x.grams is None else f"{x.grams:g}",
+                x.ingredient_id, defused(x.ingredient.name), "" if x.grams is None else f"{x.grams:g}",
                 "" if percent is None else f"{percent:.2f}", str(x.step), low, high,
             ]
         )  # fmt: skip

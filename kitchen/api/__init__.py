@@ -16,6 +16,7 @@ from kitchen.api.diet_versions import routes as diet_versions
 from kitchen.api.doughs import routes as doughs
 from kitchen.api.furnishing import routes as furnishing
 from kitchen.api.journal import routes as journal
+from kitchen.api.keeping import routes as keeping
 from kitchen.api.learning import routes as learning
 from kitchen.api.next_steps import routes as next_steps
 from kitchen.api.pantry import routes as pantry
@@ -36,6 +37,7 @@ ROUTERS: tuple[tuple[str, Router], ...] = (
     ("/kitchen", furnishing.router),
     ("/kitchen/people", people.router),
     ("/kitchen/journal", journal.router),
+    ("/kitchen", keeping.router),
     ("/preview", preview.router),
     ("/doughs", doughs.router),
     ("/doughs", bakes.router),

@@ -24,6 +24,8 @@ from dough.facts.errors import EntryError
 
 Array = np.ndarray[Any, np.dtype[np.float64]]
 MAX_BYTES = 15_000_000
+#: The largest upload there is: a dough's file.
+MOST_SENT = 60_000_000
 #: What a camera's JPEG may have: it is decoded at a fraction of its size. Other formats are decoded whole.
 MAX_PIXELS, MAX_WHOLE_PIXELS = 64_000_000, 24_000_000
 #: Longest edge kept; a phone's picture of the sheet still has some seven pixels a mm.
@@ -41,7 +43,7 @@ class CappedUpload(FileUploadHandler):
     """Stops a request that is larger than any picture before it is written anywhere."""
 
     def handle_raw_input(self, input_data: Any, META: Any, content_length: int, *rest: Any, **more: Any) -> None:  # noqa: N803
-        if content_length > MAX_BYTES + 100_000:
+        if content_length > MOST_SENT:
             raise RequestDataTooBig("too big")
 
     def receive_data_chunk(self, raw_data: bytes, start: int) -> bytes:

@@ -11,6 +11,7 @@ from django.test import Client
 
 from kitchen.actions.rights import RIGHTS, MemberRole, Right
 from kitchen.api import api
+from kitchen.backups.archive import UnreadableError
 from kitchen.models import Dough, Event, Member
 from tests.conftest import NOW, send
 
@@ -47,6 +48,9 @@ WRITES: dict[str, Right] = {
     "POST /doughs/{dough_id}/versions/{number}/return": Right.DEVELOP,
     "POST /learning": Right.DEVELOP,
     "POST /learning/return": Right.DEVELOP,
+    "POST /kitchen/backups": Right.MANAGE,
+    "GET /kitchen/backups/{name}": Right.MANAGE,
+    "POST /doughs/bring": Right.DEVELOP,
     "POST /pantry": Right.DEVELOP,
     "POST /pantry/{key}/retire": Right.DEVELOP,
     "POST /doughs/{dough_id}/kept-drafts/{kept_id}/return": Right.DEVELOP,
@@ -65,6 +69,16 @@ OPERATIONS = {
     for path, item in DOCUMENT["paths"].items()
     for method, operation in item.items()
 }
+
+
+@pytest.fixture(autouse=True)
+def no_backup_is_written(monkeypatch: pytest.MonkeyPatch) -> None:
+    """A backup can't be taken from inside a test's transaction; that one is asked for is what counts here."""
+
+    def refuse(*_: object) -> None:
+        raise UnreadableError("Not now.")
+
+    monkeypatch.setattr("kitchen.backups.shelf.make", refuse)
 
 
 def least(schema: dict[str, Any]) -> Any:
@@ -98,7 +112,7 @@ def call(client: Client, name: str) -> Any:
         path = path.replace("{" + parameter["name"] + "}", str(least(parameter["schema"])))
     content = operation.get("requestBody", {}).get("content", {})
     if "multipart/form-data" in content:
-        form = {"key": "k" * 12, "photo": BytesIO(b"no picture")}
+        form = {"key": "k" * 12, "photo": BytesIO(b"no picture"), "file": BytesIO(b"no file")}
         return client.post(f"/api{path}", form)
     body = least(content["application/json"]["schema"]) if content else None
     return send(client, method, path, body)

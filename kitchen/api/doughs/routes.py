@@ -3,13 +3,16 @@
 from __future__ import annotations
 
 import re
+import tempfile
 from dataclasses import replace
 from datetime import date, datetime
+from pathlib import Path
 from typing import Literal
 
+from django.conf import settings
 from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
-from ninja import Router, Status
+from ninja import File, Router, Status, UploadedFile
 from pydantic import BaseModel, Field
 
 from dough.accounts.needs.said import LABELS_DECIDE
@@ -22,6 +25,7 @@ from dough.facts.styles import style
 from dough.formats.formula_file import FormulaFile
 from dough.formats.writing import write
 from dough.judgement.trials.measure import read_list
+from kitchen.actions.bring_dough import BringDough
 from kitchen.actions.create_dough import CreateDough
 from kitchen.actions.delete_dough import DeleteDough, RestoreDough
 from kitchen.actions.empty_bin import KEPT_FOR
@@ -33,6 +37,8 @@ from kitchen.api.asked import MAX_ID
 from kitchen.api.doughs.schemas import DoughOut, ShelfItem
 from kitchen.api.doughs.views import dough_out, shelf_item
 from kitchen.api.errors import PROBLEMS
+from kitchen.backups.made_by import VERSION
+from kitchen.backups.one_dough import ENDING, write_dough
 from kitchen.documents.base import Strict, Typed
 from kitchen.documents.draft import DraftDoc
 from kitchen.documents.target import CookieDoc, TargetDoc
@@ -266,6 +272,29 @@ def look_into_bin(request: HttpRequest) -> list[BinnedOut]:
         )
         for d in binned()
     ]  # fmt: skip
+
+
+@router.post("/bring", response={201: DoughOut, **PROBLEMS})
+def bring(request: HttpRequest, file: File[UploadedFile]) -> Status[DoughOut]:
+    """Bring a dough from another kitchen's file."""
+
+    def opened() -> UploadedFile:
+        file.seek(0)
+        return file
+
+    return Status(201, dough_out(BringDough(actor=request.user, now=timezone.now(), file=opened).execute()))
+
+
+@router.get("/{dough_id}/file", response={200: None, **PROBLEMS})
+def dough_file(request: HttpRequest, dough_id: int) -> HttpResponse:
+    """The dough as one file, with versions, bakes, photos and series, to bring to another kitchen."""
+    found = dough_for_reading(dough_id)
+    with tempfile.TemporaryDirectory(prefix="dough-", dir=settings.DATA) as beside:
+        path = Path(beside) / "dough.zip"
+        write_dough(settings.DATA, found.pk, path, timezone.now(), VERSION)
+        answer = HttpResponse(path.read_bytes(), content_type="application/zip")
+    answer["Content-Disposition"] = f'attachment; filename="{_plain_name(found.name)}{ENDING}"'
+    return answer
 
 
 @router.get("/{dough_id}/kept-drafts", response={200: list[KeptDraftOut], **PROBLEMS})
