@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
+import logging
 from typing import Any
 
 from django.core.exceptions import BadRequest, RequestDataTooBig, SuspiciousOperation
+from django.db.utils import OperationalError
 from django.http import HttpRequest, HttpResponse
 from django.http.multipartparser import MultiPartParserError
 from ninja import NinjaAPI, Schema
@@ -15,8 +17,11 @@ from kitchen.actions.base import RefusedError, StaleError
 from kitchen.actions.furnish import ThingStaleError
 from kitchen.api.doughs.schemas import DoughOut
 from kitchen.api.doughs.views import dough_out
-from kitchen.api.shape import SAID
+from kitchen.api.shape import FAULT, SAID
 from kitchen.reading.doughs import MissingError
+
+log = logging.getLogger("kitchen.faults")
+SAID_FAULT = FAULT[1]
 
 
 class FieldError(Schema):
@@ -25,8 +30,8 @@ class FieldError(Schema):
 
 
 class Problem(Schema):
-    """code: entry, ask (sent again as sure it is taken), stale, missing, refused, too_big, request. theirs is set for
-    a stale dough only."""
+    """code: entry, ask (sent again as sure it is taken), stale, missing, refused, too_big, request, fault (ask again
+    later). theirs is set for a stale dough only."""
 
     code: str
     message: str
@@ -35,7 +40,7 @@ class Problem(Schema):
 
 
 #: Declared on every operation, so that the contract names them.
-PROBLEMS: dict[frozenset[int], type[Problem]] = {frozenset({400, 401, 403, 404, 409, 413, 422, 429}): Problem}
+PROBLEMS: dict[frozenset[int], type[Problem]] = {frozenset({400, 401, 403, 404, 409, 413, 422, 429, 503}): Problem}
 
 
 def install(api: NinjaAPI) -> None:
@@ -81,6 +86,16 @@ def install(api: NinjaAPI) -> None:
     def signed_out(request: HttpRequest, exc: AuthenticationError) -> HttpResponse:
         return answer(request, 401, Problem(code="refused", message="Sign in first."))
 
+    @api.exception_handler(OperationalError)
+    def database(request: HttpRequest, exc: OperationalError) -> HttpResponse:
+        log.exception("the database can't do its work")
+        return answer(request, 503, Problem(code="fault", message=_why(exc)))
+
+    @api.exception_handler(OSError)
+    def disk(request: HttpRequest, exc: OSError) -> HttpResponse:
+        log.exception("the disk can't do its work")
+        return answer(request, 503, Problem(code="fault", message=_why(exc)))
+
     @api.exception_handler(RequestDataTooBig)
     def too_big(request: HttpRequest, exc: RequestDataTooBig) -> HttpResponse:
         return answer(request, 413, Problem(code="too_big", message="That is more than can be sent at once."))
@@ -96,6 +111,26 @@ def install(api: NinjaAPI) -> None:
         code = "refused" if exc.status_code in (403, 429) else "request"
         message = SAID[403][1] if str(exc).startswith("CSRF") else str(exc)
         return answer(request, exc.status_code, Problem(code=code, message=message))
+
+
+#: What the database and the disk say, and what to do about it.
+STAYS = "What you typed stays here and goes in by itself then."
+CAUSES = (
+    (("is full", "no space"), f"The server's disk is full, so nothing was written. Free some room on it. {STAYS}"),
+    (("readonly", "read-only", "permission"), "The server's data folder can't be written to, so nothing was written. "
+     f"Give it back its rights. {STAYS}"),
+    (("locked", "busy"), f"The database is held by something else and will be free again. {STAYS}"),
+    (("malformed", "not a database", "corrupt"), "The database is damaged, so nothing was written. Stop the server and "
+     f"bring back the last backup. {STAYS}"),
+)  # fmt: skip
+
+
+def _why(exc: Exception) -> str:
+    said = str(exc).lower()
+    for words, message in CAUSES:
+        if any(w in said for w in words):
+            return message
+    return SAID_FAULT
 
 
 def _plain(error: dict[str, Any]) -> FieldError:

@@ -27,6 +27,7 @@ export const router = createRouter({
         { path: 'pantry', name: 'pantry', component: () => import('./kitchen/PantrySection.vue') },
         { path: 'people', name: 'people', component: () => import('./kitchen/people/PeopleSection.vue') },
         { path: 'journal', name: 'journal', component: () => import('./kitchen/JournalSection.vue') },
+        { path: 'keep', name: 'keep', component: () => import('./kitchen/KeepSection.vue') },
       ],
     },
     { path: '/first', name: 'first', component: () => import('./kitchen/FirstSheet.vue') },

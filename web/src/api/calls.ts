@@ -161,6 +161,14 @@ export const api = {
   /** A check weight on a scale: whether it holds. */
   checkScale: (...init: Init<'post', '/api/kitchen/furnishing/scales/{thing_id}/check'>) =>
     data(client.POST('/api/kitchen/furnishing/scales/{thing_id}/check', ...init)),
+  /** The backups there are, newest first. */
+  backups: (...init: Init<'get', '/api/kitchen/backups'>) =>
+    data(client.GET('/api/kitchen/backups', ...init)),
+  /** Write the whole kitchen to a file now. */
+  backUp: (...init: Init<'post', '/api/kitchen/backups'>) =>
+    data(client.POST('/api/kitchen/backups', ...init)),
+  /** Version, disk, last backup, what was slow. */
+  health: (...init: Init<'get', '/api/kitchen/health'>) => data(client.GET('/api/kitchen/health', ...init)),
   /** Offer an own ingredient no more, or again. */
   retireOwn: (...init: Init<'post', '/api/pantry/{key}/retire'>) =>
     data(client.POST('/api/pantry/{key}/retire', ...init)),

@@ -12,8 +12,9 @@ export class ApiError extends Error {
   ) {
     super(problem.message)
   }
+  /** The server is not there, or can't do its work just now: what was asked can be asked again. */
   get unreachable(): boolean {
-    return this.status === 0
+    return this.status === 0 || this.status >= 500
   }
   /** Sentences by field. */
   get byField(): Record<string, string> {
@@ -27,7 +28,7 @@ const GONE: Problem = {
   fields: [],
 }
 
-function csrfToken(): string {
+export function csrfToken(): string {
   return /(?:^|; )csrftoken=([^;]+)/.exec(document.cookie)?.[1] ?? ''
 }
 

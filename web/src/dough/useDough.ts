@@ -7,6 +7,7 @@ import { keepLines } from './lines'
 import { useDetail } from './useDetail'
 import { useQueue } from './useQueue'
 import { useSaving } from './useSaving'
+import { placeOf } from './waiting'
 
 export type Draft = Schemas['DraftDoc']
 export type Target = Schemas['TargetDoc']
@@ -51,6 +52,8 @@ export function useDough(id: Ref<number>) {
   const history = useManualRefHistory(work, { capacity: HISTORY })
   const queue = useQueue<Asked>(({ what, passing }) => answer(what, passing))
   let seq = 0
+  /** Edits the server has not answered yet. */
+  const unanswered = new Set<Edit>()
 
   const now = (): Schemas['PreviewIn'] | null => work.value && question(work.value, null)
   const { detail, isOld: detailIsOld } = useDetail(now, () => preview.value?.seq)
@@ -63,13 +66,25 @@ export function useDough(id: Ref<number>) {
       void queryClient.invalidateQueries({ queryKey: ['bakes'] })
     },
     report,
+    () => {
+      const session = queryClient.getQueryData<Schemas['SessionOut']>(['session'])
+      return placeOf(session?.kitchen ?? '', session?.cook?.username ?? '', id.value)
+    },
+    () => [...unanswered],
   )
   const { state: saveState, theirs, changed, save } = saving
 
   async function open(): Promise<void> {
-    take(await api.dough({ params: { path: { dough_id: id.value } } }))
+    const dough = await api.dough({ params: { path: { dough_id: id.value } } })
+    take(dough)
+    const left = await saving.unsaved(dough)
+    if (left !== null) {
+      work.value = left.work
+      history.commit()
+    }
     history.clear()
     await ask(null)
+    for (const change of left?.edits ?? []) void ask(change)
   }
 
   function take(dough: Dough): void {
@@ -85,10 +100,13 @@ export function useDough(id: Ref<number>) {
   }
 
   function ask(change: Edit | null, options: { passing?: boolean; base?: Draft } = {}): Promise<boolean> {
-    return queue.add({
+    const asked = queue.add({
       what: { edit: change, base: options.base ?? null },
       passing: options.passing ?? false,
     })
+    if (change === null || options.passing) return asked
+    unanswered.add(change)
+    return asked.finally(() => unanswered.delete(change))
   }
 
   /** True when made, false when refused, null when the server cannot be reached and the edit should wait. */
@@ -117,6 +135,7 @@ export function useDough(id: Ref<number>) {
       report(error)
       if (error instanceof ApiError && error.unreachable && job.edit !== null && !passing) {
         general.value = WAITING
+        saving.lay()
         return null
       }
       return false
@@ -185,6 +204,7 @@ export function useDough(id: Ref<number>) {
   function takeTheirs(): void {
     if (theirs.value === null) return
     take(theirs.value)
+    saving.forget()
     history.clear()
     void ask(null)
   }
@@ -214,6 +234,15 @@ export function useDough(id: Ref<number>) {
     takeBack(() =>
       api.returnToVersion({
         params: { path: { dough_id: id.value, number } },
+        body: { revision: saving.revision() },
+      }),
+    )
+
+  /** Make a draft of between versions the draft again; undo gives back what was there. Throws ApiError when refused. */
+  const goBackTo = (kept: number): Promise<void> =>
+    takeBack(() =>
+      api.returnToDraft({
+        params: { path: { dough_id: id.value, kept_id: kept } },
         body: { revision: saving.revision() },
       }),
     )
@@ -256,6 +285,7 @@ export function useDough(id: Ref<number>) {
     save,
     keep,
     goOnFrom,
+    goBackTo,
     follow,
     takeTheirs,
     keepMine: saving.keepMine,

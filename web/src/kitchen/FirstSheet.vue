@@ -125,7 +125,9 @@ async function take(nothing = false): Promise<void> {
     </p>
     <form @submit.prevent="take()">
       <div v-for="(row, n) in rows" :key="n" class="row" :class="{ off: !row.on }">
-        <BFormCheckbox v-model="row.on">{{ row.on ? (kindOf(row.kind)?.one ?? row.kind) : row.facts.name }}</BFormCheckbox>
+        <BFormCheckbox v-model="row.on">{{
+          row.on ? (kindOf(row.kind)?.one ?? row.kind) : row.facts.name
+        }}</BFormCheckbox>
         <FactFields
           v-model="row.facts"
           :fields="fieldsOf(row)"

@@ -9,6 +9,7 @@ const PLACES = [
   { to: 'pantry', name: 'Pantry' },
   { to: 'people', name: 'People' },
   { to: 'journal', name: 'Journal' },
+  { to: 'keep', name: 'Backups' },
 ]
 </script>
 

@@ -66,7 +66,9 @@ async function retire(own: Own): Promise<void> {
     <ul>
       <li v-for="o in shown" :key="o.ingredient.id">
         <span
-          ><b>{{ o.ingredient.name }}</b>{{ ' ' }}<span class="small-words">
+          ><b>{{ o.ingredient.name }}</b
+          >{{ ' '
+          }}<span class="small-words">
             {{ WAYS[o.recipe.way] ?? o.recipe.way }}, version {{ o.version
             }}{{ o.retired ? ', out of use' : '' }}</span
           ></span

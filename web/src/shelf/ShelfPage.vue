@@ -3,17 +3,20 @@ import { useQueryClient } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { api } from '@/api/calls'
 import { words, type Schemas } from '@/api/client'
-import { useKitchen, useReference, useShelf } from '@/api/queries'
+import { useKitchen, useReference, useRights, useShelf } from '@/api/queries'
 import { scaleFor } from '@/cookie/scale'
 import { day } from '@/ui/format'
 import TopBar from '@/ui/TopBar.vue'
+import BringFile from './BringFile.vue'
 import NewDough from './NewDough.vue'
 import Silhouette from './Silhouette.vue'
+import TheBin from './TheBin.vue'
 
 const { data: doughs, error, isPending, refetch } = useShelf()
 const { data: kitchen } = useKitchen()
 const { data: reference } = useReference()
 const queryClient = useQueryClient()
+const may = useRights()
 
 const NEEDS = { meets: '✓ met by its lines', unsure: '△ labels to read', breaks: '▲ not met yet' }
 
@@ -36,7 +39,7 @@ async function remove(item: Schemas['ShelfItem']): Promise<void> {
   } catch (reason) {
     problem.value = words(reason)
   }
-  await queryClient.invalidateQueries({ queryKey: ['shelf'] })
+  await Promise.all(['shelf', 'bin'].map((key) => queryClient.invalidateQueries({ queryKey: [key] })))
 }
 async function putBack(): Promise<void> {
   if (!removed.value) return
@@ -98,12 +101,12 @@ async function putBack(): Promise<void> {
         <p class="next">
           <span><b>Next:</b> {{ d.next.charAt(0).toLowerCase() + d.next.slice(1) }}</span>
           <span class="small-words">saved {{ day(d.saved_at) }}</span>
-          <button type="button" class="off" @click="remove(d)">
+          <button v-if="may('develop')" type="button" class="off" @click="remove(d)">
             take off <span class="visually-hidden">{{ d.name }}</span>
           </button>
         </p>
       </article>
-      <section class="ways" aria-label="Start a new dough">
+      <section v-if="may('develop')" class="ways" aria-label="Start a new dough">
         <h2>{{ doughs?.length ? 'Start another' : 'Start your first dough' }}</h2>
         <button type="button" @click="starting = 'base_ratio'">
           <b>From the 1 : 1 : 1 base ratio</b>
@@ -121,8 +124,10 @@ async function putBack(): Promise<void> {
           <b>From an empty page</b>
           <span class="small-words">write down a formula you already have</span>
         </button>
+        <BringFile />
       </section>
     </div>
+    <TheBin />
     <p class="small-words caution"><b>Raw dough.</b> {{ reference?.raw_dough }}</p>
     <NewDough v-model="starting" />
   </main>
@@ -215,7 +220,7 @@ h2 {
   gap: 8px;
   padding: 13px 0 0;
 }
-.ways button,
+.ways :deep(button),
 .ways .way {
   display: flex;
   flex-direction: column;
@@ -227,7 +232,7 @@ h2 {
   padding: 8px 12px;
   color: var(--cobalt);
 }
-.ways button:hover,
+.ways :deep(button:hover),
 .ways .way:hover {
   background: var(--cobalt-wash);
 }

@@ -53,7 +53,7 @@ function giveUp(): void {
   box.value?.blur()
 }
 function nudge(event: KeyboardEvent, direction: number): void {
-  const number = Number(text.value)
+  const number = Number(text.value.replace(',', '.'))
   if (text.value.trim() === '' || Number.isNaN(number)) return
   event.preventDefault()
   const by = (Math.abs(number) < 10 ? 0.1 : 1) * (event.shiftKey ? 10 : 1) * direction

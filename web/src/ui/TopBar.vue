@@ -3,12 +3,22 @@ import { useQueryClient } from '@tanstack/vue-query'
 import IconMoon from '~icons/lucide/moon'
 import IconSun from '~icons/lucide/sun'
 import { api } from '@/api/calls'
-import { useSession } from '@/api/queries'
+import { useKitchen, useSession } from '@/api/queries'
+import { watch } from 'vue'
+import { habits } from './format'
 import { useTheme } from './useTheme'
 
 const { dark, toggle } = useTheme()
 const { data: session } = useSession()
 const queryClient = useQueryClient()
+const { data: kitchen } = useKitchen()
+watch(
+  kitchen,
+  (now) => {
+    if (now) Object.assign(habits, { numbers: now.numbers, dates: now.dates })
+  },
+  { immediate: true },
+)
 
 async function signOut(): Promise<void> {
   const answer = await api.signOut()

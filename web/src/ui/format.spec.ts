@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest'
-import { choice, day, fixed, grams, NONE, signed } from './format'
+import { choice, day, fixed, grams, habits, halves, NONE, signed } from './format'
 
 it('writes unknown as a dash, never as zero', () => {
   expect(fixed(null, 1)).toBe(NONE)
@@ -30,4 +30,13 @@ it('reads a date without moving it by the time zone', () => {
 it('names the methods as bakers do', () => {
   expect(choice('browned_reset')).toBe('Browned and re-set')
   expect(choice('slab')).toBe('Slab')
+})
+
+it('writes figures and days as the kitchen does', () => {
+  Object.assign(habits, { numbers: 'comma', dates: 'month_first' })
+  expect([grams(7.25), fixed(1.5, 1), signed(-2.25, 1), halves(11.5)]).toEqual(['7,3', '1,5', '−2,3', '11,5'])
+  expect(day('2026-03-04')).toBe('Mar 4')
+  habits.dates = 'iso'
+  expect(day('2026-03-04T09:30:00Z')).toBe('2026-03-04')
+  Object.assign(habits, { numbers: 'point', dates: 'day_first' })
 })

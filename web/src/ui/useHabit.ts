@@ -1,3 +1,4 @@
+import { useQueryClient } from '@tanstack/vue-query'
 import { useLocalStorage } from '@vueuse/core'
 import type { Ref } from 'vue'
 import type { Schemas } from '@/api/client'
@@ -10,7 +11,9 @@ export const HABITS: { id: Habit; name: string }[] = [
   { id: 'au', name: 'Australian cups and spoons' },
 ]
 
-/** Whose cup, spoon and egg a typed measure means; kept on this device. */
+/** Whose cup, spoon and egg a typed measure means: the kitchen's, unless this device was told otherwise. */
 export function useHabit(): Ref<Habit> {
-  return useLocalStorage<Habit>('tarte-measures', 'metric')
+  const kitchen = useQueryClient().getQueryData<Schemas['KitchenOut']>(['kitchen'])
+  const usual = HABITS.find((h) => h.id === kitchen?.units)?.id ?? 'metric'
+  return useLocalStorage<Habit>('tarte-measures', usual, { writeDefaults: false })
 }

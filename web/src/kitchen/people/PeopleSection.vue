@@ -61,7 +61,9 @@ const withdraw = (id: number): Promise<void> =>
     <ul v-if="data">
       <li v-for="m in data.members" :key="m.id" :class="{ gone: !m.here }">
         <span
-          ><b>{{ m.name }}</b>{{ ' ' }}<span class="small-words">
+          ><b>{{ m.name }}</b
+          >{{ ' '
+          }}<span class="small-words">
             {{ m.username }}{{ m.you ? ', you' : '' }} · since {{ day(m.joined_at)
             }}{{ m.seen_at ? `, last here ${day(m.seen_at)}` : '' }}</span
           ></span

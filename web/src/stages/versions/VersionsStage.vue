@@ -5,14 +5,16 @@ import { api } from '@/api/calls'
 import { words, type Schemas } from '@/api/client'
 import { theDough } from '@/dough/key'
 import type { Draft } from '@/dough/useDough'
-import { day } from '@/ui/format'
+import { clock, day } from '@/ui/format'
 import DifferenceTable from './DifferenceTable.vue'
+import KeptDrafts from './KeptDrafts.vue'
 import { lineage } from './lineage'
 import WriteOut from './WriteOut.vue'
 
 const ROW = 84
 const COLUMN = 18
 const DRAFT = 0
+const LOOKED = -1
 const router = useRouter()
 const dough = theDough()
 const { record, work } = dough
@@ -23,7 +25,18 @@ const a = ref<number | null>(null)
 const b = ref<number>(DRAFT)
 const found = shallowRef<Schemas['DifferenceOut'] | null>(null)
 const problem = ref('')
-const label = (n: number): string => (n === DRAFT ? 'draft' : `v${n}`)
+/** A draft between versions that is looked at. */
+const looked = shallowRef<Schemas['KeptDraftOut'] | null>(null)
+const label = (n: number): string => {
+  if (n === LOOKED && looked.value)
+    return `draft of ${day(looked.value.saved_at)}, ${clock(looked.value.saved_at)}`
+  return n === DRAFT ? 'draft' : `v${n}`
+}
+function look(kept: Schemas['KeptDraftOut']): void {
+  looked.value = kept
+  a.value = LOOKED
+  b.value = DRAFT
+}
 const x = (column: number): number => 12 + column * COLUMN
 const y = (row: number): number => 20 + row * ROW
 
@@ -34,10 +47,12 @@ watch(
   },
   { immediate: true },
 )
-watch([a, b, () => dough.preview.value], () => void compare(), { immediate: true })
+watch([a, b, looked, () => dough.preview.value], () => void compare(), { immediate: true })
 
 async function draftOf(number: number): Promise<Draft | null> {
   if (number === DRAFT) return work.value?.draft ?? null
+  if (number === LOOKED)
+    return api.keptDraft({ params: { path: { dough_id: dough.id.value, kept_id: looked.value?.id ?? 0 } } })
   return api.version({
     params: { path: { dough_id: dough.id.value, number } },
   })
@@ -138,6 +153,7 @@ async function copy(number: number): Promise<void> {
           </p>
         </article>
       </div>
+      <KeptDrafts @look="look" />
     </div>
     <div class="compare">
       <header>
@@ -146,6 +162,7 @@ async function copy(number: number): Promise<void> {
           <BFormSelectOption v-for="n in nodes" :key="n.version.number" :value="n.version.number">
             version {{ n.version.number }}
           </BFormSelectOption>
+          <BFormSelectOption v-if="looked" :value="LOOKED">{{ label(LOOKED) }}</BFormSelectOption>
         </BFormSelect>
         <span>and</span>
         <BFormSelect v-model.number="b" size="sm" aria-label="Second of the two">

@@ -49,6 +49,10 @@ function show(): void {
     <select id="write-kind" v-model="kind" class="form-select" @change="write">
       <option v-for="k in KINDS" :key="k.id" :value="k.id">{{ k.name }}</option>
     </select>
+    <p class="small-words mt-2 mb-0">
+      Or all of it in one file, with versions, bakes, photos and series, for another kitchen:
+      <a :href="`/api/doughs/${dough.id.value}/file`" download>save the whole dough</a>
+    </p>
     <p v-if="problem" class="alert-words mt-2" role="alert">▲ {{ problem }}</p>
     <template v-if="written">
       <p class="mt-2 mb-1">
