@@ -82,7 +82,7 @@ TABLES: tuple[Table, ...] = (
     _whole("events", kept.Event),
 )
 #: Models that are left out on purpose, with the reason above.
-LEFT_OUT: tuple[type[models.Model], ...] = (kept.Foretold, kept.Invite)
+LEFT_OUT: tuple[type[models.Model], ...] = (kept.Foretold, kept.Card, kept.Invite)
 BY_NAME = {t.name: t for t in TABLES}
 
 

@@ -3,6 +3,7 @@
 from kitchen.models.bake import Bake, Batch
 from kitchen.models.bakeware import Cutter, Scoop, Tin, Tray
 from kitchen.models.butter import ButterOut, ButterReading, MixerReading
+from kitchen.models.card import Card
 from kitchen.models.cups import CupWeighing
 from kitchen.models.dough import Dough, KeptDraft, Version
 from kitchen.models.event import Event
@@ -24,6 +25,7 @@ __all__ = [
     "ButterOut",
     "ButterReading",
     "Calibration",
+    "Card",
     "Cold",
     "CupWeighing",
     "Cutter",

@@ -28,6 +28,11 @@ class Event(Frozen):
 
     class Meta:
         ordering = ["id"]
+        indexes = [
+            models.Index(fields=["at", "id"], name="event_in_time"),
+            models.Index(fields=["subject"], name="event_of_subject"),
+            models.Index(fields=["verb"], name="event_of_verb"),
+        ]
 
     def __str__(self) -> str:
         return self.words

@@ -10,13 +10,16 @@ from dough.judgement.learning.lesson import Lesson
 from kitchen.documents.lesson import LessonDoc
 from kitchen.models.kitchen import Kitchen
 from kitchen.models.learning import Calibration
+from kitchen.reading.at_once import asked_once
 
 
+@asked_once
 def in_force() -> int | None:
     """Which calibration the forecasts use; None: general parameters."""
     return Kitchen.objects.values_list("calibration_id", flat=True).first()
 
 
+@asked_once
 def lesson_in_force() -> Lesson | None:
     """The lesson the forecasts use, by one question, kept at hand: it never changes. None: general parameters."""
     found = Kitchen.objects.values_list("calibration_id", "calibration__made_at").first()

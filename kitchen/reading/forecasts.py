@@ -42,13 +42,20 @@ def case_of(bake: Bake, style: Style | None, *, general: bool = False) -> BakeCa
 def told(bake: Bake, case: BakeCase, calibration: int | None) -> Forecast | NoCase:
     """The forecast of a bake's case as kept, or worked out and kept."""
     digest = f"{core_digest()}{hashlib.sha256(repr(case).encode()).hexdigest()[:12]}"
-    kept = Foretold.objects.filter(bake=bake, digest=digest).values_list("forecast", flat=True).first()
+    kept = _kept(bake, digest)
     if kept is not None:
         return FORECAST.validate_python(kept)
     answer = forecast_or_reason(case)
     if isinstance(answer, Forecast):
         _keep(bake, calibration, digest, answer)
     return answer
+
+
+def _kept(bake: Bake, digest: str) -> object | None:
+    """The forecast as kept; of a bake whose kept forecasts came along with it, without another question."""
+    if "foretold" in getattr(bake, "_prefetched_objects_cache", {}):
+        return next((f.forecast for f in bake.foretold.all() if f.digest == digest), None)
+    return Foretold.objects.filter(bake=bake, digest=digest).values_list("forecast", flat=True).first()
 
 
 @cache

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 from django.db.models import Q
 
-from kitchen.models import Event
+from kitchen.models import Event, Member
 from kitchen.reading.doughs import name_of
 
 MOST = 200
@@ -55,7 +55,7 @@ def page(*, by: str, verb: str, dough: int, before: int, limit: int) -> Page:
 
 
 def verbs() -> tuple[list[str], list[str]]:
-    """The sign-in names and the verbs there are in the journal."""
-    names = Event.objects.order_by("by__username").values_list("by__username", flat=True).distinct()
+    """The sign-in names of who is or was of this kitchen, and the verbs there are in the journal."""
+    names = Member.objects.order_by("user__username").values_list("user__username", flat=True)
     known = Event.objects.order_by("verb").values_list("verb", flat=True).distinct()
     return list(names), list(known)

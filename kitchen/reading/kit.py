@@ -18,18 +18,24 @@ from dough.judgement.learning.alike import features
 from kitchen.documents.draft import DraftDoc
 from kitchen.documents.furnishing import facts_of
 from kitchen.models import Dough, Kitchen, Oven, Tray
+from kitchen.reading.at_once import asked_once
 from kitchen.reading.calibration import lesson_in_force, taught
 
 
 def plain_kit(process: Process) -> Kit:
     """The oven and tray the process names, with general parameters; one that is gone counts as not noted."""
-    offset, conductance = None, 1.0
-    if process.oven_id is not None:
-        offset = Oven.objects.filter(pk=process.oven_id).values_list("offset_k", flat=True).first()
-    if process.tray_id is not None:
-        tray = Tray.objects.filter(pk=process.tray_id).first()
-        conductance = 1.0 if tray is None else tray_conductance(facts_of(tray))
-    return Kit(offset, conductance, room=room())
+    return Kit(_offset(process.oven_id), _conductance(process.tray_id), room=room())
+
+
+@asked_once
+def _offset(oven: int | None) -> float | None:
+    return None if oven is None else Oven.objects.filter(pk=oven).values_list("offset_k", flat=True).first()
+
+
+@asked_once
+def _conductance(tray: int | None) -> float:
+    found = None if tray is None else Tray.objects.filter(pk=tray).first()
+    return 1.0 if found is None else tray_conductance(facts_of(found))
 
 
 def kit_for(process: Process, dough_id: int | None) -> Kit:
@@ -37,12 +43,14 @@ def kit_for(process: Process, dough_id: int | None) -> Kit:
     return replace(plain_kit(process), taught=taught(process.oven_id, process.tray_id, dough_id))
 
 
+@asked_once
 def room() -> Room:
     """The kitchen's altitude and humidity; sea level and the usual where nothing is said."""
     found = Kitchen.objects.values_list("altitude_m", "humidity_pct").first()
     return SEA_LEVEL if found is None else Room(found[0] or 0.0, found[1])
 
 
+@asked_once
 def eaten(dough_id: int | None) -> Eaten:
     """When and from what a dough's cookie is to be eaten, by its target; fresh where nothing is said."""
     target = Dough.objects.filter(pk=dough_id or 0).values_list("target", flat=True).first()

@@ -55,6 +55,7 @@ def considered(left_out: set[Reference]) -> list[Considered]:
     rows = (
         Bake.objects.filter(corrected_by=None, batch__version__dough__deleted_at=None)
         .select_related("batch__version__dough", "oven", "tray", "logged_by")
+        .prefetch_related("foretold")
         .order_by("-baked_on", "-id")[:MOST_BAKES]
     )
     found = [_bake(b, left_out) for b in rows]

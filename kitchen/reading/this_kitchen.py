@@ -11,6 +11,7 @@ from kitchen.models.cups import CupWeighing
 from kitchen.models.kitchen import Kitchen
 from kitchen.models.pantry import OwnIngredient
 from kitchen.models.supplier import SupplierLabel
+from kitchen.reading.at_once import asked_once
 
 
 def cups() -> tuple[CupCalibration, ...]:
@@ -22,6 +23,7 @@ def cups() -> tuple[CupCalibration, ...]:
     return tuple(found.values())
 
 
+@asked_once
 def readings() -> dict[str, Reading]:
     """What was last read on each supplier's label, by ingredient id."""
     return {
@@ -38,6 +40,7 @@ def wanted(needs: Iterable[str]) -> Wanted:
     return Wanted(ids, readings()) if ids else NOTHING
 
 
+@asked_once
 def region_code() -> str:
     """Where this kitchen sells and eats."""
     found = Kitchen.objects.first()

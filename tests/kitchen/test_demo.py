@@ -9,7 +9,7 @@ import pytest
 from dough.draft.difference import difference
 from dough.facts.scatter import AS_USUAL
 from kitchen.api.bakes.views import bake_out
-from kitchen.api.doughs.views import shelf_item
+from kitchen.api.doughs.views import shelf_items
 from kitchen.demo.load import load_demo
 from kitchen.documents.draft import DraftDoc
 from kitchen.documents.target import TargetDoc
@@ -50,7 +50,7 @@ def test_the_bakes_approach_the_target_with_dead_ends(lantern_row: None) -> None
     assert off[0] == max(off)
     assert off[-1] == min(off)
     assert off[4] > off[3], "the extra egg was a dead end"
-    assert shelf_item(rye).closeness.startswith("All within reach")
+    assert shelf_items([rye])[0].closeness.startswith("All within reach")
 
 
 def test_versions_branch(lantern_row: None) -> None:

@@ -30,8 +30,18 @@ from kitchen.documents.draft import DraftDoc
 from kitchen.documents.measured import MeasuredDoc
 from kitchen.documents.target import TargetDoc
 from kitchen.models import Bake, Dough
+from kitchen.reading.at_once import at_once
 from kitchen.reading.bake_as_done import as_baked, kit_of, taught_about
-from kitchen.reading.doughs import MissingError, dough_for_reading, latest_bakes, measured_cookie, style_of
+from kitchen.reading.doughs import (
+    MOST,
+    PAGE,
+    MissingError,
+    bakes_of_versions,
+    dough_for_reading,
+    measured_cookie,
+    one_bake,
+    style_of,
+)
 from kitchen.reading.forecasts import bake_forecast, case_of
 from kitchen.reading.kit import setting_of
 from kitchen.reading.scatter import kitchen_scatter
@@ -183,16 +193,23 @@ def compare_them(request: HttpRequest, dough_id: int, payload: CompareIn) -> Htt
 
 
 @router.get("/{dough_id}/lineage", response={200: list[LineageOut], **PROBLEMS})
-def lineage(request: HttpRequest, dough_id: int) -> list[LineageOut]:
-    """Every version, oldest first, with what it did."""
-    dough = dough_for_reading(dough_id)
-    style, target = style_of(dough), TargetDoc.model_validate(dough.target).to_core().cookie
+def lineage(request: HttpRequest, dough_id: int, before: int = 0, limit: int = PAGE) -> list[LineageOut]:
+    """A page of versions, oldest first, with what each did: the last ones before a number (0: the newest)."""
+    with at_once():
+        return _lineage(dough_for_reading(dough_id), before, min(max(limit, 1), MOST))
+
+
+def _lineage(dough: Dough, before: int, limit: int) -> list[LineageOut]:
+    style, target, dough_id = style_of(dough), TargetDoc.model_validate(dough.target).to_core().cookie, dough.pk
+    rows = dough.versions.select_related("parent").order_by("-number")
+    versions = list((rows.filter(number__lt=before) if before > 0 else rows)[:limit])[::-1]
+    # A parent that stands on an earlier page is compared with all the same.
+    beside = {v.number: v for v in versions} | {v.parent.number: v.parent for v in versions if v.parent}
     bakes: dict[int, list[Bake]] = {}
-    for b in latest_bakes(dough):
+    for b in bakes_of_versions([v.pk for v in beside.values()]):
         bakes.setdefault(b.batch.version.number, []).append(b)
     cookies = {n: [measured_cookie(b) for b in mine] for n, mine in bakes.items()}
-    versions = list(dough.versions.select_related("parent").order_by("number"))
-    docs = {v.number: DraftDoc.model_validate(v.formula) for v in versions}
+    docs = {v.number: DraftDoc.model_validate(v.formula) for v in beside.values()}
     told = {n: _told(d, dough_id, style) for n, d in docs.items()}
     drafts, scatter = {n: d.to_core() for n, d in docs.items()}, kitchen_scatter()
     return [
@@ -273,7 +290,7 @@ def _told(doc: DraftDoc, dough_id: int, style: Style | None) -> Cookie | None:
 
 
 def _bake(dough: Dough, ident: int) -> Bake:
-    found = next((b for b in latest_bakes(dough) if b.pk == ident), None)
+    found = one_bake(dough, ident)
     if found is None:
         raise MissingError("That bake is not one of this dough's, or it was corrected. Look at the list again.")
     return found

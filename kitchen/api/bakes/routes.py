@@ -23,8 +23,17 @@ from kitchen.documents.base import Key, Strict, Typed
 from kitchen.documents.measured import MeasuredDoc
 from kitchen.documents.target import TargetDoc
 from kitchen.models import Bake, Batch
+from kitchen.reading.at_once import at_once
 from kitchen.reading.bake_as_done import as_baked
-from kitchen.reading.doughs import dough_for_reading, latest_bakes, style_of
+from kitchen.reading.doughs import (
+    MOST,
+    PAGE,
+    bakes_by_version,
+    bakes_page,
+    dough_for_reading,
+    latest_bakes,
+    style_of,
+)
 from kitchen.reading.forecasts import bake_forecast
 from kitchen.reading.scatter import kitchen_scatter
 
@@ -73,17 +82,23 @@ class BakeIn(Strict):
 
 
 @router.get("/{dough_id}/bakes", response={200: BakesOut, **PROBLEMS})
-def bakes(request: HttpRequest, dough_id: int) -> BakesOut:
-    """All bakes, newest first, each compared with the target and its own forecast."""
-    dough = dough_for_reading(dough_id)
-    target = TargetDoc.model_validate(dough.target).to_core()
-    style, scatter = style_of(dough), kitchen_scatter()
-    batches = Batch.objects.filter(version__dough=dough).select_related("version").order_by("-number")
-    return BakesOut(
-        target=size_out(target.cookie, style, "target"),
-        bakes=[bake_out(b, target, style, scatter) for b in reversed(latest_bakes(dough))],
-        batches=[batch_out(b) for b in batches],
-    )
+def bakes(request: HttpRequest, dough_id: int, before: int = 0, limit: int = PAGE) -> BakesOut:
+    """A page of bakes, newest first, each compared with the target and its own forecast: those before a number."""
+    with at_once():
+        dough = dough_for_reading(dough_id)
+        target = TargetDoc.model_validate(dough.target).to_core()
+        style, scatter = style_of(dough), kitchen_scatter()
+        wanted = min(max(limit, 1), MOST)
+        found = bakes_page(dough, max(before, 0), wanted + 1)
+        shown = found[-wanted:]
+        batches = Batch.objects.filter(version__dough=dough).select_related("version").order_by("-number")[:MOST]
+        return BakesOut(
+            target=size_out(target.cookie, style, "target"),
+            bakes=[bake_out(b, target, style, scatter) for b in reversed(shown)],
+            batches=[batch_out(b) for b in batches],
+            older=shown[0].number if len(found) > wanted else None,
+            count=sum(bakes_by_version(dough).values()),
+        )
 
 
 @router.get("/{dough_id}/bakes.csv", response={200: str, **PROBLEMS})

@@ -35,7 +35,7 @@ from kitchen.actions.return_to_version import ReturnToVersion
 from kitchen.actions.save_draft import SaveDraft
 from kitchen.api.asked import MAX_ID
 from kitchen.api.doughs.schemas import DoughOut, ShelfItem
-from kitchen.api.doughs.views import dough_out, shelf_item
+from kitchen.api.doughs.views import dough_out, shelf_items
 from kitchen.api.errors import PROBLEMS
 from kitchen.backups.made_by import VERSION
 from kitchen.backups.one_dough import ENDING, write_dough
@@ -44,12 +44,15 @@ from kitchen.documents.draft import DraftDoc
 from kitchen.documents.target import CookieDoc, TargetDoc
 from kitchen.models import Dough, Version
 from kitchen.prints.bench_sheet import sheet_pdf
+from kitchen.reading.at_once import at_once
+from kitchen.reading.cards import shelf_page
 from kitchen.reading.doughs import (
+    MOST,
     MissingError,
+    bakes_page,
     binned,
     dough_for_reading,
     draft_differs,
-    latest_bakes,
     measured_cookie,
     name_of,
 )
@@ -110,6 +113,11 @@ class KeepIn(Strict):
 
 class RevisionIn(Strict):
     revision: int = Field(ge=0, le=MAX_ID)
+
+
+class NameOut(BaseModel):
+    id: int
+    name: str
 
 
 class KeptDraftOut(BaseModel):
@@ -194,9 +202,17 @@ class TargetEdit(Strict):
 
 
 @router.get("", response={200: list[ShelfItem], **PROBLEMS})
-def shelf(request: HttpRequest) -> list[ShelfItem]:
-    """The doughs on the shelf, in the order they were put there."""
-    return [shelf_item(d) for d in Dough.objects.filter(deleted_at=None).select_related("draft_parent")]
+def shelf(request: HttpRequest, after: int = 0, limit: int = 60) -> list[ShelfItem]:
+    """A page of the doughs on the shelf, in the order they were put there: those after one's id."""
+    with at_once():
+        return shelf_items(shelf_page(max(after, 0), min(max(limit, 1), 200)))
+
+
+@router.get("/names", response={200: list[NameOut], **PROBLEMS})
+def names(request: HttpRequest) -> list[NameOut]:
+    """All doughs on the shelf by name."""
+    found = Dough.objects.filter(deleted_at=None).order_by("pk").values_list("pk", "name")
+    return [NameOut(id=pk, name=name) for pk, name in found]
 
 
 @router.post("", response={201: DoughOut, **PROBLEMS})
@@ -334,7 +350,7 @@ def trail(request: HttpRequest, dough_id: int) -> list[TrailPoint]:
     """Where the measured bakes stand on the texture map, oldest first; those without height or texture are left out."""
     found = dough_for_reading(dough_id)
     points = []
-    for bake in latest_bakes(found):
+    for bake in bakes_page(found, limit=MOST):
         place = place_of(measured_cookie(bake))
         if place is not None:
             points.append(TrailPoint(label=f"bake {bake.number}", crisp=place.crisp, height_mm=place.height_mm))

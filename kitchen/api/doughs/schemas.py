@@ -192,6 +192,10 @@ class BakeOut(BaseModel):
 
 
 class BakesOut(BaseModel):
+    """A page of bakes, newest first, of count in all; older is what to ask the next page with, null at the end."""
+
     target: SizeOut
     bakes: list[BakeOut]
     batches: list[BatchOut]
+    older: int | None
+    count: int

@@ -21,7 +21,15 @@ from kitchen.api.preview.schemas import EstimateOut, ForecastOut, NoticeOut, Pre
 from kitchen.documents.draft import DraftDoc
 from kitchen.documents.target import CookieDoc, TargetDoc
 from kitchen.models import Bake, Dough
-from kitchen.reading.doughs import draft_differs, latest_bakes, measured_cookie, name_of, style_of
+from kitchen.reading.cards import About, cards
+from kitchen.reading.doughs import (
+    bakes_by_version,
+    bakes_page,
+    draft_differs,
+    measured_cookie,
+    name_of,
+    style_of,
+)
 from kitchen.reading.this_kitchen import wanted as wanted_of
 
 #: The ends of a reading's scale: scores run 0-100, crust from pale (90) to dark (30).
@@ -42,12 +50,8 @@ def size_out(cookie: Cookie, style: Style | None, label: str) -> SizeOut:
 
 
 def dough_out(dough: Dough) -> DoughOut:
-    bakes = latest_bakes(dough)
-    last = bakes[-1] if bakes else None
-    style = style_of(dough)
-    by_version: dict[int, int] = {}
-    for bake in bakes:
-        by_version[bake.batch.version_id] = by_version.get(bake.batch.version_id, 0) + 1
+    style, by_version = style_of(dough), bakes_by_version(dough)
+    last = next(iter(bakes_page(dough, limit=1)), None)
     return DoughOut(
         id=dough.pk,
         name=dough.name,
@@ -71,18 +75,22 @@ def dough_out(dough: Dough) -> DoughOut:
             for v in dough.versions.select_related("parent", "kept_by")
         ],
         last_bake=size_out(measured_cookie(last), style, f"bake {last.number}") if last else None,
-        bakes=len(bakes),
+        bakes=sum(by_version.values()),
         saved_at=dough.saved_at,
         saved_by=name_of(dough.saved_by),
     )
 
 
-def shelf_item(dough: Dough) -> ShelfItem:
+def shelf_items(doughs: list[Dough]) -> list[ShelfItem]:
+    """What the shelf shows of doughs, as kept or worked out."""
+    return [ShelfItem.model_validate(c) for c in cards(doughs, lambda d, a: shelf_item(d, a).model_dump(mode="json"))]
+
+
+def shelf_item(dough: Dough, about: About) -> ShelfItem:
+    """What the shelf shows of a dough, worked out."""
     style = style_of(dough)
     wanted = TargetDoc.model_validate(dough.target).to_core().cookie
-    bakes = latest_bakes(dough)
-    last = bakes[-1] if bakes else None
-    versions = dough.versions.count()
+    last, versions, bakes = about.last, about.versions, about.bakes
     closeness = compare(measured_cookie(last), wanted) if last else None
     return ShelfItem(
         id=dough.pk,
@@ -91,7 +99,7 @@ def shelf_item(dough: Dough) -> ShelfItem:
         style_name=style.name if style else "no style yet",
         revision=dough.revision,
         versions=versions,
-        bakes=len(bakes),
+        bakes=bakes,
         needs=need_words(dough),
         needs_state=needs_state(dough),
         follows_name=dough.follows.name if dough.follows else "",
@@ -100,7 +108,7 @@ def shelf_item(dough: Dough) -> ShelfItem:
         closeness=_closeness_words(closeness.sentence if closeness else "", wanted, last),
         within=closeness.within if closeness else 0,
         compared=len(closeness.misses) if closeness else 0,
-        next=_next_words(dough, versions, len(bakes), wanted),
+        next=_next_words(dough, versions, bakes, wanted),
         saved_at=dough.saved_at,
     )
 

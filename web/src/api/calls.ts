@@ -172,6 +172,8 @@ export const api = {
   /** Offer an own ingredient no more, or again. */
   retireOwn: (...init: Init<'post', '/api/pantry/{key}/retire'>) =>
     data(client.POST('/api/pantry/{key}/retire', ...init)),
+  /** All doughs on the shelf by name. */
+  doughNames: (...init: Init<'get', '/api/doughs/names'>) => data(client.GET('/api/doughs/names', ...init)),
   /** The doughs off the shelf. */
   bin: (...init: Init<'get', '/api/doughs/bin'>) => data(client.GET('/api/doughs/bin', ...init)),
   /** Drafts as they were between versions. */

@@ -1,4 +1,4 @@
-import { useQuery } from '@tanstack/vue-query'
+import { useInfiniteQuery, useQuery } from '@tanstack/vue-query'
 import { computed, type Ref } from 'vue'
 import { api } from '@/api/calls'
 import { type Schemas } from '@/api/client'
@@ -44,15 +44,40 @@ export function useSession() {
   return useQuery({ queryKey: ['session'], queryFn: () => api.session(), retry: false })
 }
 
+const SHELF_PAGE = 60
+
+/** The doughs on the shelf, a page at a time: data holds the pages so far, more() asks for the next. */
 export function useShelf() {
-  return useQuery({ queryKey: ['shelf'], queryFn: () => api.shelf() })
+  const query = useInfiniteQuery({
+    queryKey: ['shelf'],
+    queryFn: ({ pageParam }) => api.shelf({ params: { query: { after: pageParam, limit: SHELF_PAGE } } }),
+    initialPageParam: 0,
+    getNextPageParam: (last) => (last.length === SHELF_PAGE ? last[last.length - 1]?.id : undefined),
+  })
+  const data = computed(() => query.data.value?.pages.flat())
+  return { ...query, data, older: query.hasNextPage, more: () => void query.fetchNextPage() }
 }
 
+/** All doughs by name. */
+export function useNames() {
+  return useQuery({ queryKey: ['shelf', 'names'], queryFn: () => api.doughNames() })
+}
+
+/** The bakes of a dough, newest first, a page at a time. */
 export function useBakes(id: Ref<number>) {
-  return useQuery({
+  const query = useInfiniteQuery({
     queryKey: ['bakes', id],
-    queryFn: () => api.bakes({ params: { path: { dough_id: id.value } } }),
+    queryFn: ({ pageParam }) =>
+      api.bakes({ params: { path: { dough_id: id.value }, query: pageParam ? { before: pageParam } : {} } }),
+    initialPageParam: 0,
+    getNextPageParam: (last) => last.older ?? undefined,
   })
+  const data = computed(() => {
+    const pages = query.data.value?.pages
+    const first = pages?.[0]
+    return first ? { ...first, bakes: pages.flatMap((p) => p.bakes) } : undefined
+  })
+  return { ...query, data, older: query.hasNextPage, more: () => void query.fetchNextPage() }
 }
 
 /** All the kitchen has. */

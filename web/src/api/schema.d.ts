@@ -217,7 +217,7 @@ export interface paths {
         };
         /**
          * Shelf
-         * @description The doughs on the shelf, in the order they were put there.
+         * @description A page of the doughs on the shelf, in the order they were put there: those after one's id.
          */
         get: operations["kitchen_api_doughs_routes_shelf"];
         put?: never;
@@ -266,6 +266,26 @@ export interface paths {
          * @description Bring a dough from another kitchen's file.
          */
         post: operations["kitchen_api_doughs_routes_bring"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/doughs/names": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Names
+         * @description All doughs on the shelf by name.
+         */
+        get: operations["kitchen_api_doughs_routes_names"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -325,7 +345,7 @@ export interface paths {
         };
         /**
          * Bakes
-         * @description All bakes, newest first, each compared with the target and its own forecast.
+         * @description A page of bakes, newest first, each compared with the target and its own forecast: those before a number.
          */
         get: operations["kitchen_api_bakes_routes_bakes"];
         put?: never;
@@ -657,7 +677,7 @@ export interface paths {
         };
         /**
          * Lineage
-         * @description Every version, oldest first, with what it did.
+         * @description A page of versions, oldest first, with what each did: the last ones before a number (0: the newest).
          */
         get: operations["kitchen_api_bakes_compare_lineage"];
         put?: never;
@@ -2430,12 +2450,19 @@ export interface components {
                 [key: string]: number;
             };
         };
-        /** BakesOut */
+        /**
+         * BakesOut
+         * @description A page of bakes, newest first, of count in all; older is what to ask the next page with, null at the end.
+         */
         BakesOut: {
             /** Bakes */
             bakes: components["schemas"]["BakeOut"][];
             /** Batches */
             batches: components["schemas"]["BatchOut"][];
+            /** Count */
+            count: number;
+            /** Older */
+            older: number | null;
             target: components["schemas"]["SizeOut"];
         };
         /**
@@ -4937,6 +4964,13 @@ export interface components {
             op: "move";
             /** To */
             to: number;
+        };
+        /** NameOut */
+        NameOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
         };
         /**
          * Named
@@ -8679,7 +8713,10 @@ export interface operations {
     };
     kitchen_api_doughs_routes_shelf: {
         parameters: {
-            query?: never;
+            query?: {
+                after?: number;
+                limit?: number;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -9095,6 +9132,107 @@ export interface operations {
             };
         };
     };
+    kitchen_api_doughs_routes_names: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NameOut"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     kitchen_api_doughs_routes_edit_target: {
         parameters: {
             query?: never;
@@ -9412,7 +9550,10 @@ export interface operations {
     };
     kitchen_api_bakes_routes_bakes: {
         parameters: {
-            query?: never;
+            query?: {
+                before?: number;
+                limit?: number;
+            };
             header?: never;
             path: {
                 dough_id: number;
@@ -11404,7 +11545,10 @@ export interface operations {
     };
     kitchen_api_bakes_compare_lineage: {
         parameters: {
-            query?: never;
+            query?: {
+                before?: number;
+                limit?: number;
+            };
             header?: never;
             path: {
                 dough_id: number;

@@ -3,7 +3,7 @@ import { useInfiniteQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { api } from '@/api/calls'
 import { words, type Schemas } from '@/api/client'
-import { useRights, useShelf } from '@/api/queries'
+import { useNames, useRights } from '@/api/queries'
 import { clock, day } from '@/ui/format'
 
 /** Who did what, when: newest first, a page at a time. */
@@ -12,7 +12,7 @@ const verb = ref('')
 const dough = ref('')
 const may = useRights()
 const queryClient = useQueryClient()
-const { data: doughs } = useShelf()
+const { data: doughs } = useNames()
 const problem = ref('')
 const query = useInfiniteQuery({
   queryKey: ['journal', by, verb, dough],

@@ -12,7 +12,7 @@ import NewDough from './NewDough.vue'
 import Silhouette from './Silhouette.vue'
 import TheBin from './TheBin.vue'
 
-const { data: doughs, error, isPending, refetch } = useShelf()
+const { data: doughs, error, isPending, refetch, older, more } = useShelf()
 const { data: kitchen } = useKitchen()
 const { data: reference } = useReference()
 const queryClient = useQueryClient()
@@ -127,6 +127,7 @@ async function putBack(): Promise<void> {
         <BringFile />
       </section>
     </div>
+    <BButton v-if="older" class="mt-3" variant="outline-primary" @click="more">Show more doughs</BButton>
     <TheBin />
     <p class="small-words caution"><b>Raw dough.</b> {{ reference?.raw_dough }}</p>
     <NewDough v-model="starting" />

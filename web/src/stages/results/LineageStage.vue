@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useQuery } from '@tanstack/vue-query'
+import { useInfiniteQuery, useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { api } from '@/api/calls'
 import { words, type Schemas } from '@/api/client'
@@ -15,10 +15,17 @@ import { useResultTabs } from './tabs'
 /** Versions and bakes as a tree that says what each change did. */
 const dough = theDough()
 const tabs = useResultTabs()
-const { data: found, error } = useQuery({
+const pages = useInfiniteQuery({
   queryKey: ['bakes', 'lineage', dough.id],
-  queryFn: () => api.lineage({ params: { path: { dough_id: dough.id.value } } }),
+  queryFn: ({ pageParam }) =>
+    api.lineage({
+      params: { path: { dough_id: dough.id.value }, query: pageParam ? { before: pageParam } : {} },
+    }),
+  initialPageParam: 0,
+  getNextPageParam: (last) => (last[0] && last[0].number > 1 ? last[0].number : undefined),
 })
+const { error, hasNextPage: older } = pages
+const found = computed(() => pages.data.value?.pages.flat())
 /** The same history as a trail on the texture map. */
 const onMap = ref(false)
 const { data: reference } = useReference()
@@ -27,7 +34,9 @@ const { data: trail } = useQuery({
   queryFn: () => api.trail({ params: { path: { dough_id: dough.id.value } } }),
 })
 const byNumber = computed(() => new Map((found.value ?? []).map((v) => [v.number, v] as const)))
-const nodes = computed(() => lineage(dough.record.value?.versions ?? []))
+const nodes = computed(() =>
+  lineage(dough.record.value?.versions ?? []).filter((n) => byNumber.value.has(n.version.number)),
+)
 const target = computed(() => dough.preview.value?.target_outline ?? [])
 const across = computed(() =>
   Math.max(
@@ -117,6 +126,9 @@ const unit = (d: Did): string => (d.unit === 'of 100' ? 'points' : d.unit)
             </tbody>
           </table>
         </template>
+      </li>
+      <li v-if="older">
+        <BButton size="sm" variant="outline-primary" @click="pages.fetchNextPage()">Earlier versions</BButton>
       </li>
     </ol>
     <div v-else class="map" inert>

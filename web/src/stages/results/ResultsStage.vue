@@ -10,7 +10,7 @@ import { useResultTabs } from './tabs'
 
 const dough = theDough()
 const tabs = useResultTabs()
-const { data: results } = useBakes(dough.id)
+const { data: results, older, more } = useBakes(dough.id)
 const { ofRole } = useReference()
 const chosen = ref<number | null>(null)
 const logging = ref(false)
@@ -80,6 +80,11 @@ const closeness = (steps: number | null): string => (steps === null ? '' : `${st
               ><i :style="{ width: `${Math.min((b.rms_steps ?? 0) / 3, 1) * 100}%` }"
             /></span>
             <span class="small-words">{{ closeness(b.rms_steps) }}</span>
+          </button>
+        </li>
+        <li v-if="older">
+          <button type="button" class="small-words" @click="more">
+            older ones, of {{ results?.count }} in all
           </button>
         </li>
         <li>
