@@ -3,7 +3,7 @@ PYTHON ?= python3
 PY = .venv/bin/python
 export TARTE_PORT ?= 8000
 
-.PHONY: demo kitchen serve backup restore test dev bench shots lock format schema evidence evidence-unseen evidence-results
+.PHONY: demo kitchen serve backup restore test dev bench shots trust lock format schema evidence evidence-unseen evidence-results
 
 demo: ## set up what is missing, make the demo kitchen, serve it on 127.0.0.1:8000
 	@$(PYTHON) tools/setup.py demo
@@ -56,6 +56,10 @@ evidence-unseen: ## fit without each family in turn and keep what that says of i
 evidence-results: ## how well photos measure and bakes teach, in figures (docs/results.md)
 	@$(PY) -m evidence.results
 	@$(PY) -m evidence.realities
+
+trust: ## kill it, starve it, crowd it, lie to it: what of a kitchen's data is lost (some 20 minutes)
+	@$(PYTHON) tools/setup.py ready --dev
+	@$(PY) -m tools.trust
 
 lock: ## work the locked requirements out anew
 	@$(PYTHON) tools/setup.py lock

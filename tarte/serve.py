@@ -95,6 +95,17 @@ def own_addresses() -> list[str]:
     return [a for a in found if not ipaddress.ip_address(a).is_loopback]
 
 
+def is_free(how: Serving) -> bool:
+    """Whether its port can be had."""
+    with socket.socket(socket.AF_INET6 if ":" in how.bind else socket.AF_INET) as probe:
+        probe.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
+        try:
+            probe.bind((how.bind, how.port))
+        except OSError:
+            return False
+    return True
+
+
 def command(how: Serving, tls: Certificates | None) -> list[str]:
     """The server's own command line."""
     flags = ["--host", how.bind, "--port", str(how.port), "--log-level", "warning"]
@@ -137,6 +148,8 @@ def main() -> None:
         how = serving(os.environ, own_addresses(), os.cpu_count() or 1)
     except ValueError as error:
         sys.exit(str(error))
+    if not is_free(how):
+        sys.exit(f"Something listens on port {how.port} already. Stop it, or set TARTE_PORT to another.")
     os.umask(0o077)
     tls = certificates(data / "tls", how.hosts, datetime.now(UTC), _kitchen(data)) if how.tls == "own" else None
     env = {**os.environ, "TARTE_HOSTS": " ".join(h for h in how.hosts if h not in ("127.0.0.1", "localhost"))}

@@ -25,7 +25,13 @@ QUIET = json.loads(Path(__file__).with_name("chromium_flags.json").read_text(enc
 def demo_server(port: int = 8765) -> Iterator[str]:
     """Serve a fresh demo kitchen; gives its address."""
     with tempfile.TemporaryDirectory(prefix="tarte-") as data:
-        env = {**os.environ, "TARTE_DATA": data, "TARTE_DEMO": "1", "DJANGO_SETTINGS_MODULE": "tarte.settings"}
+        env = {
+            **os.environ,
+            "TARTE_DATA": data,
+            "TARTE_DEMO": "1",
+            "TARTE_BACKUP_HOURS": "0",
+            "DJANGO_SETTINGS_MODULE": "tarte.settings",
+        }
         for command in (["migrate", "-v0"], ["load_demo"]):
             subprocess.run([sys.executable, "manage.py", *command], cwd=ROOT, env=env, check=True)
         command = [sys.executable, "-m", "uvicorn", "tarte.asgi:application", "--port", str(port)]

@@ -119,6 +119,8 @@ CAUSES = (
     (("is full", "no space"), f"The server's disk is full, so nothing was written. Free some room on it. {STAYS}"),
     (("readonly", "read-only", "permission"), "The server's data folder can't be written to, so nothing was written. "
      f"Give it back its rights. {STAYS}"),
+    (("disk i/o",), "The server's disk can't be written to: it may be full or failing, so nothing was written. Free "
+     f"some room on it, or take the last backup to another. {STAYS}"),
     (("locked", "busy"), f"The database is held by something else and will be free again. {STAYS}"),
     (("malformed", "not a database", "corrupt"), "The database is damaged, so nothing was written. Stop the server and "
      f"bring back the last backup. {STAYS}"),

@@ -2,8 +2,11 @@
 
 from __future__ import annotations
 
+import fcntl
 import re
 import shutil
+from collections.abc import Iterator
+from contextlib import contextmanager, suppress
 from dataclasses import dataclass
 from datetime import UTC, datetime
 from pathlib import Path
@@ -38,7 +41,9 @@ def make(data: Path, folder: Path, now: datetime, keep: int) -> Kept:
     path = folder / f"kitchen-{now.astimezone(UTC):%Y%m%d-%H%M%S}{ENDING}"
     try:
         folder.mkdir(parents=True, exist_ok=True)
-        write_whole(data, path, now, VERSION)
+        with _alone(folder):
+            _clear(data, folder)
+            write_whole(data, path, now, VERSION)
     except OSError as error:
         raise UnreadableError(
             f"The backup could not be written to {folder} ({error.strerror or error}). Free some room there, or name "
@@ -47,6 +52,21 @@ def make(data: Path, folder: Path, now: datetime, keep: int) -> Kept:
     for old in kept(folder)[max(keep, 1) :]:
         old.path.unlink(missing_ok=True)
     return _kept(path)
+
+
+@contextmanager
+def _alone(folder: Path) -> Iterator[None]:
+    """One backup at a time; the lock goes with the process that held it."""
+    with (folder / "writing.lock").open("w") as lock:
+        fcntl.flock(lock, fcntl.LOCK_EX)
+        yield
+
+
+def _clear(data: Path, folder: Path) -> None:
+    """Take away what a backup that was killed left lying."""
+    for left in (*data.glob("backup-*/"), *folder.glob(f"kitchen-*{ENDING}.part")):
+        with suppress(OSError):
+            shutil.rmtree(left) if left.is_dir() else left.unlink()
 
 
 def named(folder: Path, name: str) -> Path | None:

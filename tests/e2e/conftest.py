@@ -60,7 +60,9 @@ class Server:
 
 
 def environment(data: Path) -> dict[str, str]:
-    return {**os.environ, "TARTE_DATA": str(data), "TARTE_DEMO": "1", "DJANGO_SETTINGS_MODULE": "tarte.settings"}
+    # No backup of its own accord: the kitchen is laid out anew under the server.
+    said = {"TARTE_DATA": str(data), "TARTE_DEMO": "1", "TARTE_BACKUP_HOURS": "0"}
+    return {**os.environ, **said, "DJANGO_SETTINGS_MODULE": "tarte.settings"}
 
 
 def _free_port() -> int:

@@ -20,7 +20,17 @@ STAGES = json.loads((ROOT / "web" / "src" / "stages" / "stages.json").read_text(
 #: Stages that show more on another dough of the demo than the first.
 DOUGH = {"swaps": 3, "label": 3, "butter": 3, "next": 3}
 #: Every stage the app declares, and the pages outside a dough.
-VIEWS = {"shelf": "/", "paste": "/paste"} | {s["name"]: f"/dough/{DOUGH.get(s['name'], 1)}/{s['name']}" for s in STAGES}
+PLACES = {
+    "things": "",
+    "itself": "/itself",
+    "pantry": "/pantry",
+    "people": "/people",
+    "journal": "/journal",
+    "keep": "/keep",
+}
+VIEWS = {"shelf": "/", "paste": "/paste", "first": "/first", **{p: f"/kitchen{a}" for p, a in PLACES.items()}} | {
+    s["name"]: f"/dough/{DOUGH.get(s['name'], 1)}/{s['name']}" for s in STAGES
+}
 
 
 def violations(page: Page, *rules: str) -> list[str]:

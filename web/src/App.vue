@@ -4,7 +4,7 @@ import { BApp } from 'bootstrap-vue-next/components/BApp'
 import { computed } from 'vue'
 import { useRoute } from 'vue-router'
 import { words, type Schemas } from './api/client'
-import { useSession } from './api/queries'
+import { switchSession, useSession } from './api/queries'
 import SignIn from './session/SignIn.vue'
 import CommandPalette from './ui/CommandPalette.vue'
 import { useTheme } from './ui/useTheme'
@@ -16,9 +16,7 @@ const { data: session, error, isPending, refetch } = useSession()
 const cook = computed(() => session.value?.cook ?? null)
 
 function signedIn(answer: Schemas['SessionOut']): void {
-  queryClient.clear()
-  queryClient.setQueryData(['session'], answer)
-  void refetch()
+  switchSession(queryClient, answer)
 }
 </script>
 

@@ -1,4 +1,4 @@
-import { useInfiniteQuery, useQuery } from '@tanstack/vue-query'
+import { useInfiniteQuery, useQuery, type QueryClient } from '@tanstack/vue-query'
 import { computed, type Ref } from 'vue'
 import { api } from '@/api/calls'
 import { type Schemas } from '@/api/client'
@@ -42,6 +42,12 @@ export function useKitchen() {
 
 export function useSession() {
   return useQuery({ queryKey: ['session'], queryFn: () => api.session(), retry: false })
+}
+
+/** Somebody signed in or out: nothing that was asked for somebody else stays. */
+export function switchSession(queryClient: QueryClient, answer: Schemas['SessionOut']): void {
+  queryClient.setQueryData(['session'], answer)
+  queryClient.removeQueries({ predicate: (query) => query.queryKey[0] !== 'session' })
 }
 
 const SHELF_PAGE = 60

@@ -4,6 +4,7 @@ import { onMounted, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { api } from '@/api/calls'
 import { ApiError, words, type Schemas } from '@/api/client'
+import { switchSession } from '@/api/queries'
 
 /** A link is used: to join under a name of one's own, or to set a new password. */
 const router = useRouter()
@@ -30,8 +31,7 @@ async function take(): Promise<void> {
   try {
     const body = { secret, username: username.value, name: name.value, password: password.value }
     const answer = await api.takeUpLink({ body })
-    queryClient.clear()
-    queryClient.setQueryData(['session'], answer)
+    switchSession(queryClient, answer)
     await router.push({ name: 'shelf' })
   } catch (failed) {
     problems.value = failed instanceof ApiError ? failed.byField : {}

@@ -3,7 +3,7 @@ import { useQueryClient } from '@tanstack/vue-query'
 import IconMoon from '~icons/lucide/moon'
 import IconSun from '~icons/lucide/sun'
 import { api } from '@/api/calls'
-import { useKitchen, useSession } from '@/api/queries'
+import { switchSession, useKitchen, useSession } from '@/api/queries'
 import { watch } from 'vue'
 import { habits } from './format'
 import { useTheme } from './useTheme'
@@ -21,9 +21,7 @@ watch(
 )
 
 async function signOut(): Promise<void> {
-  const answer = await api.signOut()
-  queryClient.clear()
-  queryClient.setQueryData(['session'], answer)
+  switchSession(queryClient, await api.signOut())
 }
 </script>
 

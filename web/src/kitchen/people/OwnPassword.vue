@@ -3,6 +3,7 @@ import { useQueryClient } from '@tanstack/vue-query'
 import { ref } from 'vue'
 import { api } from '@/api/calls'
 import { ApiError, words } from '@/api/client'
+import { switchSession } from '@/api/queries'
 
 /** One's own password, and signing out wherever one is signed in. */
 const old = ref('')
@@ -28,8 +29,7 @@ async function change(): Promise<void> {
 async function out(): Promise<void> {
   try {
     const answer = await api.signOutEverywhere()
-    queryClient.clear()
-    queryClient.setQueryData(['session'], answer)
+    switchSession(queryClient, answer)
   } catch (failed) {
     problem.value = words(failed)
   }

@@ -141,7 +141,7 @@ li .on {
 .add {
   color: var(--cobalt);
 }
-@media (max-width: 1000px) {
+@media (max-width: 1180px) {
   .things {
     grid-template-columns: minmax(0, 1fr);
   }

@@ -1,0 +1,1 @@
+"""How far a kitchen's data can be trusted, by trying: `make trust`."""
