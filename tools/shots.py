@@ -54,13 +54,6 @@ def leavening(page: Page) -> None:
     page.get_by_text("Soda by heat alone").wait_for()
 
 
-def sizes(page: Page) -> None:
-    page.goto("/dough/1/formula")
-    page.get_by_role("button", name="Sizes").click()
-    page.get_by_role("button", name="Divide in two").click()
-    page.get_by_text("pieces, ", exact=False).nth(1).wait_for()
-
-
 def paste_review(page: Page) -> None:
     page.goto("/paste")
     page.get_by_label("Paste ingredients", exact=False).fill(RECIPE)
@@ -151,8 +144,19 @@ def series(page: Page) -> None:
     page.locator(".series .body").evaluate("e => e.scrollTo(0, 0)")
 
 
+def kitchen(page: Page) -> None:
+    page.goto("/kitchen")
+    page.get_by_role("heading", name="Test it with an oven thermometer").wait_for()
+
+
+def first_sheet(page: Page) -> None:
+    page.goto("/first")
+    page.get_by_role("button", name="Furnish the kitchen").wait_for()
+
+
 VIEWS = (
-    shelf, paste_review, target, formula, leavening, sizes, versions, bench_sheet, bake_chart, results, label_sheet,
+    kitchen, first_sheet, shelf, paste_review, target, formula, leavening, versions, bench_sheet, bake_chart, results,
+    label_sheet,
     butter, mixing, next_step, swaps, photo, learn, series,
 )  # fmt: skip
 

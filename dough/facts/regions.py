@@ -26,7 +26,7 @@ class Region:
     not_approved: frozenset[str]
     currency: str
     units: str
-    dates: str
+    date_order: str
     note: str
 
 
@@ -40,7 +40,7 @@ def regions() -> dict[str, Region]:
             frozenset(r["not_approved"].split()),
             r["currency"],
             r["units"],
-            r["dates"],
+            r["date_order"],
             r["note"],
         )
         for r in rows("regions")

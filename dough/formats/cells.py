@@ -13,7 +13,7 @@ _NUMBER = re.compile(r"[-+]?(\d+\.?\d*|\.\d+)(e[-+]?\d+)?\Z", re.IGNORECASE | re
 
 def defused(cell: str) -> str:
     """A cell as it is written; figures stay figures."""
-    risky = cell.startswith(_FORMULA) or (cell.startswith("'") and cell[1:].startswith(_FORMULA))
+    risky = cell.lstrip("'").startswith(_FORMULA)
     return f"'{cell}" if risky and not _NUMBER.match(cell) else cell
 
 

@@ -40,7 +40,7 @@ class MakeKitchen:
             here = region(self.region)
             kitchen = Kitchen.objects.create(
                 name=self.name.strip(), region=here.code, currency=here.currency, units=self.units or here.units,
-                dates=here.dates,
+                dates=here.date_order,
             )  # fmt: skip
             cook = User.objects.create_user(self.cook, password=self.password)
             Member.objects.create(user=cook, role=MemberRole.OWNER, joined_at=self.now)

@@ -20,6 +20,7 @@ from kitchen.api.keeping import routes as keeping
 from kitchen.api.learning import routes as learning
 from kitchen.api.next_steps import routes as next_steps
 from kitchen.api.pantry import routes as pantry
+from kitchen.api.parser import OneMeaning
 from kitchen.api.people import routes as people
 from kitchen.api.photos import routes as photos
 from kitchen.api.preview import routes as preview
@@ -59,7 +60,7 @@ ROUTERS: tuple[tuple[str, Router], ...] = (
     ("/recipes", recipes.router),
 )
 
-api = NinjaAPI(title="Tarte", version="1", auth=OfThisKitchen(), docs_url=None, openapi_url=None)
+api = NinjaAPI(title="Tarte", version="1", auth=OfThisKitchen(), parser=OneMeaning(), docs_url=None, openapi_url=None)
 errors.install(api)
 for prefix, router in ROUTERS:
     api.add_router(prefix, router)

@@ -17,6 +17,8 @@ from dataclasses import dataclass, field
 from pathlib import Path
 from typing import IO, Any
 
+from kitchen.documents.one_meaning import read_json
+
 MANIFEST = "manifest.json"
 #: Bytes: a table, a picture, the manifest, and all of it. A kitchen of 505 doughs and 10,000 bakes has some 40 MB.
 MOST_TABLE, MOST_PICTURE, MOST_MANIFEST, MOST_ALL = 400_000_000, 16_000_000, 8_000_000, 40_000_000_000
@@ -88,7 +90,7 @@ class Archive:
     def document(self, name: str) -> Any:
         """A JSON file of it."""
         try:
-            return json.loads(b"".join(self.parts(name)), object_pairs_hook=_no_twins, parse_constant=_no_constant)
+            return read_json(b"".join(self.parts(name)))
         except (ValueError, RecursionError) as error:
             raise UnreadableError(f"{name} in it can't be read as JSON. {TAKE_ANOTHER}") from error
 
@@ -163,7 +165,7 @@ def _most(name: str) -> int:
 
 def _manifest(opened: zipfile.ZipFile) -> dict[str, Any]:
     try:
-        said = json.loads(opened.read(MANIFEST), object_pairs_hook=_no_twins, parse_constant=_no_constant)
+        said = read_json(opened.read(MANIFEST))
     except LIES as error:
         raise UnreadableError(f"Its {MANIFEST} can't be read. {TAKE_ANOTHER}") from error
     if not isinstance(said, dict):
@@ -203,14 +205,3 @@ def _sums(opened: zipfile.ZipFile, manifest: dict[str, Any]) -> dict[str, tuple[
             f"It holds “{sorted(extra)[0][:60]}”, which its manifest does not list. Nothing was changed."
         )
     return found
-
-
-def _no_twins(pairs: list[tuple[str, Any]]) -> dict[str, Any]:
-    made = dict(pairs)
-    if len(made) != len(pairs):
-        raise ValueError("a key stands twice")
-    return made
-
-
-def _no_constant(name: str) -> Any:
-    raise ValueError(f"{name} is no figure")

@@ -46,7 +46,8 @@ def write_whole(folder: Path, target: Path, now: datetime, made_by: str) -> dict
 def copy_at_one_moment(still: Path) -> None:
     """The database as it is now, copied by SQLite's own online backup while others write."""
     if connection.in_atomic_block:
-        raise RuntimeError("a copy can't be taken from inside a transaction: it would wait for its own end")
+        # It would wait for its own end.
+        raise UnreadableError("A backup can't be taken in the middle of a change. Try again when that is done.")
     connection.ensure_connection()
     with closing(sqlite3.connect(still)) as copy:
         connection.connection.backup(copy)

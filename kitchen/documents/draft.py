@@ -5,11 +5,18 @@ from __future__ import annotations
 from typing import Annotated, Literal
 
 from annotated_types import Len
-from pydantic import StringConstraints
+from pydantic import AfterValidator, StringConstraints
 
 from dough.accounts.formula import Draft, Formula, Line, Liner, Method, Place, Process, Shape, Shelf, Step
 from kitchen.documents.base import Key, Strict, pair
 from kitchen.documents.own_ingredient import find
+
+#: Grams that no balance shows: less is nothing, and figures at the end of what a computer holds break what divides.
+LEAST_G = 1e-6
+
+
+def _weighable(grams: float | None) -> float | None:
+    return 0.0 if grams is not None and abs(grams) < LEAST_G else grams
 
 
 class LineDoc(Strict):
@@ -18,7 +25,7 @@ class LineDoc(Strict):
     ingredient_version: int = 1
     amount: float | None = None
     unit: Literal["g", "%"] = "g"
-    grams: float | None
+    grams: Annotated[float | None, AfterValidator(_weighable)]
     step: Step
     range_g: Annotated[list[float], Len(2, 2)] | None = None
     said: Annotated[str, StringConstraints(max_length=80)] = ""
@@ -67,9 +74,9 @@ class SwapDoc(Strict):
 
 
 class DraftDoc(Strict):
-    lines: list[LineDoc] = []
+    lines: Annotated[list[LineDoc], Len(0, 1000)] = []
     process: ProcessDoc = ProcessDoc()
-    dismissed: list[DismissedDoc] = []
+    dismissed: Annotated[list[DismissedDoc], Len(0, 300)] = []
     swaps: Annotated[list[SwapDoc], Len(0, 300)] = []
 
     def to_core(self) -> Draft:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import inspect
+import json
 import logging
 from importlib import import_module
 from pkgutil import iter_modules
@@ -72,4 +73,5 @@ def test_a_refused_write_is_a_line_in_the_log_beside_the_data(dough: Dough, cook
     with pytest.raises(StaleError):
         DeleteDough(actor=cook, now=NOW, dough_id=dough.pk, revision=77).execute()
     lines = (settings.DATA / "tarte.log").read_text(encoding="utf-8").splitlines()
-    assert lines[-1].endswith("INFO kitchen.writes: refused DeleteDough: StaleError")
+    said = json.loads(lines[-1])
+    assert (said["logger"], said["message"]) == ("kitchen.writes", "refused DeleteDough: StaleError")
