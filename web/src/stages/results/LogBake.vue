@@ -119,6 +119,8 @@ async function submit(sure = false): Promise<void> {
       },
     })
     if (!props.correcting) kept.value = null
+    // A first answer still on its way knows nothing of this bake, and would be taken for the new one.
+    await queryClient.cancelQueries({ queryKey: ['bakes'] })
     await queryClient.invalidateQueries({ queryKey: ['bakes'] })
     await queryClient.invalidateQueries({ queryKey: ['shelf'] })
     await queryClient.invalidateQueries({ queryKey: ['kitchen'] })
