@@ -2,6 +2,7 @@ import { useManualRefHistory } from '@vueuse/core'
 import { computed, reactive, ref, shallowRef, type Ref } from 'vue'
 import { useQueryClient } from '@tanstack/vue-query'
 import { api } from '@/api/calls'
+import { askAnew } from '@/api/askAnew'
 import { ApiError, type Schemas } from '@/api/client'
 import { keepLines } from './lines'
 import { useDetail } from './useDetail'
@@ -62,8 +63,7 @@ export function useDough(id: Ref<number>) {
     () => work.value,
     (saved) => {
       record.value = saved
-      void queryClient.invalidateQueries({ queryKey: ['shelf'] })
-      void queryClient.invalidateQueries({ queryKey: ['bakes'] })
+      void askAnew(queryClient, 'shelf', 'bakes')
     },
     report,
     () => {
@@ -225,7 +225,7 @@ export function useDough(id: Ref<number>) {
     })
     record.value = kept
     saving.follow(kept)
-    void queryClient.invalidateQueries({ queryKey: ['shelf'] })
+    void askAnew(queryClient, 'shelf')
     return kept
   }
 
@@ -261,7 +261,7 @@ export function useDough(id: Ref<number>) {
     await save()
     take(await asked())
     void ask(null)
-    void queryClient.invalidateQueries({ queryKey: ['shelf'] })
+    void askAnew(queryClient, 'shelf')
   }
 
   return {

@@ -3,6 +3,7 @@ import { useQueryClient } from '@tanstack/vue-query'
 import { ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { api } from '@/api/calls'
+import { askAnew } from '@/api/askAnew'
 import { ApiError, words } from '@/api/client'
 import { useFurnished, useKitchen } from '@/api/queries'
 import TopBar from '@/ui/TopBar.vue'
@@ -102,7 +103,7 @@ async function take(nothing = false): Promise<void> {
       ? []
       : rows.value.filter((r) => r.on).map((r) => ({ kind: r.kind, facts: r.facts }))
     queryClient.setQueryData(['furnished'], await api.furnishFirst({ body: { things } }))
-    await queryClient.invalidateQueries({ queryKey: ['kitchen'] })
+    await askAnew(queryClient, 'kitchen')
     await router.push({ name: nothing ? 'shelf' : 'kitchen' })
   } catch (failed) {
     problem.value = words(failed)

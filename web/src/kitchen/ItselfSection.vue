@@ -2,6 +2,7 @@
 import { useQueryClient } from '@tanstack/vue-query'
 import { computed } from 'vue'
 import { words } from '@/api/client'
+import { askAnew } from '@/api/askAnew'
 import { useFurnished, useRights } from '@/api/queries'
 import FactFields from './FactFields.vue'
 import UndoBar from './UndoBar.vue'
@@ -29,7 +30,7 @@ const groups = computed(() =>
 )
 
 async function save(): Promise<void> {
-  if (await form.save()) await queryClient.invalidateQueries({ queryKey: ['session'] })
+  if (await form.save()) await askAnew(queryClient, 'session')
 }
 </script>
 

@@ -2,6 +2,7 @@
 import { useInfiniteQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { api } from '@/api/calls'
+import { askAnew } from '@/api/askAnew'
 import { words, type Schemas } from '@/api/client'
 import { useNames, useRights } from '@/api/queries'
 import { clock, day } from '@/ui/format'
@@ -52,9 +53,7 @@ async function takeBack(e: Event): Promise<void> {
   } catch (failed) {
     problem.value = words(failed)
   }
-  await Promise.all(
-    ['journal', 'furnished', 'kitchen'].map((key) => queryClient.invalidateQueries({ queryKey: [key] })),
-  )
+  await askAnew(queryClient, 'journal', 'furnished', 'kitchen')
 }
 </script>
 

@@ -2,6 +2,7 @@
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { ref } from 'vue'
 import { api } from '@/api/calls'
+import { askAnew } from '@/api/askAnew'
 import { words } from '@/api/client'
 import { useRights } from '@/api/queries'
 import { clock, day, fixed } from '@/ui/format'
@@ -20,7 +21,7 @@ async function backUp(): Promise<void> {
   problem.value = ''
   try {
     queryClient.setQueryData(['backups'], await api.backUp())
-    await queryClient.invalidateQueries({ queryKey: ['health'] })
+    await askAnew(queryClient, 'health')
   } catch (failed) {
     problem.value = words(failed)
   } finally {

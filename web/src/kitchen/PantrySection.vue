@@ -2,6 +2,7 @@
 import { useQueryClient } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { api } from '@/api/calls'
+import { askAnew } from '@/api/askAnew'
 import { words, type Schemas } from '@/api/client'
 import { useFurnished, usePantry, useReference, useRights } from '@/api/queries'
 import OwnDialog from '@/stages/formula/OwnDialog.vue'
@@ -46,7 +47,7 @@ async function retire(own: Own): Promise<void> {
   } catch (failed) {
     problem.value = words(failed)
   }
-  await queryClient.invalidateQueries({ queryKey: ['pantry'] })
+  await askAnew(queryClient, 'pantry')
 }
 </script>
 

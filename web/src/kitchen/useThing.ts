@@ -1,6 +1,7 @@
 import { useQueryClient } from '@tanstack/vue-query'
 import { computed, ref, shallowRef, watch, type Ref } from 'vue'
 import { api } from '@/api/calls'
+import { askAnew } from '@/api/askAnew'
 import { ApiError, words } from '@/api/client'
 import { blank, boxes, typed, type Facts, type Kind, type Thing } from './facts'
 
@@ -43,9 +44,7 @@ export function useThing(kind: Ref<Kind>, thing: Ref<Thing | null>) {
   const isChanged = computed(() => thing.value !== null && Object.keys(changed.value).length > 0)
 
   async function kept(answer: Thing, said: string): Promise<Thing> {
-    await Promise.all(
-      ['furnished', 'kitchen'].map((key) => queryClient.invalidateQueries({ queryKey: [key] })),
-    )
+    await askAnew(queryClient, 'furnished', 'kitchen')
     facts.value = boxes(answer.facts)
     revision.value = answer.revision
     problems.value = {}

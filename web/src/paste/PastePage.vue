@@ -3,6 +3,7 @@ import { useQueryClient } from '@tanstack/vue-query'
 import { computed, ref, shallowRef } from 'vue'
 import { useRouter } from 'vue-router'
 import { api } from '@/api/calls'
+import { askAnew } from '@/api/askAnew'
 import { words, type Schemas } from '@/api/client'
 import { useReference } from '@/api/queries'
 import TopBar from '@/ui/TopBar.vue'
@@ -82,7 +83,7 @@ async function enter(): Promise<void> {
         draft: draftOf(kept.value, recipe.value),
       },
     })
-    void queryClient.invalidateQueries({ queryKey: ['shelf'] })
+    void askAnew(queryClient, 'shelf')
     await router.push(`/dough/${made.id}/formula`)
   } catch (error) {
     problem.value = words(error)

@@ -4,6 +4,7 @@ import { ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { bringDough } from '@/api/upload'
 import { words } from '@/api/client'
+import { askAnew } from '@/api/askAnew'
 
 /** A dough from another kitchen's file: all of it comes in, under ids of its own. */
 const box = ref<HTMLInputElement>()
@@ -19,9 +20,7 @@ async function bring(event: Event): Promise<void> {
   problem.value = ''
   try {
     const made = await bringDough(file)
-    await Promise.all(
-      ['shelf', 'kitchen', 'pantry'].map((key) => queryClient.invalidateQueries({ queryKey: [key] })),
-    )
+    await askAnew(queryClient, 'shelf', 'kitchen', 'pantry')
     await router.push(`/dough/${made.id}/versions`)
   } catch (failed) {
     problem.value = words(failed)

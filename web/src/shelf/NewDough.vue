@@ -3,6 +3,7 @@ import { useQueryClient } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { api } from '@/api/calls'
+import { askAnew } from '@/api/askAnew'
 import { words } from '@/api/client'
 import { useReference } from '@/api/queries'
 import { focusUnlessTyping } from '@/ui/focus'
@@ -35,7 +36,7 @@ async function create(): Promise<void> {
     })
     name.value = ''
     start.value = null
-    void queryClient.invalidateQueries({ queryKey: ['shelf'] })
+    void askAnew(queryClient, 'shelf')
     await router.push(`/dough/${made.id}/${shown.value === 'style' ? 'formula' : 'target'}`)
   } catch (error) {
     problem.value = words(error)

@@ -2,6 +2,7 @@
 import { useQueryClient } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { api } from '@/api/calls'
+import { askAnew } from '@/api/askAnew'
 import { words, type Schemas } from '@/api/client'
 import { useKitchen, useReference, useRights, useShelf } from '@/api/queries'
 import { scaleFor } from '@/cookie/scale'
@@ -39,13 +40,13 @@ async function remove(item: Schemas['ShelfItem']): Promise<void> {
   } catch (reason) {
     problem.value = words(reason)
   }
-  await Promise.all(['shelf', 'bin'].map((key) => queryClient.invalidateQueries({ queryKey: [key] })))
+  await askAnew(queryClient, 'shelf', 'bin')
 }
 async function putBack(): Promise<void> {
   if (!removed.value) return
   await api.restoreDough({ params: { path: { dough_id: removed.value.id } } })
   removed.value = null
-  await queryClient.invalidateQueries({ queryKey: ['shelf'] })
+  await askAnew(queryClient, 'shelf')
 }
 </script>
 

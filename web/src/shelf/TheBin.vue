@@ -2,6 +2,7 @@
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { ref } from 'vue'
 import { api } from '@/api/calls'
+import { askAnew } from '@/api/askAnew'
 import { words } from '@/api/client'
 import { useRights } from '@/api/queries'
 import { day } from '@/ui/format'
@@ -20,7 +21,7 @@ async function putBack(id: number): Promise<void> {
   } catch (failed) {
     problem.value = words(failed)
   }
-  await Promise.all(['bin', 'shelf'].map((key) => queryClient.invalidateQueries({ queryKey: [key] })))
+  await askAnew(queryClient, 'bin', 'shelf')
 }
 </script>
 

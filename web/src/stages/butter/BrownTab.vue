@@ -5,6 +5,7 @@ import { theDough } from '@/dough/key'
 import { fixed } from '@/ui/format'
 import { span } from './times'
 import { useAsk } from '@/api/ask'
+import { useRoom } from './useRoom'
 
 const dough = theDough()
 const butter = computed(
@@ -16,7 +17,7 @@ const butter = computed(
 const before = ref(butter.value?.grams == null ? '' : String(butter.value.grams))
 const after = ref('')
 const strained = ref(false)
-const room = ref('21')
+const room = useRoom()
 const { answer, problem } = useAsk(
   () => [before.value, after.value, strained.value, room.value, butter.value?.ingredient],
   () =>

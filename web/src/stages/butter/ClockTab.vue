@@ -7,6 +7,7 @@ import { theDough } from '@/dough/key'
 import { clock, fixed } from '@/ui/format'
 import { momentOf, span } from './times'
 import { useAsk } from '@/api/ask'
+import { useRoom } from './useRoom'
 
 const props = defineProps<{ strip: Schemas['StripOut']; season: Schemas['Season'] }>()
 const emit = defineEmits<{ now: [number | null] }>()
@@ -14,7 +15,7 @@ const dough = theDough()
 const now = useNow({ interval: 1000 })
 const piece = ref<string>('block')
 const start = ref('4')
-const room = ref('21')
+const room = useRoom()
 const wrapped = ref(true)
 const outAt = ref('')
 const reading = ref('')

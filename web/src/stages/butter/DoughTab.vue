@@ -6,10 +6,11 @@ import { theDough } from '@/dough/key'
 import { fixed } from '@/ui/format'
 import TypedBox from '@/ui/TypedBox.vue'
 import { useAsk } from '@/api/ask'
+import { useRoom } from './useRoom'
 
 const dough = theDough()
 const temps = ref<Record<string, string>>({})
-const room = ref('21')
+const room = useRoom()
 const kind = ref('stand')
 const minutes = ref('')
 const wanted = ref('')

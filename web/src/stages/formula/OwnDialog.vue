@@ -2,6 +2,7 @@
 import { useQueryClient } from '@tanstack/vue-query'
 import { computed, reactive, ref, shallowRef, watch } from 'vue'
 import { api } from '@/api/calls'
+import { askAnew } from '@/api/askAnew'
 import { ApiError, type Schemas } from '@/api/client'
 import { useReference } from '@/api/queries'
 import { fixed } from '@/ui/format'
@@ -106,7 +107,7 @@ async function keep(): Promise<void> {
     const made = await api.keepIngredient({
       body: { name: name.value, recipe: recipe.value, key: props.own?.ingredient.id ?? '' },
     })
-    await queryClient.invalidateQueries({ queryKey: ['pantry'] })
+    await askAnew(queryClient, 'pantry')
     open.value = false
     emit('made', made.ingredient.id)
   } catch (error) {

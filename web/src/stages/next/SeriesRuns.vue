@@ -2,6 +2,7 @@
 import { useQueryClient } from '@tanstack/vue-query'
 import { computed, reactive, ref } from 'vue'
 import { api } from '@/api/calls'
+import { askAnew } from '@/api/askAnew'
 import { ApiError, words, type Schemas } from '@/api/client'
 import { useReference, type Quantity } from '@/api/queries'
 import { theDough } from '@/dough/key'
@@ -73,7 +74,7 @@ async function send(order: number): Promise<void> {
     if (!(error instanceof ApiError)) throw error
     for (const [key, text] of Object.entries(error.byField)) problems[`${order}.${key}`] = text
     general.value = words(error)
-    if (error.byField['revision']) await queryClient.invalidateQueries({ queryKey: ['series'] })
+    if (error.byField['revision']) await askAnew(queryClient, 'series')
   }
 }
 const unit = (o: Schemas['OutcomeOut']): string =>

@@ -2,6 +2,7 @@
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import { api } from '@/api/calls'
+import { askAnew } from '@/api/askAnew'
 import { ApiError, words, type Schemas } from '@/api/client'
 import { useReference } from '@/api/queries'
 import { theDough } from '@/dough/key'
@@ -102,7 +103,7 @@ async function keep(): Promise<void> {
   failed.value = ''
   try {
     const made = await api.keepPlan({ ...path(), body: body.value })
-    await queryClient.invalidateQueries({ queryKey: ['series'] })
+    await askAnew(queryClient, 'series')
     chosen.value = made.id
     planning.value = false
   } catch (error) {

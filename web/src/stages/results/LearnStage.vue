@@ -2,6 +2,7 @@
 import { useQueryClient } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { api } from '@/api/calls'
+import { askAnew } from '@/api/askAnew'
 import { ApiError, words, type Schemas } from '@/api/client'
 import { theDough } from '@/dough/key'
 import { useAsk } from '@/api/ask'
@@ -39,8 +40,7 @@ async function act(ask: () => Promise<unknown>, done: string): Promise<void> {
   try {
     await ask()
     said.value = done
-    await queryClient.invalidateQueries({ queryKey: ['bakes'] })
-    await queryClient.invalidateQueries({ queryKey: ['kitchen'] })
+    await askAnew(queryClient, 'bakes', 'kitchen')
     again()
     dough.refresh()
   } catch (error) {

@@ -3,6 +3,7 @@ import { useLocalStorage } from '@vueuse/core'
 import { useQueryClient } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import { api } from '@/api/calls'
+import { askAnew } from '@/api/askAnew'
 import { ApiError, words, type Schemas } from '@/api/client'
 import { useKitchen, useReference } from '@/api/queries'
 import { inUse } from '@/kitchen/inUse'
@@ -119,11 +120,7 @@ async function submit(sure = false): Promise<void> {
       },
     })
     if (!props.correcting) kept.value = null
-    // A first answer still on its way knows nothing of this bake, and would be taken for the new one.
-    await queryClient.cancelQueries({ queryKey: ['bakes'] })
-    await queryClient.invalidateQueries({ queryKey: ['bakes'] })
-    await queryClient.invalidateQueries({ queryKey: ['shelf'] })
-    await queryClient.invalidateQueries({ queryKey: ['kitchen'] })
+    await askAnew(queryClient, 'bakes', 'shelf', 'kitchen')
     emit('logged', made.id)
   } catch (error) {
     if (error instanceof ApiError) {

@@ -2,6 +2,7 @@
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import { api } from '@/api/calls'
+import { askAnew } from '@/api/askAnew'
 import { words } from '@/api/client'
 import { theDough } from '@/dough/key'
 
@@ -36,7 +37,7 @@ async function follow(): Promise<void> {
   try {
     await dough.follow(take)
     problem.value = ''
-    await queryClient.invalidateQueries({ queryKey: ['family'] })
+    await askAnew(queryClient, 'family')
   } catch (error) {
     problem.value = words(error)
   }
