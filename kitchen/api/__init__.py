@@ -13,6 +13,7 @@ from kitchen.api.butter import clock as butter_clock
 from kitchen.api.butter import rest as butter_rest
 from kitchen.api.butter import routes as butter
 from kitchen.api.diet_versions import routes as diet_versions
+from kitchen.api.doughs import kept as kept_doughs
 from kitchen.api.doughs import routes as doughs
 from kitchen.api.furnishing import routes as furnishing
 from kitchen.api.journal import routes as journal
@@ -40,6 +41,8 @@ ROUTERS: tuple[tuple[str, Router], ...] = (
     ("/kitchen/journal", journal.router),
     ("/kitchen", keeping.router),
     ("/preview", preview.router),
+    # Before the doughs by number: “bin” is none.
+    ("/doughs", kept_doughs.router),
     ("/doughs", doughs.router),
     ("/doughs", bakes.router),
     ("/doughs", diet_versions.router),

@@ -2,17 +2,12 @@
 
 from __future__ import annotations
 
-import re
-import tempfile
 from dataclasses import replace
-from datetime import date, datetime
-from pathlib import Path
 from typing import Literal
 
-from django.conf import settings
 from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
-from ninja import File, Router, Status, UploadedFile
+from ninja import Router, Status
 from pydantic import BaseModel, Field
 
 from dough.accounts.needs.said import LABELS_DECIDE
@@ -25,20 +20,16 @@ from dough.facts.styles import style
 from dough.formats.formula_file import FormulaFile
 from dough.formats.writing import write
 from dough.judgement.trials.measure import read_list
-from kitchen.actions.bring_dough import BringDough
 from kitchen.actions.create_dough import CreateDough
 from kitchen.actions.delete_dough import DeleteDough, RestoreDough
-from kitchen.actions.empty_bin import KEPT_FOR
 from kitchen.actions.freeze_version import FreezeVersion
-from kitchen.actions.kept_drafts import GoBackToDraft
 from kitchen.actions.return_to_version import ReturnToVersion
 from kitchen.actions.save_draft import SaveDraft
 from kitchen.api.asked import MAX_ID
 from kitchen.api.doughs.schemas import DoughOut, ShelfItem
+from kitchen.api.doughs.shared import RevisionIn, plain_name
 from kitchen.api.doughs.views import dough_out, shelf_items
 from kitchen.api.errors import PROBLEMS
-from kitchen.backups.made_by import VERSION
-from kitchen.backups.one_dough import ENDING, write_dough
 from kitchen.documents.base import Strict, Typed
 from kitchen.documents.draft import DraftDoc
 from kitchen.documents.target import CookieDoc, TargetDoc
@@ -50,11 +41,9 @@ from kitchen.reading.doughs import (
     MOST,
     MissingError,
     bakes_page,
-    binned,
     dough_for_reading,
     draft_differs,
     measured_cookie,
-    name_of,
 )
 from kitchen.reading.this_kitchen import wanted
 
@@ -111,35 +100,9 @@ class KeepIn(Strict):
     note: str = Field(max_length=4000)
 
 
-class RevisionIn(Strict):
-    revision: int = Field(ge=0, le=MAX_ID)
-
-
 class NameOut(BaseModel):
     id: int
     name: str
-
-
-class KeptDraftOut(BaseModel):
-    """A draft between versions; grams are those of its lines, unknown ones apart."""
-
-    id: int
-    saved_at: datetime
-    saved_by: str
-    name: str
-    lines: int
-    grams: float
-
-
-class BinnedOut(BaseModel):
-    """A dough off the shelf. goes_on is the day from which it may be emptied out; null: its bakes keep it."""
-
-    id: int
-    name: str
-    deleted_at: datetime
-    versions: int
-    bakes: int
-    goes_on: date | None
 
 
 class PlaceDoc(Strict):
@@ -278,73 +241,6 @@ def _in_hand(doc: InHandDoc) -> Target:
     return in_hand(cookie, mass, read_named(doc.age_h, "eat_age_h", "target.age_h"), doc.source)
 
 
-@router.get("/bin", response={200: list[BinnedOut], **PROBLEMS})
-def look_into_bin(request: HttpRequest) -> list[BinnedOut]:
-    """The doughs off the shelf, last one first."""
-    return [
-        BinnedOut(
-            id=d.pk, name=d.name, deleted_at=d.deleted_at, versions=d.n_versions, bakes=d.n_bakes,
-            goes_on=None if d.n_bakes else (d.deleted_at + KEPT_FOR).date(),
-        )
-        for d in binned()
-    ]  # fmt: skip
-
-
-@router.post("/bring", response={201: DoughOut, **PROBLEMS})
-def bring(request: HttpRequest, file: File[UploadedFile]) -> Status[DoughOut]:
-    """Bring a dough from another kitchen's file."""
-
-    def opened() -> UploadedFile:
-        file.seek(0)
-        return file
-
-    return Status(201, dough_out(BringDough(actor=request.user, now=timezone.now(), file=opened).execute()))
-
-
-@router.get("/{dough_id}/file", response={200: None, **PROBLEMS})
-def dough_file(request: HttpRequest, dough_id: int) -> HttpResponse:
-    """The dough as one file, with versions, bakes, photos and series, to bring to another kitchen."""
-    found = dough_for_reading(dough_id)
-    with tempfile.TemporaryDirectory(prefix="dough-", dir=settings.DATA) as beside:
-        path = Path(beside) / "dough.zip"
-        write_dough(settings.DATA, found.pk, path, timezone.now(), VERSION)
-        answer = HttpResponse(path.read_bytes(), content_type="application/zip")
-    answer["Content-Disposition"] = f'attachment; filename="{_plain_name(found.name)}{ENDING}"'
-    return answer
-
-
-@router.get("/{dough_id}/kept-drafts", response={200: list[KeptDraftOut], **PROBLEMS})
-def kept_drafts(request: HttpRequest, dough_id: int) -> list[KeptDraftOut]:
-    """Drafts as they were between versions, last one first."""
-    found = dough_for_reading(dough_id).kept_drafts.select_related("saved_by").order_by("-pk")[:100]
-    return [
-        KeptDraftOut(
-            id=k.pk, saved_at=k.saved_at, saved_by=name_of(k.saved_by), name=k.name,
-            lines=len(k.draft.get("lines", [])),
-            grams=round(sum(line.get("grams") or 0.0 for line in k.draft.get("lines", [])), 1),
-        )
-        for k in found
-    ]  # fmt: skip
-
-
-@router.get("/{dough_id}/kept-drafts/{kept_id}", response={200: DraftDoc, **PROBLEMS})
-def kept_draft(request: HttpRequest, dough_id: int, kept_id: int) -> DraftDoc:
-    """One of them, to look at."""
-    found = dough_for_reading(dough_id).kept_drafts.filter(pk=kept_id).first()
-    if found is None:
-        raise MissingError("That draft is not one of this dough's.")
-    return DraftDoc.model_validate(found.draft)
-
-
-@router.post("/{dough_id}/kept-drafts/{kept_id}/return", response={200: DoughOut, **PROBLEMS})
-def go_back_to_draft(request: HttpRequest, dough_id: int, kept_id: int, payload: RevisionIn) -> DoughOut:
-    """Make a kept draft the draft again."""
-    action = GoBackToDraft(
-        actor=request.user, now=timezone.now(), dough_id=dough_id, revision=payload.revision, kept_id=kept_id
-    )
-    return dough_out(action.execute())
-
-
 @router.get("/{dough_id}/trail", response={200: list[TrailPoint], **PROBLEMS})
 def trail(request: HttpRequest, dough_id: int) -> list[TrailPoint]:
     """Where the measured bakes stand on the texture map, oldest first; those without height or texture are left out."""
@@ -417,7 +313,7 @@ def write_out(
     file = FormulaFile(found.name, draft, found.style, target.cookie, None, 1.0, "")
     written = write(kind, file)
     return WrittenOut(
-        filename=f"{_plain_name(found.name)}.{written.ending}",
+        filename=f"{plain_name(found.name)}.{written.ending}",
         media=written.media,
         text=written.text,
         dropped=list(written.dropped),
@@ -445,7 +341,7 @@ def sheet_file(request: HttpRequest, dough_id: int) -> HttpResponse:
     """The same as a PDF."""
     found = dough_for_reading(dough_id)
     answer = HttpResponse(sheet_pdf(_sheet(found)), content_type="application/pdf")
-    answer["Content-Disposition"] = f'inline; filename="{_plain_name(found.name)}.pdf"'
+    answer["Content-Disposition"] = f'inline; filename="{plain_name(found.name)}.pdf"'
     return answer
 
 
@@ -458,10 +354,6 @@ def _sheet(found: Dough) -> Sheet:
         DraftDoc.model_validate(found.draft).to_core(),
         wanted(TargetDoc.model_validate(found.target).needs),
     )
-
-
-def _plain_name(name: str) -> str:
-    return re.sub(r"[^a-z0-9]+", "-", name.lower()).strip("-") or "dough"
 
 
 @router.delete("/{dough_id}", response={200: DoughOut, **PROBLEMS})

@@ -243,7 +243,7 @@ export interface paths {
          * Look Into Bin
          * @description The doughs off the shelf, last one first.
          */
-        get: operations["kitchen_api_doughs_routes_look_into_bin"];
+        get: operations["kitchen_api_doughs_kept_look_into_bin"];
         put?: never;
         post?: never;
         delete?: never;
@@ -265,7 +265,7 @@ export interface paths {
          * Bring
          * @description Bring a dough from another kitchen's file.
          */
-        post: operations["kitchen_api_doughs_routes_bring"];
+        post: operations["kitchen_api_doughs_kept_bring"];
         delete?: never;
         options?: never;
         head?: never;
@@ -535,7 +535,7 @@ export interface paths {
          * Dough File
          * @description The dough as one file, with versions, bakes, photos and series, to bring to another kitchen.
          */
-        get: operations["kitchen_api_doughs_routes_dough_file"];
+        get: operations["kitchen_api_doughs_kept_dough_file"];
         put?: never;
         post?: never;
         delete?: never;
@@ -575,7 +575,7 @@ export interface paths {
          * Kept Drafts
          * @description Drafts as they were between versions, last one first.
          */
-        get: operations["kitchen_api_doughs_routes_kept_drafts"];
+        get: operations["kitchen_api_doughs_kept_kept_drafts"];
         put?: never;
         post?: never;
         delete?: never;
@@ -595,7 +595,7 @@ export interface paths {
          * Kept Draft
          * @description One of them, to look at.
          */
-        get: operations["kitchen_api_doughs_routes_kept_draft"];
+        get: operations["kitchen_api_doughs_kept_kept_draft"];
         put?: never;
         post?: never;
         delete?: never;
@@ -617,7 +617,7 @@ export interface paths {
          * Go Back To Draft
          * @description Make a kept draft the draft again.
          */
-        post: operations["kitchen_api_doughs_routes_go_back_to_draft"];
+        post: operations["kitchen_api_doughs_kept_go_back_to_draft"];
         delete?: never;
         options?: never;
         head?: never;
@@ -8920,7 +8920,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_doughs_routes_look_into_bin: {
+    kitchen_api_doughs_kept_look_into_bin: {
         parameters: {
             query?: never;
             header?: never;
@@ -9021,7 +9021,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_doughs_routes_bring: {
+    kitchen_api_doughs_kept_bring: {
         parameters: {
             query?: never;
             header?: never;
@@ -10709,7 +10709,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_doughs_routes_dough_file: {
+    kitchen_api_doughs_kept_dough_file: {
         parameters: {
             query?: never;
             header?: never;
@@ -10917,7 +10917,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_doughs_routes_kept_drafts: {
+    kitchen_api_doughs_kept_kept_drafts: {
         parameters: {
             query?: never;
             header?: never;
@@ -11020,7 +11020,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_doughs_routes_kept_draft: {
+    kitchen_api_doughs_kept_kept_draft: {
         parameters: {
             query?: never;
             header?: never;
@@ -11124,7 +11124,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_doughs_routes_go_back_to_draft: {
+    kitchen_api_doughs_kept_go_back_to_draft: {
         parameters: {
             query?: never;
             header?: never;

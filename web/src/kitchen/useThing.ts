@@ -5,6 +5,9 @@ import { askAnew } from '@/api/askAnew'
 import { ApiError, words } from '@/api/client'
 import { blank, boxes, typed, type Facts, type Kind, type Thing } from './facts'
 
+/** The boxes of the checks beside a thing's own. */
+const CHECKED = ['set_c', 'readings', 'weight_g', 'shown_g']
+
 /** What was last done to a thing, so that it can be taken back. */
 export interface Undoable {
   words: string
@@ -53,14 +56,18 @@ export function useThing(kind: Ref<Kind>, thing: Ref<Thing | null>) {
     done.value = answer.event ? { words: said, event: answer.event } : null
     return answer
   }
+  const isBox = (where: string): boolean =>
+    CHECKED.includes(where) || kind.value.fields.some((f) => f.name === where)
+
   /** Run one write; what is refused stays in the boxes. */
   async function write(ask: () => Promise<Thing>, said: string): Promise<Thing | null> {
     busy.value = true
     try {
       return await kept(await ask(), said)
     } catch (error) {
-      problem.value = words(error)
       problems.value = error instanceof ApiError ? error.byField : {}
+      // What stands at its box is not said twice.
+      problem.value = Object.keys(problems.value).some(isBox) ? '' : words(error)
       if (error instanceof ApiError && error.status === 409) await lookAgain()
       return null
     } finally {
