@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import fields
+from threading import Lock
 
 from dough.accounts.safety import NOT_PROOF
 from dough.bake.contract import BakeCase, EggLine, Frame
@@ -17,6 +18,9 @@ from dough.facts.quantities import quantity
 from kitchen.api.doughs.views import estimate_out
 from kitchen.api.preview.schemas import EggOut, EndOut, FrameOut, LabOut, PreviewDetailOut
 
+#: Details are worked out one after another in a process: several at once only get in one another's way, and all of
+#: them end later.
+_turn = Lock()
 FRAME_NUMBERS = tuple(f.name for f in fields(Frame) if f.name != "section")
 RANGES_HOLD = "Ranges hold about 8 bakes in 10."
 OFFSET_WORDS = "General parameters and this oven's noted offset."
@@ -27,7 +31,8 @@ def detail_out(seq: int, case: BakeCase | NoCase, wanted: Cookie, offset_k: floa
     if isinstance(case, NoCase):
         return _none(seq, case.because)
     try:
-        found = detail(case, wanted)
+        with _turn:
+            found = detail(case, wanted)
     except EntryErrors as errors:
         return _none(seq, "No forecast: " + " ".join(e.message for e in errors.items))
     raw = case.makeup.raw_l
