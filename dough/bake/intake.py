@@ -71,7 +71,7 @@ def bake_case(draft: Draft, style: Style, kit: Kit) -> BakeCase | NoCase:
             at_oven(process, process.portion_g or style.portion_g.typical).temp_c,
             (process.rest_h or 0.0) + (process.chill_h or 0.0),
             process.chill_place if process.chill_h else process.rest_place,
-            _air(draft),
+            air_of(draft),
             process.butter_temp_c if process.method in CREAMED else None,
             _worked(process.flour_minutes),
         ),
@@ -104,7 +104,7 @@ def _ground(lines: list[Line]) -> bool:
     return any((x.grams or 0.0) > 0.0 and traits().get(x.ingredient.kind, PLAIN).matrix_share > 0.0 for x in lines)
 
 
-def _air(draft: Draft) -> float:
+def air_of(draft: Draft) -> float:
     """Air beside the method's usual, from how the butter was creamed and what the sugar takes up."""
     p = draft.process
     if p.method not in CREAMED:
