@@ -82,7 +82,7 @@ class Lanes:
 @dataclass(frozen=True)
 class Setup:
     """Everything of a dough's day that its version does not say. butter_min and butter_most are the butter clock's;
-    set_min is how long melted butter takes to be ready; rest_most_h is how long the dough may rest at most, rest_why what
+    set_min is how long melted butter takes to be ready; rest_most_h how long the dough may rest at most, rest_why what
     the rest is for; own_min are minutes learned from runs, by step."""
 
     group: str
