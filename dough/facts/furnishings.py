@@ -103,6 +103,8 @@ def _choices(text: str) -> tuple[Choice, ...]:
         return tuple(Choice(r.code, r.name) for r in regions().values())
     if text == "liners":
         return tuple(Choice(r["id"], r["words"]) for r in rows("oven_places") if r["kind"] == "liner")
+    if text == "zones":
+        return tuple(Choice(r["zone"], r["name"]) for r in rows("zones"))
     if text == "mixers":
         return tuple(Choice(r["kind"], r["name"]) for r in rows("mixers"))
     return tuple(Choice(*part.split("=", 1)) for part in text.split(";") if part)

@@ -18,8 +18,8 @@ USUAL = "EU"
 
 @dataclass(frozen=True, slots=True)
 class Region:
-    """A region by code, its name, the ids of what is not approved as a food there, and the money, measures and order
-    of dates a kitchen there starts with."""
+    """A region by code, its name, the ids of what is not approved as a food there, and the money, measures, order
+    of dates and time zone a kitchen there starts with."""
 
     code: str
     name: str
@@ -28,6 +28,7 @@ class Region:
     units: str
     date_order: str
     note: str
+    zone: str
 
 
 @cache
@@ -42,6 +43,7 @@ def regions() -> dict[str, Region]:
             r["units"],
             r["date_order"],
             r["note"],
+            next((z["zone"] for z in rows("zones") if z["region"] == r["region"]), "UTC"),
         )
         for r in rows("regions")
     }

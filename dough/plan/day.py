@@ -5,6 +5,7 @@ closed; and what a conflict means, in words a cook can act on.
 from __future__ import annotations
 
 import math
+from collections.abc import Callable
 from dataclasses import dataclass, replace
 
 from dough.facts.errors import EntryError
@@ -170,20 +171,23 @@ class Said:
     gives: str
 
 
-def explain(ask: Problem, fights: tuple[Fight, ...], names: dict[str, str]) -> tuple[Said, ...]:
-    """Fighting constraints as a cook would say them. names are those of steps and groups."""
-    return tuple(_explain(ask, f, names) for f in fights)
+def explain(
+    ask: Problem, fights: tuple[Fight, ...], names: dict[str, str], says: Callable[[int], str] | None = None
+) -> tuple[Said, ...]:
+    """Fighting constraints as a cook would say them. names are those of steps and groups; says tells a minute by the
+    clock on the wall."""
+    return tuple(_explain(ask, f, names, says or clock) for f in fights)
 
 
-def _explain(ask: Problem, f: Fight, names: dict[str, str]) -> Said:
+def _explain(ask: Problem, f: Fight, names: dict[str, str], says: Callable[[int], str]) -> Said:
     what, _, ident = f.constraint.partition(":")
     n = f.gives
     unit = "" if n is None else span(n)
     if what == "ready":
         at = dict(ask.goal.ready)[ident]
-        return _said(f, f"{names.get(ident, ident)} is to be ready at {clock(at)}", n, f"{unit} later")
+        return _said(f, f"{names.get(ident, ident)} is to be ready at {says(at)}", n, f"{unit} later")
     if what == "begin":
-        return _said(f, f"nothing starts before {clock(ask.goal.not_before or 0)}", n, f"{unit} earlier")
+        return _said(f, f"nothing starts before {says(ask.goal.not_before or 0)}", n, f"{unit} earlier")
     if what == "night":
         return _said(f, "no hands at night", n, f"{unit} longer in the evening")
     if what == "lane":
@@ -194,7 +198,7 @@ def _explain(ask: Problem, f: Fight, names: dict[str, str]) -> Said:
         )
         return _said(f, thing, n, more)
     if what == "pin":
-        return _said(f, f"{names.get(ident, ident)} is pinned to {clock(ask.task(ident).at or 0)}", n, f"{unit} off it")
+        return _said(f, f"{names.get(ident, ident)} is pinned to {says(ask.task(ident).at or 0)}", n, f"{unit} off it")
     if what == "bound":
         return _said(f, f"{names.get(ident, ident)} within its hours", n, f"{unit} more")
     if what == "most":

@@ -387,3 +387,8 @@ def with_change(setup: Setup, change: Change) -> Setup:
     others = tuple(c for c in setup.changes if c.step != change.step)
     empty = change.minutes is None and change.at is None and not change.out
     return replace(setup, changes=others if empty else (*others, change))
+
+
+def lane_amount(steps: Steps, lane: str) -> int:
+    """The most of a lane that one of the steps takes at once."""
+    return max((n.amount for s in steps.steps for n in s.task.needs if n.lane == lane), default=0)

@@ -40,7 +40,7 @@ class MakeKitchen:
             here = region(self.region)
             kitchen = Kitchen.objects.create(
                 name=self.name.strip(), region=here.code, currency=here.currency, units=self.units or here.units,
-                dates=here.date_order,
+                dates=here.date_order, zone=here.zone,
             )  # fmt: skip
             cook = User.objects.create_user(self.cook, password=self.password)
             Member.objects.create(user=cook, role=MemberRole.OWNER, joined_at=self.now)

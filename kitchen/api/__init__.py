@@ -18,12 +18,14 @@ from kitchen.api.doughs import routes as doughs
 from kitchen.api.furnishing import routes as furnishing
 from kitchen.api.journal import routes as journal
 from kitchen.api.keeping import routes as keeping
+from kitchen.api.larder import routes as larder
 from kitchen.api.learning import routes as learning
 from kitchen.api.next_steps import routes as next_steps
 from kitchen.api.pantry import routes as pantry
 from kitchen.api.parser import OneMeaning
 from kitchen.api.people import routes as people
 from kitchen.api.photos import routes as photos
+from kitchen.api.plan import routes as plan
 from kitchen.api.preview import routes as preview
 from kitchen.api.recipes import routes as recipes
 from kitchen.api.reference import routes as reference
@@ -58,6 +60,10 @@ ROUTERS: tuple[tuple[str, Router], ...] = (
     ("/doughs", series.dough_router),
     ("/series", series.router),
     ("/swaps", swaps.router),
+    ("/doughs", plan.dough_router),
+    ("/plans", plan.router),
+    ("/days", plan.day_router),
+    ("/larder", larder.router),
     ("/bench", accounts.router),
     ("/pantry", pantry.router),
     ("/recipes", recipes.router),

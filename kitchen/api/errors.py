@@ -15,6 +15,7 @@ from ninja.errors import AuthenticationError, HttpError, ValidationError
 from dough.facts.errors import EntryError, EntryErrors, Questions
 from kitchen.actions.base import RefusedError, StaleError
 from kitchen.actions.furnish import ThingStaleError
+from kitchen.actions.plans import PlanStaleError
 from kitchen.api.doughs.schemas import DoughOut
 from kitchen.api.doughs.views import dough_out
 from kitchen.api.shape import FAULT, SAID
@@ -72,6 +73,10 @@ def install(api: NinjaAPI) -> None:
 
     @api.exception_handler(ThingStaleError)
     def thing_stale(request: HttpRequest, exc: ThingStaleError) -> HttpResponse:
+        return answer(request, 409, Problem(code="stale", message=str(exc)))
+
+    @api.exception_handler(PlanStaleError)
+    def plan_stale(request: HttpRequest, exc: PlanStaleError) -> HttpResponse:
         return answer(request, 409, Problem(code="stale", message=str(exc)))
 
     @api.exception_handler(MissingError)

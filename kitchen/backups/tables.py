@@ -24,6 +24,7 @@ from kitchen import models as kept
 from kitchen.documents.draft import DraftDoc
 from kitchen.documents.measured import MeasuredDoc
 from kitchen.documents.own_ingredient import read as read_own
+from kitchen.documents.plan import PlanDoc
 from kitchen.documents.target import TargetDoc
 
 Row = dict[str, Any]
@@ -79,6 +80,9 @@ TABLES: tuple[Table, ...] = (
     _whole("batches", kept.Batch),
     _whole("bakes", kept.Bake),
     _whole("series", kept.Series),
+    _whole("plans", kept.Plan),
+    _whole("stored", kept.Stored),
+    _whole("stored_moves", kept.StoredMove),
     _whole("events", kept.Event),
 )
 #: Models that are left out on purpose, with the reason above.
@@ -203,6 +207,8 @@ DOCUMENTS: dict[tuple[str, str], Any] = {
     ("bakes", "measured"): MeasuredDoc.model_validate,
     ("series", "base"): DraftDoc.model_validate,
     ("own_ingredients", "recipe"): read_own,
+    ("plans", "body"): PlanDoc.model_validate,
+    ("stored", "draft"): DraftDoc.model_validate,
 }
 
 

@@ -9,6 +9,7 @@ from kitchen.models.dough import Dough, KeptDraft, Version
 from kitchen.models.event import Event
 from kitchen.models.foretold import Foretold
 from kitchen.models.kitchen import Kitchen
+from kitchen.models.larder import Stored, StoredMove
 from kitchen.models.learning import Calibration
 from kitchen.models.lot import Lot
 from kitchen.models.machines import Cold, Mixer, Scale, ScaleCheck
@@ -16,6 +17,7 @@ from kitchen.models.oven import Oven
 from kitchen.models.pantry import OwnIngredient
 from kitchen.models.people import Invite, Member
 from kitchen.models.photo import Photo
+from kitchen.models.plan import Plan
 from kitchen.models.series import Series
 from kitchen.models.supplier import SupplierLabel
 
@@ -42,10 +44,13 @@ __all__ = [
     "Oven",
     "OwnIngredient",
     "Photo",
+    "Plan",
     "Scale",
     "ScaleCheck",
     "Scoop",
     "Series",
+    "Stored",
+    "StoredMove",
     "SupplierLabel",
     "Tin",
     "Tray",

@@ -19,6 +19,7 @@ class Kitchen(Furnishing):
     units = models.CharField(max_length=10, default="metric")
     numbers = models.CharField(max_length=10, default="point")
     dates = models.CharField(max_length=12, default="day_first")
+    zone = models.CharField(max_length=40, default="UTC")
     room_c = figure()
     humidity_pct = figure()
     altitude_m = figure()

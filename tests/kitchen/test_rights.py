@@ -59,6 +59,11 @@ WRITES: dict[str, Right] = {
     "PUT /photos/{photo_id}/outlines": Right.RECORD,
     "PUT /series/{series_id}/runs": Right.RECORD,
     "POST /doughs/{dough_id}/series": Right.DEVELOP,
+    "PUT /doughs/{dough_id}/plans/{on}": Right.DEVELOP,
+    "DELETE /plans/{plan_id}": Right.DEVELOP,
+    "POST /plans/{plan_id}/marks": Right.RECORD,
+    "POST /larder": Right.RECORD,
+    "POST /larder/{stored_id}/moves": Right.RECORD,
 }
 #: Open to whoever holds a secret, or a name and a password.
 STRANGERS = {"GET /session", "POST /session", "POST /kitchen/people/links", "POST /kitchen/people/links/look"}

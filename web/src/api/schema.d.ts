@@ -208,6 +208,86 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/days/{on}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Day
+         * @description All plans of a day on their lanes; from_now plans the rest from this minute on.
+         */
+        post: operations["kitchen_api_plan_routes_day"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/days/{on}/calendar.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Calendar
+         * @description The day for a calendar: every step with hands on it, with an alarm before the first and at each pull.
+         */
+        get: operations["kitchen_api_plan_routes_calendar"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/days/{on}/plan.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Table
+         * @description The day as a table.
+         */
+        get: operations["kitchen_api_plan_routes_table"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/days/{on}/plan.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Page
+         * @description The day to print.
+         */
+        get: operations["kitchen_api_plan_routes_page"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/doughs": {
         parameters: {
             query?: never;
@@ -722,6 +802,46 @@ export interface paths {
          * @description A picture from the simulated camera of what the draft would bake.
          */
         post: operations["kitchen_api_photos_routes_simulate"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/doughs/{dough_id}/plans": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * All Plans
+         * @description A dough's plans, and what a plan can be made of.
+         */
+        get: operations["kitchen_api_plan_routes_all_plans"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/doughs/{dough_id}/plans/{on}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Save
+         * @description Keep a dough's plan of a day; refuses a stale revision.
+         */
+        put: operations["kitchen_api_plan_routes_save"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1436,6 +1556,70 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/larder": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * All Stored
+         * @description What is there, that which falls due first.
+         */
+        get: operations["kitchen_api_larder_routes_all_stored"];
+        put?: never;
+        /**
+         * Put By
+         * @description Put something by; the same key twice puts it by once.
+         */
+        post: operations["kitchen_api_larder_routes_put_by"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/larder/labels.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Labels
+         * @description Labels of some things (ids apart by commas) on a label sheet, or single.
+         */
+        get: operations["kitchen_api_larder_routes_labels"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/larder/{stored_id}/moves": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take
+         * @description Pieces leave the larder, or come back; the same key twice counts once.
+         */
+        post: operations["kitchen_api_larder_routes_take"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/learning": {
         parameters: {
             query?: never;
@@ -1733,6 +1917,106 @@ export interface paths {
          * @description The sheet from above, light and camera taken out.
          */
         get: operations["kitchen_api_photos_routes_photo_sheet"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Look
+         * @description A plan worked out while it is made: portions, shape, trays, finishes, what is kept, steps.
+         */
+        post: operations["kitchen_api_plan_routes_look"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/time": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Time
+         * @description The steps of one dough in their places, as if it had the kitchen to itself.
+         */
+        post: operations["kitchen_api_plan_routes_time"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Drop
+         * @description Take a plan off its day.
+         */
+        delete: operations["kitchen_api_plan_routes_drop"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/marks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Mark
+         * @description Note what was begun and ended of a plan.
+         */
+        post: operations["kitchen_api_plan_routes_mark"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/trays.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Trays
+         * @description The tray to scale, to lie under the paper.
+         */
+        get: operations["kitchen_api_plan_routes_trays"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2190,6 +2474,24 @@ export interface components {
             sweeter_pct: number | null;
             /** To Steps */
             to_steps: number;
+        };
+        /**
+         * AlikeOut
+         * @description Two doughs of one piece: grams of each in the batch, do they bake alike, and what would make them.
+         */
+        AlikeOut: {
+            /** Agree */
+            agree: boolean;
+            /** First G */
+            first_g: number;
+            /** Mends */
+            mends: string[];
+            /** Name */
+            name: string;
+            /** Second G */
+            second_g: number;
+            /** Words */
+            words: string;
         };
         /**
          * AllergenOut
@@ -2673,6 +2975,24 @@ export interface components {
             /** To Low */
             to_low: number | null;
         };
+        /** ButterDoc */
+        ButterDoc: {
+            /**
+             * Form
+             * @default block
+             */
+            form?: string;
+            /**
+             * Start C
+             * @default 4
+             */
+            start_c?: number;
+            /**
+             * Wrapped
+             * @default true
+             */
+            wrapped?: boolean;
+        };
         /**
          * ButterEdit
          * @description Butter mixed at a temperature; the dough follows where it goes straight to the oven. Minutes and mixer of the
@@ -2810,6 +3130,23 @@ export interface components {
             scatter: boolean;
             /** Value */
             value: number | null;
+        };
+        /**
+         * ChangeDoc
+         * @description A step changed: other minutes, pinned to a minute of the day, or left out.
+         */
+        ChangeDoc: {
+            /** At */
+            at?: number | null;
+            /** Minutes */
+            minutes?: number | null;
+            /**
+             * Out
+             * @default false
+             */
+            out?: boolean;
+            /** Step */
+            step: string;
         };
         /** ChangeIn */
         ChangeIn: {
@@ -3098,24 +3435,71 @@ export interface components {
             /** Points */
             points: number[][];
         };
-        /** DayDoughOut */
+        /**
+         * DayDoughOut
+         * @description A dough of the day, and why it can't be planned (empty: it is).
+         */
         DayDoughOut: {
-            /** Brings */
-            brings: string[];
-            /** Name */
-            name: string;
+            /** Pieces */
+            pieces: number;
+            plan: components["schemas"]["PlanOut"];
+            /** Wrong */
+            wrong: string;
         };
-        /** DayIn */
+        /**
+         * DayIn
+         * @description How the day is looked at: cooks, from which hour, and whether the rest is planned from now on.
+         */
         DayIn: {
-            /** Doughs */
-            doughs: number[];
+            /** Begin */
+            begin?: string | null;
+            /**
+             * Cooks
+             * @default 1
+             */
+            cooks?: number;
+            /**
+             * From Now
+             * @default false
+             */
+            from_now?: boolean;
+            /**
+             * Seq
+             * @default 0
+             */
+            seq?: number;
         };
-        /** DayOut */
+        /**
+         * DayOut
+         * @description A day of the kitchen. time is empty where nothing is planned; cautions are about the order.
+         */
         DayOut: {
             /** Cautions */
             cautions: string[];
-            /** Order */
-            order: components["schemas"]["DayDoughOut"][];
+            /** Doughs */
+            doughs: components["schemas"]["DayDoughOut"][];
+            /** Now Min */
+            now_min: number;
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            time: components["schemas"]["TimeOut"] | null;
+            /** Zone */
+            zone: string;
+        };
+        /**
+         * Density
+         * @description g/ml with one standard deviation, and where it is from, in words.
+         */
+        Density: {
+            /** G Per Ml */
+            g_per_ml: number;
+            /** Sd */
+            sd: number;
+            /** Words */
+            words: string;
         };
         /**
          * DiagnosesOut
@@ -3222,6 +3606,50 @@ export interface components {
             key: string;
             /** Reason */
             reason: string;
+        };
+        /**
+         * Divided
+         * @description A batch divided: grams of dough, its sizes, what the bowl keeps and what is left over, g; loss in %; and what to
+         *     do with the rest, in words (empty: nothing is left).
+         */
+        Divided: {
+            /** Dough G */
+            dough_g: number;
+            /** Left G */
+            left_g: number;
+            /** Loss Pct */
+            loss_pct: number;
+            /** Lost G */
+            lost_g: number;
+            /** Rest Words */
+            rest_words: string;
+            /** Sizes */
+            sizes: components["schemas"]["Size"][];
+        };
+        /**
+         * Division
+         * @description A way of dividing: its names, the shape it gives, usual and range of its loss in %, how pieces scatter (sd as a
+         *     share of their mass), and how sure that is.
+         */
+        Division: {
+            /** Confidence */
+            confidence: string;
+            /** Id */
+            id: string;
+            /** Loss High Pct */
+            loss_high_pct: number;
+            /** Loss Low Pct */
+            loss_low_pct: number;
+            /** Loss Pct */
+            loss_pct: number;
+            /** Name */
+            name: string;
+            /** Scatter */
+            scatter: number;
+            /** Shape */
+            shape: string;
+            /** Words */
+            words: string;
         };
         /** DoughOut */
         DoughOut: {
@@ -3369,6 +3797,19 @@ export interface components {
             weight: number;
             /** What */
             what: string;
+        };
+        /**
+         * Due
+         * @description How something in the larder stands: over, today, soon or well; and in words.
+         */
+        Due: {
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "over" | "today" | "soon" | "well";
+            /** Words */
+            words: string;
         };
         /**
          * Eaten
@@ -3567,6 +4008,23 @@ export interface components {
             value: number;
         };
         /**
+         * Evenness
+         * @description For pieces within a tolerance: g either way, minutes at which the lightest and the heaviest are as far as the
+         *     right one is at its own, and how far apart they come out when all leave together, in mm of width.
+         */
+        Evenness: {
+            /** Apart Mm */
+            apart_mm: number;
+            /** Heavy Min */
+            heavy_min: number;
+            /** Light Min */
+            light_min: number;
+            /** Right Min */
+            right_min: number;
+            /** Tolerance G */
+            tolerance_g: number;
+        };
+        /**
          * EventOut
          * @description dough names the dough it belongs to, empty for the kitchen's; can_take_back: it can be undone by itself.
          */
@@ -3668,28 +4126,15 @@ export interface components {
         };
         /**
          * Figure
-         * @description A total on the strip: value None is unknown; lacks says in words what is missing.
-         *
-         *     known is what the known lines come to when the total lacks some; None where that says nothing.
+         * @description A figure that follows: its name, value and unit.
          */
         Figure: {
-            confidence: components["schemas"]["Confidence"];
-            /** Digits */
-            digits: number;
-            /** How */
-            how: string;
-            /** Key */
-            key: string;
-            /** Known */
-            known: number | null;
-            /** Label */
-            label: string;
-            /** Lacks */
-            lacks: string;
+            /** Name */
+            name: string;
             /** Unit */
             unit: string;
             /** Value */
-            value: number | null;
+            value: number;
         };
         /**
          * FillingOut
@@ -3725,6 +4170,70 @@ export interface components {
             what: string;
             /** Why */
             why: string;
+        };
+        /**
+         * Finish
+         * @description One way of finishing. when: before the oven, hot, or cold; the cookie's °C between which it holds; grams for each
+         *     cm² of top; least grams one can work with; minutes of hands a piece; minutes to set; days it then keeps at most.
+         */
+        Finish: {
+            /** Aw Note */
+            aw_note: string;
+            /** Confidence */
+            confidence: string;
+            /** G Per Cm2 */
+            g_per_cm2: number;
+            /** High C */
+            high_c: number | null;
+            /** Id */
+            id: string;
+            /** Keeping D */
+            keeping_d: number | null;
+            /** Least G */
+            least_g: number;
+            /** Low C */
+            low_c: number | null;
+            /** Minutes A Piece */
+            minutes_a_piece: number;
+            /** Name */
+            name: string;
+            /** Set Min */
+            set_min: number;
+            /** When */
+            when: string;
+            /** Words */
+            words: string;
+        };
+        /** FinishDoc */
+        FinishDoc: {
+            /** Id */
+            id: string;
+            /** Pieces */
+            pieces: number;
+        };
+        /**
+         * Finished
+         * @description A part of a bake with its finish: pieces, grams a piece and in all, the least to melt or mix, minutes of hands,
+         *     minutes after the pull between which the cookie is right for it (None: not by then), minutes to set, in words.
+         */
+        Finished: {
+            /** All G */
+            all_g: number;
+            /** Each G */
+            each_g: number;
+            finish: components["schemas"]["Finish"];
+            /** From Min */
+            from_min: number | null;
+            /** Hands Min */
+            hands_min: number;
+            /** Pieces */
+            pieces: number;
+            /** Until Min */
+            until_min: number | null;
+            /** Words */
+            words: string[];
+            /** Work With G */
+            work_with_g: number;
         };
         /** FirstIn */
         FirstIn: {
@@ -3868,6 +4377,18 @@ export interface components {
              */
             way: "blend";
         };
+        /**
+         * FromFrozen
+         * @description Baked straight from the freezer against as planned: minutes more, width in % more, and words.
+         */
+        FromFrozen: {
+            /** Minutes More */
+            minutes_more: number;
+            /** Width Pct */
+            width_pct: number;
+            /** Words */
+            words: string;
+        };
         /** FromLabel */
         FromLabel: {
             /** Allergens */
@@ -3962,6 +4483,20 @@ export interface components {
             /** Part */
             part: string;
             state: components["schemas"]["State"];
+        };
+        /**
+         * HotTray
+         * @description Dough put on a tray that is still warm: K it is warmed by at once, and what that does to the width, mm.
+         */
+        HotTray: {
+            /** Tray C */
+            tray_c: number;
+            /** Warmed K */
+            warmed_k: number;
+            /** Wider Mm */
+            wider_mm: number;
+            /** Words */
+            words: string;
         };
         /**
          * InHandDoc
@@ -4091,6 +4626,18 @@ export interface components {
             /** Verbs */
             verbs: string[];
         };
+        /** KeepDoc */
+        KeepDoc: {
+            /** Cold */
+            cold?: number | null;
+            /**
+             * Form
+             * @enum {string}
+             */
+            form: "bowl" | "balls" | "log" | "slices" | "part_baked" | "baked";
+            /** Pieces */
+            pieces: number;
+        };
         /** KeepIn */
         KeepIn: {
             /** Note */
@@ -4100,20 +4647,19 @@ export interface components {
         };
         /**
          * Kept
-         * @description moments from fresh to three weeks, kept as eaten says; crisp and soft until which hour (None: no change of side
-         *     within what is told); at the hour it is eaten; and sentences, each with its reason.
+         * @description Pieces kept back: what, how many, where, how long with the reason, room they take on a shelf in cm², and how they
+         *     bake later (frozen dough; None: as planned).
          */
         Kept: {
-            /** Crisp Until H */
-            crisp_until_h: number | null;
-            eaten: components["schemas"]["Eaten"];
-            /** Moments */
-            moments: components["schemas"]["KeptHour"][];
-            /** Sentences */
-            sentences: string[];
-            /** Soft Until H */
-            soft_until_h: number | null;
-            then: components["schemas"]["KeptHour"];
+            /** Area Cm2 */
+            area_cm2: number;
+            /** Form */
+            form: string;
+            frozen: components["schemas"]["FromFrozen"] | null;
+            keeps: components["schemas"]["UseBy"];
+            /** Pieces */
+            pieces: number;
+            place: components["schemas"]["Place"];
             /** Words */
             words: string;
         };
@@ -4159,6 +4705,17 @@ export interface components {
             moisture_pct: number;
             /** Rim Crisp */
             rim_crisp: number;
+        };
+        /**
+         * KeptOut
+         * @description Pieces kept back, and in words how long and how they bake later.
+         */
+        KeptOut: {
+            /** Hours */
+            hours: number;
+            /** Keeps Words */
+            keeps_words: string;
+            kept: components["schemas"]["Kept"];
         };
         /**
          * KitchenOut
@@ -4273,6 +4830,87 @@ export interface components {
             ingredient: string;
             /** Read On */
             read_on?: string | null;
+        };
+        /**
+         * Laid
+         * @description Trays of a plan. in_mm and out_mm are how wide a piece goes in and comes out, low_mm and high_mm the forecast's
+         *     80 % range; gap_mm between pieces as they come out; touch the chances; hand tells that spots were moved by hand;
+         *     wrong what of that can't be.
+         */
+        Laid: {
+            /** Cools Min */
+            cools_min: number | null;
+            /** Depth Mm */
+            depth_mm: number;
+            /** Gap Mm */
+            gap_mm: number;
+            /** Hand */
+            hand: boolean;
+            /** High Mm */
+            high_mm: number;
+            hot: components["schemas"]["HotTray"] | null;
+            /** In Mm */
+            in_mm: number;
+            /** Loads */
+            loads: components["schemas"]["Load"][];
+            /** Low Mm */
+            low_mm: number;
+            /** Out Mm */
+            out_mm: number;
+            packing: components["schemas"]["Packing"];
+            /** Per Tray */
+            per_tray: number;
+            touch: components["schemas"]["Touch"];
+            two: components["schemas"]["TwoAtOnce"] | null;
+            /** Width Mm */
+            width_mm: number;
+            /** Words */
+            words: string[];
+            /** Wrong */
+            wrong: string[];
+        };
+        /**
+         * Lane
+         * @description Something there is so much of. state_lane: only tasks of one state (an oven's °C) run at once, and going from one
+         *     to another takes up_min_per_k or down_min_per_k for each kelvin.
+         */
+        Lane: {
+            /** Capacity */
+            capacity: number;
+            /**
+             * Down Min Per K
+             * @default 0
+             */
+            down_min_per_k?: number;
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /**
+             * State Lane
+             * @default false
+             */
+            state_lane?: boolean;
+            /**
+             * Up Min Per K
+             * @default 0
+             */
+            up_min_per_k?: number;
+        };
+        /** LarderOut */
+        LarderOut: {
+            /** Caution */
+            caution: string;
+            /** Forms */
+            forms: {
+                [key: string]: string;
+            };
+            /** Items */
+            items: components["schemas"]["StoredOut"][];
+            /** Places */
+            places: components["schemas"]["PlaceOut"][];
+            /** Sheets */
+            sheets: string[];
         };
         /**
          * LearnBakeOut
@@ -4635,6 +5273,14 @@ export interface components {
             secret: string;
         };
         /**
+         * Load
+         * @description One time in the oven: pieces on each of its trays.
+         */
+        Load: {
+            /** Trays */
+            trays: number[];
+        };
+        /**
          * Look
          * @description What to look for at one minute: which one it is ("first", "best" or "last"), and in words rim, middle, smell and
          *     touch.
@@ -4677,6 +5323,20 @@ export interface components {
             wrapped?: boolean;
         };
         /**
+         * Loss
+         * @description What stays on bowl and tools, %: value, one sd, how many batches it was learned from, and in words.
+         */
+        Loss: {
+            /** Batches */
+            batches: number;
+            /** Pct */
+            pct: number;
+            /** Sd */
+            sd: number;
+            /** Words */
+            words: string;
+        };
+        /**
          * MadeOut
          * @description A swap that is in the draft already, with what has been baked with it here.
          */
@@ -4714,6 +5374,18 @@ export interface components {
             standing: components["schemas"]["Standing"];
             /** Words */
             words: string;
+        };
+        /**
+         * MarkIn
+         * @description A step begun, and ended (empty: under way); both empty takes the mark back. Elapsed minutes of the plan's day.
+         */
+        MarkIn: {
+            /** Ended */
+            ended?: number | null;
+            /** Started */
+            started?: number | null;
+            /** Step */
+            step: string;
         };
         /**
          * MeanOut
@@ -4930,6 +5602,18 @@ export interface components {
             methods: components["schemas"]["MethodOut"][];
             /** Over Mixing */
             over_mixing: string;
+        };
+        /**
+         * Mixings
+         * @description How many bowls, grams each, and what to mind in words.
+         */
+        Mixings: {
+            /** Count */
+            count: number;
+            /** Each G */
+            each_g: number;
+            /** Words */
+            words: string[];
         };
         /**
          * ModelOut
@@ -5255,6 +5939,20 @@ export interface components {
             version: number;
         };
         /**
+         * Packing
+         * @description Where the pieces lie; how they lie, in words; and the sides of each as laid (a box may be turned).
+         */
+        Packing: {
+            /** Deep Mm */
+            deep_mm: number;
+            /** Spots */
+            spots: components["schemas"]["Spot"][];
+            /** Wide Mm */
+            wide_mm: number;
+            /** Words */
+            words: string;
+        };
+        /**
          * PackingOut
          * @description What cookies are kept in until they are eaten.
          */
@@ -5466,34 +6164,415 @@ export interface components {
             height_mm: number;
         };
         /**
+         * PlaceOut
+         * @description A cold place and how much of its shelves is taken, as far as sizes are noted.
+         */
+        PlaceOut: {
+            /** Id */
+            id: number;
+            /** Items */
+            items: number;
+            /** Name */
+            name: string;
+            /** Temp C */
+            temp_c: number | null;
+        };
+        /**
+         * PlacedStep
+         * @description A step in its place: start and end as elapsed minutes of the day, as the clock on the wall shows them, and as
+         *     moments; slack is how long it could slip without moving another. state: done, under way, or to come.
+         */
+        PlacedStep: {
+            /** Confidence */
+            confidence: string;
+            /** Dough */
+            dough: string;
+            /** End */
+            end: number;
+            /** Ends */
+            ends: string;
+            /**
+             * Ends At
+             * Format: date-time
+             */
+            ends_at: string;
+            /** Group */
+            group: string;
+            /** High Min */
+            high_min: number;
+            /** Kind */
+            kind: string;
+            /** Lanes */
+            lanes: string[];
+            /** Low Min */
+            low_min: number;
+            /** Name */
+            name: string;
+            /** Pinned */
+            pinned: boolean;
+            /** Slack */
+            slack: number;
+            /** Source */
+            source: string;
+            /** Start */
+            start: number;
+            /** Starts */
+            starts: string;
+            /**
+             * Starts At
+             * Format: date-time
+             */
+            starts_at: string;
+            /** State */
+            state: string;
+            /** Step */
+            step: string;
+        };
+        /**
+         * PlanDoc
+         * @description A plan; what is left open is worked out. ready and begin are "HH:MM" of the plan's day, kitchen time.
+         *
+         *     dough_weighed_g and pieces_weighed_g are what was really there before and after dividing: the bowl's loss is learned
+         *     from them.
+         */
+        PlanDoc: {
+            /** Begin */
+            begin?: string | null;
+            /**
+             * @default {
+             *       "form": "block",
+             *       "start_c": 4,
+             *       "wrapped": true
+             *     }
+             */
+            butter?: components["schemas"]["ButterDoc"];
+            /**
+             * Changes
+             * @default []
+             */
+            changes?: components["schemas"]["ChangeDoc"][];
+            /** Cold */
+            cold?: number | null;
+            /**
+             * Division
+             * @default
+             */
+            division?: string;
+            /** Dough G */
+            dough_g?: number | null;
+            /** Dough Weighed G */
+            dough_weighed_g?: number | null;
+            /**
+             * Finishes
+             * @default []
+             */
+            finishes?: components["schemas"]["FinishDoc"][];
+            /**
+             * Keep
+             * @default []
+             */
+            keep?: components["schemas"]["KeepDoc"][];
+            /** Loss Pct */
+            loss_pct?: number | null;
+            /** Mixer */
+            mixer?: number | null;
+            /**
+             * Pieces
+             * @default 24
+             */
+            pieces?: number | null;
+            /** Pieces Weighed G */
+            pieces_weighed_g?: number | null;
+            /** Portion G */
+            portion_g?: number | null;
+            /**
+             * Ready
+             * @default 16:00
+             */
+            ready?: string | null;
+            second?: components["schemas"]["SecondDoc"] | null;
+            /**
+             * @default {
+             *       "across": 4,
+             *       "along": 6,
+             *       "cutter": null,
+             *       "diameter_mm": null,
+             *       "length_mm": null,
+             *       "scoop": null,
+             *       "scored_before": false,
+             *       "slice_mm": null,
+             *       "thickness_mm": null,
+             *       "tin": null,
+             *       "tip_mm": null,
+             *       "wedges": 12
+             *     }
+             */
+            shape?: components["schemas"]["ShapeDoc"];
+            /**
+             * Sizes
+             * @default []
+             */
+            sizes?: components["schemas"]["SizeDoc"][];
+            /**
+             * Toast
+             * @default false
+             */
+            toast?: boolean;
+            /**
+             * Tolerance G
+             * @default 2
+             */
+            tolerance_g?: number;
+            /**
+             * @default {
+             *       "at_once": 1,
+             *       "gap_mm": null,
+             *       "margin_mm": 10,
+             *       "moved": [],
+             *       "risk": 0.1,
+             *       "rows": "best"
+             *     }
+             */
+            tray?: components["schemas"]["TrayDoc"];
+            /**
+             * Unknown
+             * @default dough
+             * @enum {string}
+             */
+            unknown?: "pieces" | "portion" | "dough" | "loss";
+            /**
+             * Weighed
+             * @default []
+             */
+            weighed?: components["schemas"]["WeighedDoc"][];
+        };
+        /**
+         * PlanIn
+         * @description A plan looked at, nothing kept: the draft it makes, what is wanted of the cookie, and the day.
+         */
+        PlanIn: {
+            /**
+             * Cooks
+             * @default 1
+             */
+            cooks?: number;
+            /** Dough Id */
+            dough_id?: number | null;
+            draft: components["schemas"]["DraftDoc"];
+            eaten?: components["schemas"]["EatenDoc"] | null;
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /**
+             * @default {
+             *       "begin": null,
+             *       "butter": {
+             *         "form": "block",
+             *         "start_c": 4,
+             *         "wrapped": true
+             *       },
+             *       "changes": [],
+             *       "cold": null,
+             *       "division": "",
+             *       "dough_g": null,
+             *       "dough_weighed_g": null,
+             *       "finishes": [],
+             *       "keep": [],
+             *       "loss_pct": null,
+             *       "mixer": null,
+             *       "pieces": 24,
+             *       "pieces_weighed_g": null,
+             *       "portion_g": null,
+             *       "ready": "16:00",
+             *       "second": null,
+             *       "shape": {
+             *         "across": 4,
+             *         "along": 6,
+             *         "cutter": null,
+             *         "diameter_mm": null,
+             *         "length_mm": null,
+             *         "scoop": null,
+             *         "scored_before": false,
+             *         "slice_mm": null,
+             *         "thickness_mm": null,
+             *         "tin": null,
+             *         "tip_mm": null,
+             *         "wedges": 12
+             *       },
+             *       "sizes": [],
+             *       "toast": false,
+             *       "tolerance_g": 2,
+             *       "tray": {
+             *         "at_once": 1,
+             *         "gap_mm": null,
+             *         "margin_mm": 10,
+             *         "moved": [],
+             *         "risk": 0.1,
+             *         "rows": "best"
+             *       },
+             *       "unknown": "dough",
+             *       "weighed": []
+             *     }
+             */
+            plan?: components["schemas"]["PlanDoc"];
+            /**
+             * Seq
+             * @default 0
+             */
+            seq?: number;
+            /**
+             * Style
+             * @default
+             */
+            style?: string;
+            /**
+             * @default {
+             *       "bite_chewy": null,
+             *       "crumb_cakey": null,
+             *       "crust_l": null,
+             *       "diameter_mm": null,
+             *       "height_mm": null,
+             *       "middle_soft": null,
+             *       "rim_crisp": null
+             *     }
+             */
+            target?: components["schemas"]["CookieDoc"];
+        };
+        /**
+         * PlanLookOut
+         * @description A plan worked out. error: why it can't be, with the box it concerns; the rest is empty then.
+         */
+        PlanLookOut: {
+            alike?: components["schemas"]["AlikeOut"] | null;
+            /**
+             * Baked
+             * @default 0
+             */
+            baked?: number;
+            /**
+             * Cautions
+             * @default []
+             */
+            cautions?: string[];
+            /**
+             * Error
+             * @default
+             */
+            error?: string;
+            /**
+             * Evenness Words
+             * @default
+             */
+            evenness_words?: string;
+            /**
+             * Finishes
+             * @default []
+             */
+            finishes?: components["schemas"]["Finished"][];
+            /**
+             * Kept
+             * @default []
+             */
+            kept?: components["schemas"]["KeptOut"][];
+            laid?: components["schemas"]["Laid"] | null;
+            /**
+             * No Forecast
+             * @default
+             */
+            no_forecast?: string;
+            portions?: components["schemas"]["Portions"] | null;
+            /** Seq */
+            seq: number;
+            /**
+             * Steps
+             * @default []
+             */
+            steps?: components["schemas"]["StepOut"][];
+            /**
+             * Where
+             * @default
+             */
+            where?: string;
+            /**
+             * Whole
+             * @default []
+             */
+            whole?: components["schemas"]["WholeSize"][];
+        };
+        /**
          * PlanOut
-         * @description The swaps as picked: what changes, the ledger, the method, what stays unmet, what still breaks a need.
+         * @description A kept plan of a dough.
          */
         PlanOut: {
-            /** Brings */
-            brings: string[];
-            /** Changes */
-            changes: components["schemas"]["LineSwap"][];
-            draft: components["schemas"]["DraftDoc"];
-            /** Labels */
-            labels: string[];
-            /** Ledger */
-            ledger: components["schemas"]["LedgerOut"][];
-            /** Left */
-            left: string[];
-            /** Mass After G */
-            mass_after_g: number;
-            /** Mass Before G */
-            mass_before_g: number;
-            /** Method */
-            method: string[];
-            state: components["schemas"]["Standing"] | null;
-            /** Sweet After */
-            sweet_after: number | null;
-            /** Sweet Before */
-            sweet_before: number | null;
-            /** Unmet */
-            unmet: string[];
+            /** Dough Id */
+            dough_id: number;
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            plan: components["schemas"]["PlanDoc"];
+            /** Revision */
+            revision: number;
+            /**
+             * Saved At
+             * Format: date-time
+             */
+            saved_at: string;
+            /** Saved By */
+            saved_by: string;
+        };
+        /**
+         * PlansOut
+         * @description A dough's plans, newest day first; today is the kitchen's own date; and what there is to pick from.
+         */
+        PlansOut: {
+            /** Divisions */
+            divisions: components["schemas"]["Division"][];
+            /** Finishes */
+            finishes: components["schemas"]["Finish"][];
+            /** Plans */
+            plans: components["schemas"]["PlanOut"][];
+            /**
+             * Today
+             * Format: date
+             */
+            today: string;
+            /** Zone */
+            zone: string;
+        };
+        /**
+         * Portions
+         * @description How a plan's dough is divided. factor is what the formula is multiplied by. piece_mm is how wide a piece goes in.
+         *     shape_words are what to know, contradictions what can't all be true; both in words.
+         */
+        Portions: {
+            /** Contradictions */
+            contradictions: string[];
+            density: components["schemas"]["Density"];
+            divided: components["schemas"]["Divided"];
+            division: components["schemas"]["Division"];
+            evenness: components["schemas"]["Evenness"] | null;
+            /** Factor */
+            factor: number;
+            /** Figures */
+            figures: components["schemas"]["Figure"][];
+            loss: components["schemas"]["Loss"];
+            mixings: components["schemas"]["Mixings"];
+            /** Piece Mm */
+            piece_mm: number;
+            /** Shape Words */
+            shape_words: string[];
+            /** Sizes */
+            sizes: components["schemas"]["SizeForecast"][];
+            /** Thickness Mm */
+            thickness_mm: number | null;
         };
         /**
          * PowerOut
@@ -5741,6 +6820,33 @@ export interface components {
             op: "process";
             /** Value */
             value: boolean | number | string | null;
+        };
+        /** PutByIn */
+        PutByIn: {
+            /** Cold Id */
+            cold_id?: number | null;
+            /** Dough Id */
+            dough_id: number;
+            /**
+             * Finishes
+             * @default []
+             */
+            finishes?: string[];
+            /** Form */
+            form: string;
+            /** Key */
+            key: string;
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /** Pieces */
+            pieces: number;
+            /** Plan Id */
+            plan_id?: number | null;
+            /** Portion G */
+            portion_g: number;
         };
         /**
          * Quantity
@@ -6253,6 +7359,24 @@ export interface components {
             };
         };
         /**
+         * Said
+         * @description A constraint that fights, in words, and what it would have to give.
+         */
+        Said: {
+            /** Constraint */
+            constraint: string;
+            /** Gives */
+            gives: string;
+            /** Words */
+            words: string;
+        };
+        /** SavePlanIn */
+        SavePlanIn: {
+            plan: components["schemas"]["PlanDoc"];
+            /** Revision */
+            revision: number;
+        };
+        /**
          * Scale
          * @description One question about a quantity: how to test, and its points from low to high.
          */
@@ -6322,6 +7446,22 @@ export interface components {
          * @enum {string}
          */
         Season: "winter" | "typical" | "summer";
+        /** SecondDoc */
+        SecondDoc: {
+            /** Dough */
+            dough: number;
+            /**
+             * How
+             * @default halves
+             * @enum {string}
+             */
+            how?: "halves" | "marbled" | "filled" | "sandwiched";
+            /**
+             * Share
+             * @default 0.5
+             */
+            share?: number;
+        };
         /**
          * SeriesIn
          * @description A series to plan. seed is where chance comes from: the same seed gives the same order.
@@ -6431,6 +7571,45 @@ export interface components {
          * @enum {string}
          */
         Shape: "ball" | "puck" | "piped" | "slice" | "rolled" | "slab";
+        /** ShapeDoc */
+        ShapeDoc: {
+            /**
+             * Across
+             * @default 4
+             */
+            across?: number;
+            /**
+             * Along
+             * @default 6
+             */
+            along?: number;
+            /** Cutter */
+            cutter?: number | null;
+            /** Diameter Mm */
+            diameter_mm?: number | null;
+            /** Length Mm */
+            length_mm?: number | null;
+            /** Scoop */
+            scoop?: number | null;
+            /**
+             * Scored Before
+             * @default false
+             */
+            scored_before?: boolean;
+            /** Slice Mm */
+            slice_mm?: number | null;
+            /** Thickness Mm */
+            thickness_mm?: number | null;
+            /** Tin */
+            tin?: number | null;
+            /** Tip Mm */
+            tip_mm?: number | null;
+            /**
+             * Wedges
+             * @default 12
+             */
+            wedges?: number;
+        };
         /**
          * Share
          * @description One line's part of a total, g. hidden: it is not what the line is there for.
@@ -6567,6 +7746,41 @@ export interface components {
             pieces?: number;
         };
         /**
+         * Size
+         * @description One size of piece: its name (empty where there is one only), how many, grams each.
+         */
+        Size: {
+            /** Name */
+            name: string;
+            /** Pieces */
+            pieces: number;
+            /** Portion G */
+            portion_g: number;
+        };
+        /** SizeDoc */
+        SizeDoc: {
+            /** Name */
+            name: string;
+            /** Pieces */
+            pieces: number;
+            /** Portion G */
+            portion_g: number;
+        };
+        /**
+         * SizeForecast
+         * @description One size of piece baked like the others are: its name, minutes it wants, width in mm it comes out at.
+         */
+        SizeForecast: {
+            /** Diameter Mm */
+            diameter_mm: number;
+            /** Minutes */
+            minutes: number;
+            /** Name */
+            name: string;
+            /** Portion G */
+            portion_g: number;
+        };
+        /**
          * SizeOut
          * @description A cookie with what drawing it needs: side view in mm, crust hex.
          */
@@ -6673,6 +7887,16 @@ export interface components {
             problem: string;
         };
         /**
+         * Spot
+         * @description The middle of a piece on the tray, mm from its lower left corner inside the rim.
+         */
+        Spot: {
+            /** X Mm */
+            x_mm: number;
+            /** Y Mm */
+            y_mm: number;
+        };
+        /**
          * Standing
          * @description From best to worst. Unsure is for a label to settle and never counts as met.
          * @enum {string}
@@ -6719,6 +7943,73 @@ export interface components {
             op: "step";
             /** Step */
             step: string;
+        };
+        /**
+         * StepOut
+         * @description A step as it would be done: minutes with their span, where they are from, and whether the cook changed them.
+         */
+        StepOut: {
+            /** Confidence */
+            confidence: string;
+            /** High Min */
+            high_min: number;
+            /** Kind */
+            kind: string;
+            /** Low Min */
+            low_min: number;
+            /** Minutes */
+            minutes: number;
+            /** Name */
+            name: string;
+            /** Source */
+            source: string;
+            /** Step */
+            step: string;
+        };
+        /**
+         * StoredOut
+         * @description Something in the larder. hours_left may be negative; because is what decides its use-by.
+         */
+        StoredOut: {
+            /** Age H */
+            age_h: number;
+            /** Because */
+            because: string;
+            /** Cold Id */
+            cold_id: number | null;
+            /** Dough Id */
+            dough_id: number;
+            due: components["schemas"]["Due"];
+            /** Form */
+            form: string;
+            /** Form Words */
+            form_words: string;
+            /** Id */
+            id: number;
+            /** Left */
+            left: number;
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /** Name */
+            name: string;
+            /** Pieces */
+            pieces: number;
+            /** Place */
+            place: string;
+            /** Portion G */
+            portion_g: number;
+            /** Put By */
+            put_by: string;
+            /**
+             * Use By
+             * Format: date-time
+             */
+            use_by: string;
+            /** Version */
+            version: number | null;
         };
         /** StripCostOut */
         StripCostOut: {
@@ -6998,6 +8289,20 @@ export interface components {
             /** Ways */
             ways: components["schemas"]["WayOut"][];
         };
+        /** TakeIn */
+        TakeIn: {
+            /** Key */
+            key: string;
+            /** Pieces */
+            pieces: number;
+            /** What */
+            what: string;
+            /**
+             * Why
+             * @default
+             */
+            why?: string;
+        };
         /** TakeOutIn */
         TakeOutIn: {
             /** Form */
@@ -7253,6 +8558,29 @@ export interface components {
             words: string;
         };
         /**
+         * TimeOut
+         * @description Steps on their lanes. fights: constraints that can't all hold, each with what it would give; then placed is the
+         *     plan that is ready as soon as can be, where there is one, and late_min how late that is.
+         */
+        TimeOut: {
+            /** Fights */
+            fights: components["schemas"]["Said"][];
+            /** Lanes */
+            lanes: components["schemas"]["Lane"][];
+            /** Late Min */
+            late_min: number;
+            /** Off By Min */
+            off_by_min: number;
+            /** Optimal */
+            optimal: boolean;
+            /** Placed */
+            placed: components["schemas"]["PlacedStep"][];
+            /** Seq */
+            seq: number;
+            /** Words */
+            words: string;
+        };
+        /**
          * ToProtein
          * @description Two flours in the shares that give a protein, percent.
          */
@@ -7269,6 +8597,19 @@ export interface components {
              */
             way: "protein";
         };
+        /**
+         * Touch
+         * @description Chance (0 to 1) that the two nearest neighbours meet, that any two on the tray meet, and the mean number of
+         *     cookies that meet another.
+         */
+        Touch: {
+            /** Any Two */
+            any_two: number;
+            /** Cookies */
+            cookies: number;
+            /** Nearest */
+            nearest: number;
+        };
         /** TrailPoint */
         TrailPoint: {
             /** Crisp */
@@ -7277,6 +8618,37 @@ export interface components {
             height_mm: number;
             /** Label */
             label: string;
+        };
+        /** TrayDoc */
+        TrayDoc: {
+            /**
+             * At Once
+             * @default 1
+             */
+            at_once?: number;
+            /** Gap Mm */
+            gap_mm?: number | null;
+            /**
+             * Margin Mm
+             * @default 10
+             */
+            margin_mm?: number;
+            /**
+             * Moved
+             * @default []
+             */
+            moved?: number[][];
+            /**
+             * Risk
+             * @default 0.1
+             */
+            risk?: number;
+            /**
+             * Rows
+             * @default best
+             * @enum {string}
+             */
+            rows?: "best" | "square" | "offset";
         };
         /** TrayOut */
         TrayOut: {
@@ -7302,6 +8674,25 @@ export interface components {
             pieces: number;
         };
         /**
+         * TwoAtOnce
+         * @description What baking two trays at once costs: minutes of one tray and of two, minute to turn and change shelves, and how
+         *     far apart the two come out where they are not changed, in mm of width and L* of crust (low shelf minus high).
+         */
+        TwoAtOnce: {
+            /** Both Min */
+            both_min: number;
+            /** One Min */
+            one_min: number;
+            /** Paler L */
+            paler_l: number;
+            /** Turn Min */
+            turn_min: number;
+            /** Wider Mm */
+            wider_mm: number;
+            /** Words */
+            words: string;
+        };
+        /**
          * UnknownOut
          * @description One figure of kitchen, oven or tray: by general parameters, as in force, and as proposed. spoke says that bakes
          *     narrowed it by more than a twentieth.
@@ -7320,6 +8711,21 @@ export interface components {
             unit: string;
             /** Whose */
             whose: string;
+        };
+        /**
+         * UseBy
+         * @description Hours it is kept at most, why, and every limit that was looked at (hours, why), strictest first.
+         */
+        UseBy: {
+            /** Because */
+            because: string;
+            /** Hours */
+            hours: number;
+            /** Limits */
+            limits: [
+                number,
+                string
+            ][];
         };
         /** VersionOut */
         VersionOut: {
@@ -7370,6 +8776,16 @@ export interface components {
             /** Tried */
             tried: string;
         };
+        /**
+         * WeighedDoc
+         * @description Dough pressed level into something: its grams and ml.
+         */
+        WeighedDoc: {
+            /** Grams */
+            grams: number;
+            /** Ml */
+            ml: number;
+        };
         /** WeighedOut */
         WeighedOut: {
             /** Line */
@@ -7380,6 +8796,23 @@ export interface components {
             planned_g: number | null;
             /** Weighed G */
             weighed_g: number;
+        };
+        /**
+         * WholeSize
+         * @description A size at which eggs (and a packet) come whole. off_pct is how far the egg's share of the formula
+         *     moves when it is rounded to the count; packets likewise.
+         */
+        WholeSize: {
+            /** Dough G */
+            dough_g: number;
+            /** Eggs */
+            eggs: number;
+            /** Factor */
+            factor: number;
+            /** Off Pct */
+            off_pct: number;
+            /** Packets */
+            packets: number | null;
         };
         /**
          * Window
@@ -8627,6 +10060,422 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["StripOut"];
                 };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_plan_routes_day: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                on: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DayIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_plan_routes_calendar: {
+        parameters: {
+            query?: {
+                cooks?: number;
+            };
+            header?: never;
+            path: {
+                on: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_plan_routes_table: {
+        parameters: {
+            query?: {
+                cooks?: number;
+            };
+            header?: never;
+            path: {
+                on: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_plan_routes_page: {
+        parameters: {
+            query?: {
+                cooks?: number;
+            };
+            header?: never;
+            path: {
+                on: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Bad Request */
             400: {
@@ -11786,6 +13635,217 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PhotoOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_plan_routes_all_plans: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                dough_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlansOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_plan_routes_save: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                dough_id: number;
+                on: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SavePlanIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanOut"];
                 };
             };
             /** @description Bad Request */
@@ -15732,6 +17792,425 @@ export interface operations {
             };
         };
     };
+    kitchen_api_larder_routes_all_stored: {
+        parameters: {
+            query?: {
+                dough_id?: number | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LarderOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_larder_routes_put_by: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PutByIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoredOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_larder_routes_labels: {
+        parameters: {
+            query: {
+                ids: string;
+                sheet?: string;
+                copies?: number;
+                skip?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_larder_routes_take: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                stored_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakeIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoredOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     kitchen_api_learning_routes_adopt: {
         parameters: {
             query?: never;
@@ -17398,6 +19877,529 @@ export interface operations {
             header?: never;
             path: {
                 photo_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_plan_routes_look: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanLookOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_plan_routes_time: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TimeOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_plan_routes_drop: {
+        parameters: {
+            query?: {
+                revision?: number;
+            };
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_plan_routes_mark: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MarkIn"][];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_plan_routes_trays: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
             };
             cookie?: never;
         };
