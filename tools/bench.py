@@ -36,6 +36,11 @@ from dough.judgement.learning.fit import learn
 from dough.judgement.learning.reference import Reference
 from dough.photo.camera import Camera, picture, scene_of
 from dough.photo.measure import look, read_photo
+from dough.plan.cp_sat import solve
+from dough.plan.day import DayAsk, Done, Part, from_here, problem, without_hours
+from dough.plan.schedule import Lane
+from dough.plan.whole import planned
+from dough.plan.wish import Have, TrayWish, Wish
 from evidence.kitchens import SimulatedKitchen
 from evidence.recipes import DROP
 from tools.serve import chromium, demo_server
@@ -144,6 +149,41 @@ def swaps() -> None:
     summary("swaps: candidates forecast and ranked too", whole)
 
 
+def planning() -> None:
+    """A plan while it is dragged, and a day of four doughs in two ovens."""
+    style = styles()["chewy"]
+    draft, _ = from_style_formula(style)
+    setting = Setting.of(draft, style)
+    have = Have(
+        oven={"shelves": 2.0, "preheat_min": 22.0}, oven_id=1, mixer={"most_g": 1600.0}, mixer_id=1, tray_id=1,
+        tray={"usable_width_mm": 430.0, "usable_depth_mm": 340.0, "how_many": 4.0},
+    )  # fmt: skip
+    planned(Wish(pieces=24), setting, Cookie(), have, "p1", "Softs")
+
+    def drag(gap: float) -> None:
+        planned(Wish(pieces=24, tray=TrayWish(gap_mm=gap)), setting, Cookie(), have, "p1", "Softs")
+
+    summary("tray map while its gap is dragged", [clock(lambda g=g: drag(g)) for g in range(1, 41)], BUDGET_MS)
+    lanes = tuple(
+        Lane(f"{what}:{n}", what, count, what == "oven", 0.12, 0.2)
+        for what, n, count in (("mixer", 1, 1), ("oven", 1, 2), ("oven", 2, 2), ("tray", 1, 4))
+    )
+    for cooks in (1, 2):
+        parts = tuple(
+            Part(f"p{n}", f"dough {n}", planned(
+                Wish(pieces=20 + 2 * n), setting, Cookie(), replace(have, oven_id=1 + n % 2), f"p{n}", f"dough {n}"
+            ).steps, 960) for n in range(4)
+        )  # fmt: skip
+        ask = problem(DayAsk(parts, lanes, cooks))
+        solve(ask)
+        took = [clock(lambda a=ask: solve(a)) for _ in range(7)]
+        summary(f"a day of four doughs, {cooks} cook{'s' if cooks > 1 else ''}", took, 2000)
+        now = 700
+        done = tuple(Done(x.task, x.start, x.end) for x in solve(ask).placed if x.end <= now)
+        rest = without_hours(from_here(ask, now + 15, done), now + 15)
+        summary("  the rest of it, 15 min late", [clock(lambda r=rest: solve(r, rest=True)) for _ in range(7)], 1000)
+
+
 def teaching() -> None:
     """What a cook waits for after a bake: the calibration, a photo, what to change next, the search."""
     style = styles()["chewy"]
@@ -180,6 +220,7 @@ def clock(work: Callable[[], object]) -> float:
 def main() -> None:
     model()
     swaps()
+    planning()
     teaching()
     with demo_server() as url, chromium() as browser:
         size: ViewportSize = {"width": 1280, "height": 800}

@@ -48,12 +48,6 @@ def bake_chart(page: Page) -> None:
     page.get_by_label("Minute of the bake").fill("7")
 
 
-def leavening(page: Page) -> None:
-    page.goto("/dough/1/formula")
-    page.get_by_role("button", name="Leavening").click()
-    page.get_by_text("Soda by heat alone").wait_for()
-
-
 def paste_review(page: Page) -> None:
     page.goto("/paste")
     page.get_by_label("Paste ingredients", exact=False).fill(RECIPE)
@@ -81,40 +75,14 @@ def butter(page: Page) -> None:
     page.get_by_text("Minutes in", exact=False).wait_for()
 
 
-def mixing(page: Page) -> None:
-    page.goto("/dough/3/butter")
-    page.get_by_role("tab", name="Mixing").click()
-    page.get_by_role("heading", name="Cures on the spot").wait_for()
-
-
 def next_step(page: Page) -> None:
     page.goto("/dough/3/next")
     page.get_by_role("button", name="Try it", exact=False).first.wait_for()
 
 
-def label_sheet(page: Page) -> None:
-    page.goto("/dough/5/label")
-    page.get_by_role("heading", name="Nutrition").wait_for()
-
-
-def bench_sheet(page: Page) -> None:
-    page.goto("/dough/3/sheet")
-    page.get_by_role("button", name="Print").wait_for()
-
-
 def results(page: Page) -> None:
     page.goto("/dough/1/results")
     page.get_by_text("Against the target").wait_for()
-
-
-def photo(page: Page) -> None:
-    page.goto("/dough/3/results")
-    page.get_by_role("button", name="Log a bake").click()
-    page.get_by_role("button", name="Simulated camera").click()
-    page.get_by_role("button", name="Use these figures").wait_for()
-    page.get_by_role("button", name="Simulated camera").scroll_into_view_if_needed()
-    page.locator("form.log").evaluate("e => e.scrollTo(0, e.querySelector('.photo').offsetTop - e.offsetTop - 40)")
-    page.evaluate("() => document.querySelector('svg image').decode?.()")
 
 
 def learn(page: Page) -> None:
@@ -154,10 +122,37 @@ def first_sheet(page: Page) -> None:
     page.get_by_role("button", name="Furnish the kitchen").wait_for()
 
 
+def plan_part(page: Page, dough: int, tab: str) -> None:
+    page.goto(f"/dough/{dough}/plan")
+    page.get_by_role("tab", name=tab).click()
+
+
+def plan(page: Page) -> None:
+    plan_part(page, 3, "Portions")
+    page.get_by_text("formula times").wait_for()
+    page.get_by_label("divided").select_option("log")
+    page.get_by_text("mm long").wait_for()
+
+
+def trays(page: Page) -> None:
+    plan_part(page, 4, "Trays")
+    page.get_by_role("heading", name="Loads").wait_for()
+
+
+def day(page: Page) -> None:
+    page.goto("/dough/1/plan")
+    page.get_by_role("link", name="The day").click()
+    page.get_by_role("group", name="Steps on their lanes").wait_for()
+
+
+def larder(page: Page) -> None:
+    page.goto("/larder")
+    page.get_by_text("use by").first.wait_for()
+
+
 VIEWS = (
-    kitchen, first_sheet, shelf, paste_review, target, formula, leavening, versions, bench_sheet, bake_chart, results,
-    label_sheet,
-    butter, mixing, next_step, swaps, photo, learn, series,
+    kitchen, first_sheet, shelf, paste_review, target, formula, versions, bake_chart, results, butter, next_step, swaps,
+    learn, series, trays, day, larder, plan,
 )  # fmt: skip
 
 

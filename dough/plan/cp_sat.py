@@ -27,18 +27,22 @@ from dough.plan.schedule import (
     change_min,
 )
 
-#: Work the solver may do, in its own deterministic units (about seconds), for a plan and for each look at a conflict.
-WORK, LOOK_WORK = 0.25, 0.15
+#: Work the solver may do, in its own deterministic units (one is some six seconds here): for a plan, for what is
+#: left of a day, for each look at a conflict; and how much more before it is said that nothing holds.
+WORK, REST_WORK, LOOK_WORK, HARD = 0.22, 0.10, 0.10, 6.0
 MOST_TASKS = 400
 
 
-def solve(problem: Problem) -> Answer:
-    """The best plan, or which constraints fight. Raises ValueError past ``MOST_TASKS``."""
+def solve(problem: Problem, *, rest: bool = False) -> Answer:
+    """The best plan, or which constraints fight. rest: what is left of a day that has begun, wanted sooner and looked at
+    less long. Raises ValueError past ``MOST_TASKS``."""
     if len(problem.tasks) > MOST_TASKS:
         raise ValueError(f"a day of {len(problem.tasks)} steps is more than can be planned at once")
     if not problem.tasks:
         return Answer((), True, 0)
-    found = _run(problem, WORK)
+    work = REST_WORK if rest else WORK
+    # A plan that is hard to find is no conflict: only what was proved, or long looked for, is.
+    found = _run(problem, work) or _run(problem, HARD * work, "any")
     if found is None:
         return Answer((), False, 0, fights(problem))
     starts, optimal, off = found

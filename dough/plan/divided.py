@@ -13,9 +13,9 @@ from dough.plan.density import Density, dough_density
 from dough.plan.evenness import Evenness, SizeForecast, evenness, sizes_forecast
 from dough.plan.limits import Mixings, mixings
 from dough.plan.portions import (
+    BowlLoss,
     Divided,
     Division,
-    Loss,
     Size,
     divide,
     division,
@@ -32,7 +32,7 @@ USUAL_THICKNESS = {Shape.ROLLED: 5.0, Shape.SLAB: 12.0, Shape.SLICE: 7.0, Shape.
 
 
 @dataclass(frozen=True, slots=True)
-class Figure:
+class Follows:
     """A figure that follows: its name, value and unit."""
 
     name: str
@@ -47,13 +47,13 @@ class Portions:
 
     divided: Divided
     division: Division
-    loss: Loss
+    loss: BowlLoss
     density: Density
     factor: float
     mixings: Mixings
     piece_mm: float
     thickness_mm: float | None
-    figures: tuple[Figure, ...]
+    figures: tuple[Follows, ...]
     shape_words: tuple[str, ...]
     contradictions: tuple[str, ...]
     evenness: Evenness | None
@@ -113,7 +113,7 @@ class _Shaped:
     def __init__(self, piece_mm: float, thickness_mm: float | None = None) -> None:
         self.piece_mm = piece_mm
         self.thickness_mm = thickness_mm
-        self.figures: list[Figure] = []
+        self.figures: list[Follows] = []
         self.words: list[str] = []
         self.wrong: list[str] = []
 
@@ -129,9 +129,9 @@ def _shape(s: ShapeWish, way: Division, d: Divided, each: float, density: Densit
                   diameter_mm=s.diameter_mm, slice_mm=s.slice_mm, slice_g=None if s.slice_mm else each)  # fmt: skip
         found.piece_mm, found.thickness_mm = cut.diameter_mm, cut.slice_mm
         found.figures += [
-            Figure("log", cut.length_mm, "mm long"), Figure("across", cut.diameter_mm, "mm"),
-            Figure("slice", cut.slice_mm, "mm"), Figure("a slice", cut.slice_g, "g"),
-            Figure("slices", cut.slices, ""), Figure("trims", cut.trim_g, "g"),
+            Follows("log", cut.length_mm, "mm long"), Follows("across", cut.diameter_mm, "mm"),
+            Follows("slice", cut.slice_mm, "mm"), Follows("a slice", cut.slice_g, "g"),
+            Follows("slices", cut.slices, ""), Follows("trims", cut.trim_g, "g"),
         ]  # fmt: skip
         found.words.append("Turn it a quarter every few slices: the blade flattens a soft log.")
         if cut.contradiction:
@@ -148,12 +148,12 @@ def _shape(s: ShapeWish, way: Division, d: Divided, each: float, density: Densit
     elif way.id == "piped":
         rope = piped(each, density, s.tip_mm or 12.0, s.length_mm)
         found.piece_mm = s.tip_mm or 12.0
-        found.figures += [Figure(n, v, u) for n, v, u in rope.figures]
+        found.figures += [Follows(n, v, u) for n, v, u in rope.figures]
         if rope.contradiction:
             found.wrong.append(rope.contradiction)
     else:
         shaped = ball_or_puck(each, density, s.diameter_mm, s.thickness_mm)
-        found.figures += [Figure(n, v, u) for n, v, u in shaped.figures]
+        found.figures += [Follows(n, v, u) for n, v, u in shaped.figures]
         found.piece_mm = s.diameter_mm or (shaped.figures[0][1] if shaped.figures[0][0] == "width" else ball)
         found.thickness_mm = s.thickness_mm
         if shaped.contradiction:
@@ -162,12 +162,12 @@ def _shape(s: ShapeWish, way: Division, d: Divided, each: float, density: Densit
 
 
 def _scoop(found: _Shaped, each: float, density: Density, have: Have) -> None:
-    found.figures.append(Figure("as a ball", found.piece_mm, "mm across"))
+    found.figures.append(Follows("as a ball", found.piece_mm, "mm across"))
     if have.scoop is None:
         found.words.append("No scoop picked: portions by the scale.")
         return
     drop = scooped(each, density, scoop_ml(have.scoop), figure(have.scoop, "measured_g"))
-    found.figures.append(Figure("the scoop drops", drop.level_g, "g level"))
+    found.figures.append(Follows("the scoop drops", drop.level_g, "g level"))
     if drop.contradiction:
         found.wrong.append(drop.contradiction)
     else:
@@ -184,9 +184,9 @@ def _cut(found: _Shaped, s: ShapeWish, mass: float, d: Divided, density: Density
     cut = rolled(mass, density, thick, wide, deep, outline=kind, area_cm2=area)  # type: ignore[arg-type]
     found.piece_mm, found.thickness_mm = wide, thick
     found.figures += [
-        Figure("sheet", cut.width_mm, f"× {cut.depth_mm:.0f} mm"), Figure("thick", thick, "mm between guides"),
-        Figure("a piece", cut.piece_g, "g"), Figure("first roll", cut.first, "pieces"),
-        Figure("second roll", cut.second, "pieces"), Figure("scrap", cut.scrap_g, "g"),
+        Follows("sheet", cut.width_mm, f"× {cut.depth_mm:.0f} mm"), Follows("thick", thick, "mm between guides"),
+        Follows("a piece", cut.piece_g, "g"), Follows("first roll", cut.first, "pieces"),
+        Follows("second roll", cut.second, "pieces"), Follows("scrap", cut.scrap_g, "g"),
     ]  # fmt: skip
     found.words += cut.words
     if have.cutter is None:
@@ -208,8 +208,8 @@ def _tin(found: _Shaped, s: ShapeWish, mass: float, density: Density, have: Have
     )  # fmt: skip
     found.piece_mm, found.thickness_mm = wide, tin.depth_mm
     found.figures += [
-        Figure("deep", tin.depth_mm, "mm"), Figure("pieces", tin.pieces, ""), Figure("each", tin.piece_g, "g"),
-        Figure("corners and edges", tin.corners + tin.edges, "pieces"), Figure("inside", tin.middles, "pieces"),
+        Follows("deep", tin.depth_mm, "mm"), Follows("pieces", tin.pieces, ""), Follows("each", tin.piece_g, "g"),
+        Follows("corners and edges", tin.corners + tin.edges, "pieces"), Follows("inside", tin.middles, "pieces"),
     ]  # fmt: skip
     found.words += tin.words
     if have.tin is None:

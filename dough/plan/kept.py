@@ -73,7 +73,7 @@ def use_by(
     else:
         hours, words = use_by_of(formula, place)
         spent = age_h if place is not Place.FREEZER else 0.0
-        limits.append((max(hours - spent, 0.0), words + (f", {spent:.0f} h of it gone" if spent else "")))
+        limits.append((max(hours - spent, 0.0), words + (f", {spent:.0f} h of it gone" if spent >= 1.0 else "")))
         if place is Place.FREEZER and age_h > use_by_of(formula, Place.FRIDGE)[0]:
             limits.append(
                 (0.0, "it was kept too long before it was frozen: freezing stops the clock, it does not turn it back")
@@ -162,7 +162,7 @@ class Due:
 def due(hours_left: float) -> Due:
     """From the hours that are left until its use-by."""
     if hours_left < 0:
-        return Due("over", f"past its use-by by {_span(-hours_left)}: throw it away, or say why not")
+        return Due("over", f"past its use-by by {_span(-hours_left)}: not to be used")
     if hours_left < 24:
         return Due("today", f"falls due within {_span(hours_left)}: bake or freeze it today")
     if hours_left < 72:

@@ -19,7 +19,7 @@ from dough.plan.loads import (
     tray_cools_min,
     two_at_once,
 )
-from dough.plan.packing import Packing, Spot, pack
+from dough.plan.packing import Spot, TrayPacking, pack
 from dough.plan.touch import COST, Touch, Width, gap_for, touch_at, width_of
 from dough.plan.wish import Have, TrayWish, figure
 
@@ -43,7 +43,7 @@ class Laid:
     low_mm: float
     high_mm: float
     gap_mm: float
-    packing: Packing
+    packing: TrayPacking
     touch: Touch
     loads: tuple[Load, ...]
     per_tray: int
@@ -101,8 +101,13 @@ def _tray(have: Have) -> tuple[float, float, list[str]]:
 
 
 def _moved(
-    packed: Packing, moved: tuple[tuple[float, float], ...], width: float, depth: float, wide: float, wrong: list[str]
-) -> Packing:
+    packed: TrayPacking,
+    moved: tuple[tuple[float, float], ...],
+    width: float,
+    depth: float,
+    wide: float,
+    wrong: list[str],
+) -> TrayPacking:
     spots = tuple(Spot(x, y) for x, y in moved)
     out = [s for s in spots if not (0.0 <= s.x_mm <= width and 0.0 <= s.y_mm <= depth)]
     if out:
@@ -110,7 +115,7 @@ def _moved(
     over = sum(min(s.x_mm, width - s.x_mm, s.y_mm, depth - s.y_mm) < wide / 2.0 for s in spots)
     if over:
         wrong.append(f"{over} of them reach over the edge of the tray as they spread.")
-    return Packing(spots, "laid by hand", packed.wide_mm, packed.deep_mm)
+    return TrayPacking(spots, "laid by hand", packed.wide_mm, packed.deep_mm)
 
 
 def _price(case: BakeCase | None, together: int, piece_mm: float) -> tuple[TwoAtOnce | None, HotTray | None]:

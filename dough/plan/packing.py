@@ -35,7 +35,7 @@ class Spot:
 
 
 @dataclass(frozen=True, slots=True)
-class Packing:
+class TrayPacking:
     """Where the pieces lie; how they lie, in words; and the sides of each as laid (a box may be turned)."""
 
     spots: tuple[Spot, ...]
@@ -50,7 +50,7 @@ class Packing:
 def pack(
     width_mm: float, depth_mm: float, wide_mm: float, deep_mm: float | None = None, *, outline: Outline = "disc",
     gap_mm: float = 0.0, margin_mm: float = 0.0, rows: Rows = "best",
-) -> Packing:  # fmt: skip
+) -> TrayPacking:  # fmt: skip
     """The most pieces on a tray. Raises EntryError for sizes that can't be; an empty packing where not one fits."""
     deep = wide_mm if deep_mm is None or outline == "disc" else deep_mm
     for name, value in (("width_mm", width_mm), ("depth_mm", depth_mm), ("piece_mm", wide_mm), ("piece_mm", deep)):
@@ -66,7 +66,7 @@ def pack(
 @lru_cache(maxsize=256)
 def _pack(
     width: float, depth: float, wide: float, deep: float, outline: Outline, gap: float, margin: float, rows: Rows
-) -> Packing:
+) -> TrayPacking:
     w, d = width - 2.0 * margin, depth - 2.0 * margin
     tries = [(wide, deep)] if outline == "disc" or abs(wide - deep) < EPS else [(wide, deep), (deep, wide)]
     best: tuple[int, Array, str, tuple[float, float]] | None = None
@@ -77,11 +77,11 @@ def _pack(
         if best is None or len(found) > best[0]:
             best = (len(found), found, words, (a, b))
     if best is None:
-        return Packing((), "none fits", wide, deep)
+        return TrayPacking((), "none fits", wide, deep)
     _, found, words, (a, b) = best
     found = _centred(found, w, d, a, b) + margin
     order = np.lexsort((found[:, 0].round(3), found[:, 1].round(3)))
-    return Packing(tuple(Spot(round(float(x), 2), round(float(y), 2)) for x, y in found[order]), words, a, b)
+    return TrayPacking(tuple(Spot(round(float(x), 2), round(float(y), 2)) for x, y in found[order]), words, a, b)
 
 
 def _boxes(w: float, d: float, a: float, b: float, gap: float) -> tuple[Array, str]:

@@ -60,7 +60,7 @@ def division(ident: str) -> Division:
 
 
 @dataclass(frozen=True, slots=True)
-class Loss:
+class BowlLoss:
     """What stays on bowl and tools, %: value, one sd, how many batches it was learned from, and in words."""
 
     pct: float
@@ -69,17 +69,17 @@ class Loss:
     words: str
 
 
-def learned_loss(way: Division, weighed_pct: tuple[float, ...] = ()) -> Loss:
+def learned_loss(way: Division, weighed_pct: tuple[float, ...] = ()) -> BowlLoss:
     """The kitchen's own loss for a way of dividing, from what earlier batches lost; the usual where none was weighed.
 
     A normal prior around the usual, joined with the batches (conjugate, known scatter).
     """
     n = len(weighed_pct)
     if n == 0:
-        return Loss(way.loss_pct, KITCHEN_SD, 0, f"usual for {way.words}: {_span(way)}")
+        return BowlLoss(way.loss_pct, KITCHEN_SD, 0, f"usual for {way.words}: {_span(way)}")
     precision = 1.0 / KITCHEN_SD**2 + n / ONE_SD**2
     mean = (way.loss_pct / KITCHEN_SD**2 + sum(weighed_pct) / ONE_SD**2) / precision
-    return Loss(max(mean, 0.0), precision**-0.5, n, f"learned from {n} weighed batch{'es' if n > 1 else ''} here")
+    return BowlLoss(max(mean, 0.0), precision**-0.5, n, f"learned from {n} weighed batch{'es' if n > 1 else ''} here")
 
 
 def _span(way: Division) -> str:

@@ -20,7 +20,7 @@ from dough.bake.contract import Estimate
 from dough.bake.model import Z80
 from dough.bake.outputs import Array
 from dough.facts.quantities import quantity
-from dough.plan.packing import Packing
+from dough.plan.packing import TrayPacking
 
 #: Quantiles of the common share, and draws of the pieces at each.
 COMMON, DRAWS = 64, 400
@@ -65,7 +65,7 @@ class Touch:
     cookies: float
 
 
-def touch(packing: Packing, width: Width, stretch: float = 1.0) -> Touch:
+def touch(packing: TrayPacking, width: Width, stretch: float = 1.0) -> Touch:
     """For a tray. stretch is how wide an oval is for its depth: distances are measured as for discs."""
     at = np.array([[s.x_mm / stretch, s.y_mm] for s in packing.spots])
     return touch_at(at, width)

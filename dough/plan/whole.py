@@ -18,16 +18,18 @@ from dough.bake.draft_setting import Setting
 from dough.bake.intake import NoCase
 from dough.facts.cookie import Cookie
 from dough.facts.errors import EntryError, EntryErrors
+from dough.facts.furnishings import Facts
 from dough.plan.cooling import Cooling, cooling
 from dough.plan.divided import Portions, portions
 from dough.plan.finishes import Finished, finished, split_finishes
 from dough.plan.kept import FORMS, FromFrozen, UseBy, from_frozen, shelf_area_cm2, use_by
 from dough.plan.laid import Laid, laid, with_portion
 from dough.plan.steps import Lanes, Setup, Steps, steps_of
-from dough.plan.wish import ButterWish, Have, KeepWish, Wish, figure
+from dough.plan.wish import ButterWish, Have, KeepWish, Wish, figure, word
 
 #: Cold places colder than this are freezers, °C.
 FREEZER_BELOW_C = -5.0
+FREEZERS = ("freezer", "blast")
 #: Melted butter is cooled in a bowl on the counter, browned butter to a soft set in the fridge
 #: (data/browned_cooling.csv).
 MELTED_WHERE, BROWNED_WHERE = "bowl", "fridge"
@@ -74,7 +76,7 @@ def _foretold(named: _Named, wanted: Cookie) -> Foretold | None:
 
 
 @dataclass(frozen=True, slots=True)
-class Kept:
+class KeptBack:
     """Pieces kept back: what, how many, where, how long with the reason, room they take on a shelf in cm², and how they
     bake later (frozen dough; None: as planned)."""
 
@@ -90,16 +92,17 @@ class Kept:
 @dataclass(frozen=True)
 class Planned:
     """A plan worked out. no_forecast says why sizes are not known (empty: they are); baked are the pieces baked on the
-    day; cautions are for the hands."""
+    day; cooling is (minute after the pull, °C of the middle); cautions are for the hands."""
 
     portions: Portions
     laid: Laid
     finishes: tuple[Finished, ...]
-    kept: tuple[Kept, ...]
+    kept: tuple[KeptBack, ...]
     setup: Setup
     steps: Steps
     baked: int
     no_forecast: str
+    cooling: tuple[tuple[float, float], ...]
     cautions: tuple[str, ...]
 
 
@@ -128,8 +131,16 @@ def planned(wish: Wish, setting: Setting, wanted: Cookie, have: Have, group: str
     setup = _setup(wish, draft, have, case, told, got, lay, cool, done, baked, group, name)
     why = answer.because if isinstance(answer, NoCase) else "" if told else "The forecast is out of its range here."
     return Planned(
-        got, lay, done, kept, setup, steps_of(draft, setup), baked, why, (*at_work(draft), HOT_TRAY)
+        got, lay, done, kept, setup, steps_of(draft, setup), baked, why, _curve(cool), (*at_work(draft), HOT_TRAY)
     )  # fmt: skip
+
+
+#: Minutes after the pull that the cooling is told for.
+COOLING_TOLD_MIN = 60
+
+
+def _curve(cool: Cooling) -> tuple[tuple[float, float], ...]:
+    return tuple((float(m), cool.at(float(m))) for m in range(0, COOLING_TOLD_MIN + 1, 2))
 
 
 def _laid(wish: Wish, got: Portions, have: Have, case: BakeCase | None, told: Foretold | None, baked: int) -> Laid:
@@ -138,17 +149,19 @@ def _laid(wish: Wish, got: Portions, have: Have, case: BakeCase | None, told: Fo
     return laid(wish.tray, part, have, case, told.width if told else None)
 
 
-def place_of(cold_c: float | None, is_cold: bool) -> Place:
-    """A cold place by its temperature; the counter where there is none."""
-    if not is_cold:
+def cold_place(cold: Facts | None) -> Place:
+    """A cold place by its temperature, or by its kind where nobody has measured it; the counter where there is none."""
+    if cold is None:
         return Place.COUNTER
-    return Place.FREEZER if cold_c is not None and cold_c < FREEZER_BELOW_C else Place.FRIDGE
+    temp = figure(cold, "temp_c")
+    frozen = word(cold, "kind") in FREEZERS if temp is None else temp < FREEZER_BELOW_C
+    return Place.FREEZER if frozen else Place.FRIDGE
 
 
 def _kept(
     k: KeepWish, wish: Wish, draft: Draft, got: Portions, case: BakeCase | None, told: Foretold | None, have: Have
-) -> Kept:
-    place = place_of(figure(have.cold, "temp_c"), k.cold is not None)
+) -> KeptBack:
+    place = cold_place(dict(have.colds).get(k.cold or 0))
     of = tuple(f for f, _ in split_finishes(got.divided.pieces, wish.finishes)) if k.form == "baked" else ()
     each = got.divided.sizes[0].portion_g
     dough = k.form not in ("baked", "part_baked")
@@ -157,7 +170,7 @@ def _kept(
                    age_h=spent if dough else 0.0)  # fmt: skip
     wide = told.width.value if told is not None and not dough else got.piece_mm
     frozen = from_frozen(case) if dough and place is Place.FREEZER and case is not None else None
-    return Kept(
+    return KeptBack(
         k.form, FORMS[k.form], k.pieces, place, keeps,
         shelf_area_cm2(k.form, k.pieces, wide, k.pieces * each, got.density.g_per_ml), frozen,
     )  # fmt: skip

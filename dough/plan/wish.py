@@ -105,7 +105,8 @@ class Wish:
 @dataclass(frozen=True)
 class Have:
     """What the kitchen has for this plan, by what is asked of each thing (``dough.facts.furnishings``); None: nothing
-    of the kind. losses are what earlier batches divided this way lost, %; own_min minutes learned from runs."""
+    of the kind. cold is where dough rests, colds all cold places by id. losses are what earlier batches divided so
+    lost, %; own_min minutes learned from runs."""
 
     oven: Facts | None = None
     oven_id: int | None = None
@@ -118,6 +119,7 @@ class Have:
     mixer_id: int | None = None
     cold: Facts | None = None
     cold_id: int | None = None
+    colds: tuple[tuple[int, Facts], ...] = ()
     room_c: float = 21.0
     losses: tuple[float, ...] = ()
     own_min: tuple[tuple[str, float], ...] = ()

@@ -12,10 +12,11 @@ from django.db.models import Sum
 from dough.facts.errors import EntryError
 from dough.plan.finishes import finish
 from dough.plan.kept import FORMS, use_by
-from dough.plan.whole import foretold, place_of
+from dough.plan.whole import cold_place, foretold
 from kitchen.actions.base import Action, Before, Done
 from kitchen.actions.rights import Right
 from kitchen.documents.draft import DraftDoc
+from kitchen.documents.furnishing import facts_of
 from kitchen.models import Cold, Dough, Plan, Stored, StoredMove
 from kitchen.reading.doughs import MissingError, dough_for_reading
 from kitchen.reading.plans import setting_for, target_for
@@ -77,9 +78,7 @@ class PutBy(Action[Stored]):
         case = setting_for(dough).case()
         told = foretold(case, target_for(dough).cookie) if hasattr(case, "piece") else None  # type: ignore[arg-type]
         age = max((self.now - self.made_at).total_seconds() / 3600.0, 0.0)
-        place = place_of(None if cold is None else cold.temp_c, cold is not None)
-        if cold is not None and cold.temp_c is None:
-            place = place_of(-18.0 if cold.kind in ("freezer", "blast") else 4.0, True)
+        place = cold_place(None if cold is None else facts_of(cold))
         dough_form = self.form not in ("baked", "part_baked")
         found = use_by(
             self.form, place, formula, aw=told.aw if told else None, finishes=tuple(finish(f) for f in self.finishes),

@@ -16,12 +16,16 @@ from kitchen.actions.calibrate import Calibrate
 from kitchen.actions.create_dough import CreateDough
 from kitchen.actions.freeze_version import FreezeVersion
 from kitchen.actions.furnish import Furnish
+from kitchen.actions.larder import PutBy
 from kitchen.actions.log_bake import BakeEntry, LogBake, NewBatch
+from kitchen.actions.plans import SavePlan
 from kitchen.actions.rights import MemberRole
 from kitchen.actions.save_draft import SaveDraft
 from kitchen.documents.draft import DraftDoc
+from kitchen.documents.plan import PlanDoc
 from kitchen.documents.target import TargetDoc
-from kitchen.models import Batch, Dough, Kitchen, Member, Oven, Tray, Version
+from kitchen.models import Batch, Cold, Dough, Kitchen, Member, Oven, Tray, Version
+from kitchen.reading.hours import today
 
 SOURCE = Path(__file__).with_name("lantern_row.json")
 
@@ -45,9 +49,33 @@ def load_demo(now: datetime) -> bool:
             Furnish(actor=cooks[0], now=now - timedelta(days=60), kind=of, typed=facts).execute()
         for dough in data["doughs"]:
             _dough(dough, cooks, now, ids)
+        _plans(data, cooks[0], now)
     # What the bakes say of this kitchen is in force from the start: forecast and last bake agree at first sight.
     Calibrate(actor=cooks[0], now=now, left_out=(), seen=None, note="from the bakes so far").execute()
     return True
+
+
+def _plans(data: dict[str, Any], cook: User, now: datetime) -> None:
+    """Tomorrow's day, and what lies in the larder."""
+    doughs = list(Dough.objects.order_by("pk"))
+    colds = {c.name: c.pk for c in Cold.objects.all()}
+    for p in data["plans"]:
+        keep = [{**k, "cold": colds[k["cold"]]} for k in p["plan"].get("keep", [])]
+        plan = PlanDoc.model_validate({**p["plan"], "keep": keep})
+        SavePlan(
+            actor=cook,
+            now=now,
+            dough_id=doughs[p["dough"]].pk,
+            on=today(now) + timedelta(days=1),
+            revision=0,
+            plan=plan,
+        ).execute()
+    for n, x in enumerate(data["larder"]):
+        then = now - timedelta(days=x["days"])
+        PutBy(
+            actor=cook, now=then, dough_id=doughs[x["dough"]].pk, form=x["form"], pieces=x["pieces"],
+            portion_g=x["portion_g"], cold_id=colds[x["cold"]] if x["cold"] else None, made_at=then, key=f"demo-{n}",
+        ).execute()  # fmt: skip
 
 
 def _cook(data: dict[str, str], role: MemberRole, now: datetime) -> User:

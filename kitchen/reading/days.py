@@ -101,14 +101,14 @@ def solve(problem_: Problem, steps: dict[str, Steps], names: dict[str, str], lan
     """The best plan; where the hours can't be kept, what fights, and the plan that is ready as soon as can be."""
     states = {d.step: "done" if d.ended is not None else "under way" for d in done}
     asked = problem_ if now is None else from_here(problem_, now, done)
-    answer = cp_sat.solve(asked)
+    answer = cp_sat.solve(asked, rest=now is not None)
     said: tuple[Said, ...] = ()
     late = 0
     if not answer.placed and asked.tasks:
         said = explain(asked, answer.fights, names, day.says)
         begin = now if now is not None else asked.goal.not_before
         soonest = without_hours(asked, begin if begin is not None else 0)
-        other = cp_sat.solve(soonest)
+        other = cp_sat.solve(soonest, rest=True)
         if other.placed:
             ready = dict(asked.goal.ready)
             ends = {g: max(p.end for p in other.placed if asked.task(p.task).group == g) for g in ready}

@@ -12,6 +12,8 @@ from zoneinfo import ZoneInfo
 from kitchen.models import Kitchen
 from kitchen.reading.at_once import asked_once
 
+DAYS = ("Mon", "Tue", "Wed", "Thu", "Fri", "Sat", "Sun")
+
 
 @dataclass(frozen=True, slots=True)
 class LocalDay:
@@ -40,15 +42,13 @@ class LocalDay:
         return (self.midnight + timedelta(minutes=minute)).astimezone(self.zone)
 
     def says(self, minute: int) -> str:
-        """An elapsed minute as the clock on the wall shows it; another day is said."""
+        """An elapsed minute as the clock on the wall shows it; another day by its name, further off by its date."""
         at = self.moment(minute)
         days = (at.date() - self.on).days
         said = f"{at.hour}:{at.minute:02d}"
         if days == 0:
             return said
-        if days == -1:
-            return f"{said} the day before"
-        return f"{said}, {abs(days)} days {'before' if days < 0 else 'after'}"
+        return f"{DAYS[at.weekday()]} {said}" if abs(days) < 6 else f"{said} on {at.date()}"
 
 
 @asked_once

@@ -7,6 +7,7 @@ from dataclasses import dataclass, replace
 from datetime import date
 from typing import Any
 
+from dough.accounts.formula import Place
 from dough.accounts.label import allergens
 from dough.bake.draft_setting import Setting
 from dough.draft.target import Target
@@ -16,7 +17,7 @@ from dough.plan.day import DOWN_MIN_PER_K, UP_MIN_PER_K, DayAsk, Done, Part
 from dough.plan.divided import usual_division
 from dough.plan.schedule import Lane
 from dough.plan.steps import lane_amount
-from dough.plan.whole import Planned, planned
+from dough.plan.whole import Planned, cold_place, planned
 from dough.plan.wish import Have, Wish, figure, word
 from kitchen.documents.draft import DraftDoc
 from kitchen.documents.furnishing import facts_of
@@ -73,21 +74,28 @@ def _one(model: type[Furnishing], ident: int | None) -> tuple[Facts | None, int 
     return (None, None) if row is None else (facts_of(row), row.pk)
 
 
+def _rests_in(colds: tuple[tuple[int, Facts], ...], named: int | None) -> tuple[int | None, Facts | None]:
+    """Where dough rests: the place named, otherwise the first that does not freeze it."""
+    found = next((c for c in colds if c[0] == named), None)
+    found = found or next((c for c in colds if cold_place(c[1]) is not Place.FREEZER), None)
+    return found or (None, None)
+
+
 def have_for(plan: PlanDoc, setting: Setting) -> Have:
     """What the kitchen has for a plan: what it names, otherwise the draft's, otherwise the first there is."""
     process = setting.draft.process
     oven, oven_id = _one(Oven, process.oven_id)
     tray, tray_id = _one(Tray, process.tray_id)
     mixer, mixer_id = _one(Mixer, plan.mixer)
-    cold_wish = plan.cold or next((k.cold for k in plan.keep if k.cold), None)
-    cold, cold_id = _one(Cold, cold_wish)
+    colds = tuple((c.pk, facts_of(c)) for c in Cold.objects.all() if c.retired_at is None or c.pk == plan.cold)
+    cold_id, cold = _rests_in(colds, plan.cold)
     division = plan.division or usual_division(process.shape)
     lost = Plan.objects.filter(division=division, lost_pct__gte=0.0).order_by("-pk")
     room = Kitchen.objects.values_list("room_c", flat=True).first()
     shape = plan.shape
     return Have(
         oven=oven, oven_id=oven_id, tray=tray, tray_id=tray_id, mixer=mixer, mixer_id=mixer_id, cold=cold,
-        cold_id=cold_id, tin=_facts(Tin, shape.tin)[0], cutter=_facts(Cutter, shape.cutter)[0],
+        cold_id=cold_id, colds=colds, tin=_facts(Tin, shape.tin)[0], cutter=_facts(Cutter, shape.cutter)[0],
         scoop=_facts(Scoop, shape.scoop)[0], room_c=USUAL_ROOM_C if room is None else room,
         losses=tuple(x for x in lost.values_list("lost_pct", flat=True)[:LEARNED_FROM] if x is not None),
     )  # fmt: skip

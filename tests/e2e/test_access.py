@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import json
 import re
+from datetime import UTC, datetime, timedelta
 from pathlib import Path
 from typing import Literal
 
@@ -28,9 +29,12 @@ PLACES = {
     "journal": "/journal",
     "keep": "/keep",
 }
-VIEWS = {"shelf": "/", "paste": "/paste", "first": "/first", **{p: f"/kitchen{a}" for p, a in PLACES.items()}} | {
-    s["name"]: f"/dough/{DOUGH.get(s['name'], 1)}/{s['name']}" for s in STAGES
-}
+TOMORROW = (datetime.now(UTC) + timedelta(days=1)).date()
+VIEWS = (
+    {"shelf": "/", "paste": "/paste", "first": "/first", "larder": "/larder", "day": f"/day/{TOMORROW}"}
+    | {**{p: f"/kitchen{a}" for p, a in PLACES.items()}}
+    | {s["name"]: f"/dough/{DOUGH.get(s['name'], 1)}/{s['name']}" for s in STAGES}
+)
 
 
 def violations(page: Page, *rules: str) -> list[str]:
@@ -103,6 +107,14 @@ def test_the_bench_drawer_is_clean(calm: Page) -> None:
 def test_butter_s_tabs_are_clean(calm: Page) -> None:
     calm.goto("/dough/3/butter")
     for tab in ("Dough temperature", "Creaming", "Mixing", "Browned", "Rest"):
+        calm.get_by_role("tab", name=tab).click()
+        calm.wait_for_load_state("networkidle")
+        clean(calm, tab)
+
+
+def test_the_plan_s_tabs_are_clean(calm: Page) -> None:
+    calm.goto("/dough/3/plan")
+    for tab in ("Portions", "Trays", "Time", "Finish and keep"):
         calm.get_by_role("tab", name=tab).click()
         calm.wait_for_load_state("networkidle")
         clean(calm, tab)

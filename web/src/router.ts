@@ -30,6 +30,8 @@ export const router = createRouter({
         { path: 'keep', name: 'keep', component: () => import('./kitchen/KeepSection.vue') },
       ],
     },
+    { path: '/day/:on(\\d{4}-\\d{2}-\\d{2})', name: 'day', component: () => import('./day/DayPage.vue') },
+    { path: '/larder', name: 'larder', component: () => import('./larder/LarderPage.vue') },
     { path: '/first', name: 'first', component: () => import('./kitchen/FirstSheet.vue') },
     { path: '/join', name: 'join', component: () => import('./session/JoinPage.vue') },
     {

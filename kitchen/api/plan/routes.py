@@ -22,11 +22,11 @@ from kitchen.actions.plans import DropPlan, MarkSteps, SavePlan
 from kitchen.api.errors import PROBLEMS
 from kitchen.api.plan.schemas import (
     AlikeOut,
+    KeptPlanOut,
+    KeptPlansOut,
     MarkIn,
     PlanIn,
     PlanLookOut,
-    PlanOut,
-    PlansOut,
     SavePlanIn,
     TimeOut,
     look_out,
@@ -49,26 +49,26 @@ dough_router = Router(tags=["plan"])
 day_router = Router(tags=["plan"])
 
 
-class DayDoughOut(BaseModel):
+class PlannedDoughOut(BaseModel):
     """A dough of the day, and why it can't be planned (empty: it is)."""
 
-    plan: PlanOut
+    plan: KeptPlanOut
     pieces: int
     wrong: str
 
 
-class DayOut(BaseModel):
+class DaySheetOut(BaseModel):
     """A day of the kitchen. time is empty where nothing is planned; cautions are about the order."""
 
     on: date
     zone: str
     now_min: int
-    doughs: list[DayDoughOut]
+    doughs: list[PlannedDoughOut]
     time: TimeOut | None
     cautions: list[str]
 
 
-class DayIn(Strict):
+class DaySheetIn(Strict):
     """How the day is looked at: cooks, from which hour, and whether the rest is planned from now on."""
 
     seq: int = Field(default=0, ge=0, le=2**31 - 1)
@@ -127,18 +127,18 @@ def time_out(seq: int, s: Solved) -> TimeOut:
     )  # fmt: skip
 
 
-@dough_router.get("/{dough_id}/plans", response={200: PlansOut, **PROBLEMS})
-def all_plans(request: HttpRequest, dough_id: int) -> PlansOut:
+@dough_router.get("/{dough_id}/plans", response={200: KeptPlansOut, **PROBLEMS})
+def all_plans(request: HttpRequest, dough_id: int) -> KeptPlansOut:
     """A dough's plans, and what a plan can be made of."""
     dough = dough_for_reading(dough_id)
-    return PlansOut(
+    return KeptPlansOut(
         plans=[plan_out(p) for p in plans_of(dough)], today=today(timezone.now()), zone=zone().key,
         divisions=list(divisions().values()), finishes=list(finishes().values()),
     )  # fmt: skip
 
 
-@dough_router.put("/{dough_id}/plans/{on}", response={200: PlanOut, **PROBLEMS})
-def save(request: HttpRequest, dough_id: int, on: date, payload: SavePlanIn) -> PlanOut:
+@dough_router.put("/{dough_id}/plans/{on}", response={200: KeptPlanOut, **PROBLEMS})
+def save(request: HttpRequest, dough_id: int, on: date, payload: SavePlanIn) -> KeptPlanOut:
     """Keep a dough's plan of a day; refuses a stale revision."""
     action = SavePlan(
         actor=request.user, now=timezone.now(), dough_id=dough_id, on=on, revision=payload.revision, plan=payload.plan
@@ -146,14 +146,14 @@ def save(request: HttpRequest, dough_id: int, on: date, payload: SavePlanIn) -> 
     return plan_out(action.execute())
 
 
-@router.delete("/{plan_id}", response={200: PlanOut, **PROBLEMS})
-def drop(request: HttpRequest, plan_id: int, revision: int = 0) -> PlanOut:
+@router.delete("/{plan_id}", response={200: KeptPlanOut, **PROBLEMS})
+def drop(request: HttpRequest, plan_id: int, revision: int = 0) -> KeptPlanOut:
     """Take a plan off its day."""
     return plan_out(DropPlan(actor=request.user, now=timezone.now(), plan_id=plan_id, revision=revision).execute())
 
 
-@router.post("/{plan_id}/marks", response={200: PlanOut, **PROBLEMS})
-def mark(request: HttpRequest, plan_id: int, payload: list[MarkIn]) -> PlanOut:
+@router.post("/{plan_id}/marks", response={200: KeptPlanOut, **PROBLEMS})
+def mark(request: HttpRequest, plan_id: int, payload: list[MarkIn]) -> KeptPlanOut:
     """Note what was begun and ended of a plan."""
     if len(payload) > 60:
         raise EntryError("marks", "Up to 60 steps at once.")
@@ -168,8 +168,8 @@ def trays(request: HttpRequest, plan_id: int) -> HttpResponse:
     return _file(tray_pdf(row.dough.name, worked_plan(row).planned.laid), "application/pdf", f"trays-{plan_id}.pdf")
 
 
-@day_router.post("/{on}", response={200: DayOut, **PROBLEMS})
-def day(request: HttpRequest, on: date, payload: DayIn) -> HttpResponse:
+@day_router.post("/{on}", response={200: DaySheetOut, **PROBLEMS})
+def day(request: HttpRequest, on: date, payload: DaySheetIn) -> HttpResponse:
     """All plans of a day on their lanes; from_now plans the rest from this minute on."""
     here = local_day(on)
     now_min = here.minute_at(timezone.now())
@@ -177,10 +177,10 @@ def day(request: HttpRequest, on: date, payload: DayIn) -> HttpResponse:
     begin = None if payload.begin is None else here.minute_of(payload.begin)
     solved, wrong = solve_day(plans, payload.cooks, begin, now_min if payload.from_now else None)
     return sent(
-        DayOut(
+        DaySheetOut(
             on=on, zone=here.zone.key, now_min=now_min,
             doughs=[
-                DayDoughOut(plan=plan_out(p), pieces=plan_out(p).plan.pieces or 0, wrong=wrong.get(p.pk, ""))
+                PlannedDoughOut(plan=plan_out(p), pieces=plan_out(p).plan.pieces or 0, wrong=wrong.get(p.pk, ""))
                 for p in plans
             ],
             time=None if solved is None else time_out(payload.seq, solved), cautions=list(cautions(plans)),

@@ -15,7 +15,7 @@ from dough.plan.laid import Laid
 from dough.plan.portions import Division
 from dough.plan.schedule import Lane
 from dough.plan.steps import PlanStep
-from dough.plan.whole import Kept, Planned
+from dough.plan.whole import KeptBack, Planned
 from kitchen.api.asked import Asked
 from kitchen.documents.base import Strict
 from kitchen.documents.plan import PlanDoc
@@ -64,7 +64,7 @@ class StepOut(BaseModel):
 class KeptOut(BaseModel):
     """Pieces kept back, and in words how long and how they bake later."""
 
-    kept: Kept
+    kept: KeptBack
     keeps_words: str
     hours: float
 
@@ -93,9 +93,11 @@ class PlanLookOut(BaseModel):
     finishes: list[Finished] = []
     kept: list[KeptOut] = []
     alike: AlikeOut | None = None
+    pieces: int = 0
     baked: int = 0
     steps: list[StepOut] = []
     no_forecast: str = ""
+    cooling: list[tuple[float, float]] = []
     cautions: list[str] = []
 
 
@@ -113,7 +115,7 @@ class TimeOut(BaseModel):
     words: str
 
 
-class PlanOut(BaseModel):
+class KeptPlanOut(BaseModel):
     """A kept plan of a dough."""
 
     id: int
@@ -126,18 +128,18 @@ class PlanOut(BaseModel):
     saved_by: str
 
 
-class PlansOut(BaseModel):
+class KeptPlansOut(BaseModel):
     """A dough's plans, newest day first; today is the kitchen's own date; and what there is to pick from."""
 
-    plans: list[PlanOut]
+    plans: list[KeptPlanOut]
     today: date
     zone: str
     divisions: list[Division]
     finishes: list[Finish]
 
 
-def plan_out(row: Plan) -> PlanOut:
-    return PlanOut(
+def plan_out(row: Plan) -> KeptPlanOut:
+    return KeptPlanOut(
         id=row.pk, dough_id=row.dough_id, name=row.dough.name, on=row.on, revision=row.revision,
         plan=PlanDoc.model_validate(row.body), saved_at=row.saved_at, saved_by=name_of(row.saved_by),
     )  # fmt: skip
@@ -150,7 +152,7 @@ def step_out(s: PlanStep) -> StepOut:
     )  # fmt: skip
 
 
-def kept_out(k: Kept) -> KeptOut:
+def kept_out(k: KeptBack) -> KeptOut:
     return KeptOut(kept=k, keeps_words=k.keeps.words, hours=k.keeps.hours)
 
 
@@ -158,8 +160,10 @@ def look_out(seq: int, p: Planned, whole: list[WholeSize], alike: AlikeOut | Non
     even = p.portions.evenness
     return PlanLookOut(
         seq=seq, portions=p.portions, evenness_words=even.words if even else "", whole=whole, laid=p.laid,
-        finishes=list(p.finishes), kept=[kept_out(k) for k in p.kept], alike=alike, baked=p.baked,
-        steps=[step_out(s) for s in p.steps.steps], no_forecast=p.no_forecast, cautions=list(p.cautions),
+        finishes=list(p.finishes), kept=[kept_out(k) for k in p.kept], alike=alike,
+        pieces=p.portions.divided.pieces, baked=p.baked,
+        steps=[step_out(s) for s in p.steps.steps], no_forecast=p.no_forecast,
+        cooling=list(p.cooling), cautions=list(p.cautions),
     )  # fmt: skip
 
 

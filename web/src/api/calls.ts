@@ -270,6 +270,31 @@ export const api = {
   session: (...init: Init<'get', '/api/session'>) => data(client.GET('/api/session', ...init)),
   /** Sign in by name and password; slowed down after repeated failures. */
   signIn: (...init: Init<'post', '/api/session'>) => data(client.POST('/api/session', ...init)),
+  /** A plan worked out while it is made: portions, trays, finishes, what is kept, steps. */
+  lookAtPlan: (...init: Init<'post', '/api/plans/look'>) => data(client.POST('/api/plans/look', ...init)),
+  /** The steps of one dough in their places, as if it had the kitchen to itself. */
+  timePlan: (...init: Init<'post', '/api/plans/time'>) => data(client.POST('/api/plans/time', ...init)),
+  /** A dough's plans, and what a plan can be made of. */
+  plans: (...init: Init<'get', '/api/doughs/{dough_id}/plans'>) =>
+    data(client.GET('/api/doughs/{dough_id}/plans', ...init)),
+  /** Keep a dough's plan of a day. */
+  savePlan: (...init: Init<'put', '/api/doughs/{dough_id}/plans/{on}'>) =>
+    data(client.PUT('/api/doughs/{dough_id}/plans/{on}', ...init)),
+  /** Take a plan off its day. */
+  dropPlan: (...init: Init<'delete', '/api/plans/{plan_id}'>) =>
+    data(client.DELETE('/api/plans/{plan_id}', ...init)),
+  /** Note what was begun and ended of a plan. */
+  markSteps: (...init: Init<'post', '/api/plans/{plan_id}/marks'>) =>
+    data(client.POST('/api/plans/{plan_id}/marks', ...init)),
+  /** All plans of a day on their lanes. */
+  dayPlan: (...init: Init<'post', '/api/days/{on}'>) => data(client.POST('/api/days/{on}', ...init)),
+  /** What lies in the larder, that which falls due first. */
+  larder: (...init: Init<'get', '/api/larder'>) => data(client.GET('/api/larder', ...init)),
+  /** Put something by. */
+  putBy: (...init: Init<'post', '/api/larder'>) => data(client.POST('/api/larder', ...init)),
+  /** Pieces leave the larder, or come back. */
+  takeFrom: (...init: Init<'post', '/api/larder/{stored_id}/moves'>) =>
+    data(client.POST('/api/larder/{stored_id}/moves', ...init)),
   /** Several doughs on one day: the order, and what to clean between. */
   day: (...init: Init<'post', '/api/swaps/day'>) => data(client.POST('/api/swaps/day', ...init)),
   /** What else in the pantry comes to the same as one line, and how many eggs it is by class. */

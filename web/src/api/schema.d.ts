@@ -2900,6 +2900,20 @@ export interface components {
             /** Versions */
             versions: number;
         };
+        /**
+         * BowlLoss
+         * @description What stays on bowl and tools, %: value, one sd, how many batches it was learned from, and in words.
+         */
+        BowlLoss: {
+            /** Batches */
+            batches: number;
+            /** Pct */
+            pct: number;
+            /** Sd */
+            sd: number;
+            /** Words */
+            words: string;
+        };
         /** BrownIn */
         BrownIn: {
             /** After G */
@@ -3435,22 +3449,30 @@ export interface components {
             /** Points */
             points: number[][];
         };
-        /**
-         * DayDoughOut
-         * @description A dough of the day, and why it can't be planned (empty: it is).
-         */
+        /** DayDoughOut */
         DayDoughOut: {
-            /** Pieces */
-            pieces: number;
-            plan: components["schemas"]["PlanOut"];
-            /** Wrong */
-            wrong: string;
+            /** Brings */
+            brings: string[];
+            /** Name */
+            name: string;
+        };
+        /** DayIn */
+        DayIn: {
+            /** Doughs */
+            doughs: number[];
+        };
+        /** DayOut */
+        DayOut: {
+            /** Cautions */
+            cautions: string[];
+            /** Order */
+            order: components["schemas"]["DayDoughOut"][];
         };
         /**
-         * DayIn
+         * DaySheetIn
          * @description How the day is looked at: cooks, from which hour, and whether the rest is planned from now on.
          */
-        DayIn: {
+        DaySheetIn: {
             /** Begin */
             begin?: string | null;
             /**
@@ -3470,14 +3492,14 @@ export interface components {
             seq?: number;
         };
         /**
-         * DayOut
+         * DaySheetOut
          * @description A day of the kitchen. time is empty where nothing is planned; cautions are about the order.
          */
-        DayOut: {
+        DaySheetOut: {
             /** Cautions */
             cautions: string[];
             /** Doughs */
-            doughs: components["schemas"]["DayDoughOut"][];
+            doughs: components["schemas"]["PlannedDoughOut"][];
             /** Now Min */
             now_min: number;
             /**
@@ -4126,15 +4148,28 @@ export interface components {
         };
         /**
          * Figure
-         * @description A figure that follows: its name, value and unit.
+         * @description A total on the strip: value None is unknown; lacks says in words what is missing.
+         *
+         *     known is what the known lines come to when the total lacks some; None where that says nothing.
          */
         Figure: {
-            /** Name */
-            name: string;
+            confidence: components["schemas"]["Confidence"];
+            /** Digits */
+            digits: number;
+            /** How */
+            how: string;
+            /** Key */
+            key: string;
+            /** Known */
+            known: number | null;
+            /** Label */
+            label: string;
+            /** Lacks */
+            lacks: string;
             /** Unit */
             unit: string;
             /** Value */
-            value: number;
+            value: number | null;
         };
         /**
          * FillingOut
@@ -4266,6 +4301,18 @@ export interface components {
             own: boolean;
             /** Then */
             then: string;
+        };
+        /**
+         * Follows
+         * @description A figure that follows: its name, value and unit.
+         */
+        Follows: {
+            /** Name */
+            name: string;
+            /** Unit */
+            unit: string;
+            /** Value */
+            value: number;
         };
         /**
          * ForecastChangeOut
@@ -4647,10 +4694,29 @@ export interface components {
         };
         /**
          * Kept
+         * @description moments from fresh to three weeks, kept as eaten says; crisp and soft until which hour (None: no change of side
+         *     within what is told); at the hour it is eaten; and sentences, each with its reason.
+         */
+        Kept: {
+            /** Crisp Until H */
+            crisp_until_h: number | null;
+            eaten: components["schemas"]["Eaten"];
+            /** Moments */
+            moments: components["schemas"]["KeptHour"][];
+            /** Sentences */
+            sentences: string[];
+            /** Soft Until H */
+            soft_until_h: number | null;
+            then: components["schemas"]["KeptHour"];
+            /** Words */
+            words: string;
+        };
+        /**
+         * KeptBack
          * @description Pieces kept back: what, how many, where, how long with the reason, room they take on a shelf in cm², and how they
          *     bake later (frozen dough; None: as planned).
          */
-        Kept: {
+        KeptBack: {
             /** Area Cm2 */
             area_cm2: number;
             /** Form */
@@ -4715,7 +4781,53 @@ export interface components {
             hours: number;
             /** Keeps Words */
             keeps_words: string;
-            kept: components["schemas"]["Kept"];
+            kept: components["schemas"]["KeptBack"];
+        };
+        /**
+         * KeptPlanOut
+         * @description A kept plan of a dough.
+         */
+        KeptPlanOut: {
+            /** Dough Id */
+            dough_id: number;
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            plan: components["schemas"]["PlanDoc"];
+            /** Revision */
+            revision: number;
+            /**
+             * Saved At
+             * Format: date-time
+             */
+            saved_at: string;
+            /** Saved By */
+            saved_by: string;
+        };
+        /**
+         * KeptPlansOut
+         * @description A dough's plans, newest day first; today is the kitchen's own date; and what there is to pick from.
+         */
+        KeptPlansOut: {
+            /** Divisions */
+            divisions: components["schemas"]["Division"][];
+            /** Finishes */
+            finishes: components["schemas"]["Finish"][];
+            /** Plans */
+            plans: components["schemas"]["KeptPlanOut"][];
+            /**
+             * Today
+             * Format: date
+             */
+            today: string;
+            /** Zone */
+            zone: string;
         };
         /**
          * KitchenOut
@@ -4857,7 +4969,7 @@ export interface components {
             low_mm: number;
             /** Out Mm */
             out_mm: number;
-            packing: components["schemas"]["Packing"];
+            packing: components["schemas"]["TrayPacking"];
             /** Per Tray */
             per_tray: number;
             touch: components["schemas"]["Touch"];
@@ -5321,20 +5433,6 @@ export interface components {
              * @default true
              */
             wrapped?: boolean;
-        };
-        /**
-         * Loss
-         * @description What stays on bowl and tools, %: value, one sd, how many batches it was learned from, and in words.
-         */
-        Loss: {
-            /** Batches */
-            batches: number;
-            /** Pct */
-            pct: number;
-            /** Sd */
-            sd: number;
-            /** Words */
-            words: string;
         };
         /**
          * MadeOut
@@ -5939,20 +6037,6 @@ export interface components {
             version: number;
         };
         /**
-         * Packing
-         * @description Where the pieces lie; how they lie, in words; and the sides of each as laid (a box may be turned).
-         */
-        Packing: {
-            /** Deep Mm */
-            deep_mm: number;
-            /** Spots */
-            spots: components["schemas"]["Spot"][];
-            /** Wide Mm */
-            wide_mm: number;
-            /** Words */
-            words: string;
-        };
-        /**
          * PackingOut
          * @description What cookies are kept in until they are eaten.
          */
@@ -6457,6 +6541,14 @@ export interface components {
              */
             cautions?: string[];
             /**
+             * Cooling
+             * @default []
+             */
+            cooling?: [
+                number,
+                number
+            ][];
+            /**
              * Error
              * @default
              */
@@ -6482,6 +6574,11 @@ export interface components {
              * @default
              */
             no_forecast?: string;
+            /**
+             * Pieces
+             * @default 0
+             */
+            pieces?: number;
             portions?: components["schemas"]["Portions"] | null;
             /** Seq */
             seq: number;
@@ -6503,49 +6600,44 @@ export interface components {
         };
         /**
          * PlanOut
-         * @description A kept plan of a dough.
+         * @description The swaps as picked: what changes, the ledger, the method, what stays unmet, what still breaks a need.
          */
         PlanOut: {
-            /** Dough Id */
-            dough_id: number;
-            /** Id */
-            id: number;
-            /** Name */
-            name: string;
-            /**
-             * On
-             * Format: date
-             */
-            on: string;
-            plan: components["schemas"]["PlanDoc"];
-            /** Revision */
-            revision: number;
-            /**
-             * Saved At
-             * Format: date-time
-             */
-            saved_at: string;
-            /** Saved By */
-            saved_by: string;
+            /** Brings */
+            brings: string[];
+            /** Changes */
+            changes: components["schemas"]["LineSwap"][];
+            draft: components["schemas"]["DraftDoc"];
+            /** Labels */
+            labels: string[];
+            /** Ledger */
+            ledger: components["schemas"]["LedgerOut"][];
+            /** Left */
+            left: string[];
+            /** Mass After G */
+            mass_after_g: number;
+            /** Mass Before G */
+            mass_before_g: number;
+            /** Method */
+            method: string[];
+            state: components["schemas"]["Standing"] | null;
+            /** Sweet After */
+            sweet_after: number | null;
+            /** Sweet Before */
+            sweet_before: number | null;
+            /** Unmet */
+            unmet: string[];
         };
         /**
-         * PlansOut
-         * @description A dough's plans, newest day first; today is the kitchen's own date; and what there is to pick from.
+         * PlannedDoughOut
+         * @description A dough of the day, and why it can't be planned (empty: it is).
          */
-        PlansOut: {
-            /** Divisions */
-            divisions: components["schemas"]["Division"][];
-            /** Finishes */
-            finishes: components["schemas"]["Finish"][];
-            /** Plans */
-            plans: components["schemas"]["PlanOut"][];
-            /**
-             * Today
-             * Format: date
-             */
-            today: string;
-            /** Zone */
-            zone: string;
+        PlannedDoughOut: {
+            /** Pieces */
+            pieces: number;
+            plan: components["schemas"]["KeptPlanOut"];
+            /** Wrong */
+            wrong: string;
         };
         /**
          * Portions
@@ -6562,8 +6654,8 @@ export interface components {
             /** Factor */
             factor: number;
             /** Figures */
-            figures: components["schemas"]["Figure"][];
-            loss: components["schemas"]["Loss"];
+            figures: components["schemas"]["Follows"][];
+            loss: components["schemas"]["BowlLoss"];
             mixings: components["schemas"]["Mixings"];
             /** Piece Mm */
             piece_mm: number;
@@ -8662,6 +8754,20 @@ export interface components {
             retired: boolean;
         };
         /**
+         * TrayPacking
+         * @description Where the pieces lie; how they lie, in words; and the sides of each as laid (a box may be turned).
+         */
+        TrayPacking: {
+            /** Deep Mm */
+            deep_mm: number;
+            /** Spots */
+            spots: components["schemas"]["Spot"][];
+            /** Wide Mm */
+            wide_mm: number;
+            /** Words */
+            words: string;
+        };
+        /**
          * TraysNeeded
          * @description Trays of each level it takes to see a difference: with so many pieces measured of each; None: more than 60.
          */
@@ -10155,7 +10261,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["DayIn"];
+                "application/json": components["schemas"]["DaySheetIn"];
             };
         };
         responses: {
@@ -10165,7 +10271,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["DayOut"];
+                    "application/json": components["schemas"]["DaySheetOut"];
                 };
             };
             /** @description Bad Request */
@@ -13737,7 +13843,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PlansOut"];
+                    "application/json": components["schemas"]["KeptPlansOut"];
                 };
             };
             /** @description Bad Request */
@@ -13845,7 +13951,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PlanOut"];
+                    "application/json": components["schemas"]["KeptPlanOut"];
                 };
             };
             /** @description Bad Request */
@@ -20201,7 +20307,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PlanOut"];
+                    "application/json": components["schemas"]["KeptPlanOut"];
                 };
             };
             /** @description Bad Request */
@@ -20308,7 +20414,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PlanOut"];
+                    "application/json": components["schemas"]["KeptPlanOut"];
                 };
             };
             /** @description Bad Request */

@@ -20,6 +20,9 @@ watch(
   { immediate: true },
 )
 
+/** This machine's own date; the day's page says whose clock it goes by. */
+const today = new Date().toLocaleDateString('sv-SE')
+
 async function signOut(): Promise<void> {
   switchSession(queryClient, await api.signOut())
 }
@@ -28,6 +31,8 @@ async function signOut(): Promise<void> {
 <template>
   <header class="top">
     <RouterLink class="brand" :to="{ name: 'shelf' }">Tarte</RouterLink>
+    <RouterLink class="place" :to="{ name: 'day', params: { on: today } }">Day</RouterLink>
+    <RouterLink class="place" :to="{ name: 'larder' }">Larder</RouterLink>
     <RouterLink class="place" :to="{ name: 'kitchen' }">Kitchen</RouterLink>
     <div class="middle"><slot /></div>
     <slot name="actions" />

@@ -1,0 +1,7 @@
+/** What is typed into a plan's box as a number; null is "left open". A comma is a point. NaN is told at the box. */
+export function typed(text: string | number | null | undefined): number | null {
+  if (text === null || text === undefined) return null
+  const plain = String(text).trim().replace(',', '.')
+  if (plain === '' || plain === '?') return null
+  return /^-?\d*\.?\d+$/.test(plain) ? Number(plain) : NaN
+}
