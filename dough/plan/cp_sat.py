@@ -34,8 +34,8 @@ MOST_TASKS = 400
 
 
 def solve(problem: Problem, *, rest: bool = False) -> Answer:
-    """The best plan, or which constraints fight. rest: what is left of a day that has begun, wanted sooner and looked at
-    less long. Raises ValueError past ``MOST_TASKS``."""
+    """The best plan, or which constraints fight. rest: what is left of a day that has begun, wanted sooner and
+    looked at less long. Raises ValueError past ``MOST_TASKS``."""
     if len(problem.tasks) > MOST_TASKS:
         raise ValueError(f"a day of {len(problem.tasks)} steps is more than can be planned at once")
     if not problem.tasks:

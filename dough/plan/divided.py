@@ -85,7 +85,7 @@ def portions(wish: Wish, draft: Draft, have: Have, case: BakeCase | None) -> Por
             loss_pct=None if wish.unknown == "loss" else pct,
         )  # fmt: skip
     each = divided.sizes[0].portion_g
-    found = _shape(wish.shape, way, divided, each, density, have)
+    found = _shape(_as_baked(wish.shape, way, draft), way, divided, each, density, have)
     case = None if case is None else replace(case, piece=replace(case.piece, portion_g=each))
     even, sized = _even(case, wish, divided.sizes)
     return Portions(
@@ -94,6 +94,18 @@ def portions(wish: Wish, draft: Draft, have: Have, case: BakeCase | None) -> Por
                 figure(have.mixer, "most_g")),
         found.piece_mm, found.thickness_mm, tuple(found.figures), tuple(found.words), tuple(found.wrong), even, sized,
     )  # fmt: skip
+
+
+def _as_baked(s: ShapeWish, way: Division, draft: Draft) -> ShapeWish:
+    """What nobody has typed of the shape is as the version's own start sizes say, where it is divided that way."""
+    p = draft.process
+    if way.shape != p.shape.value:
+        return s
+    wide = s.diameter_mm
+    if wide is None and s.length_mm is None:
+        wide = p.start_diameter_mm
+    thick = s.thickness_mm if s.thickness_mm is not None or way.id == "slab" else p.start_thickness_mm
+    return replace(s, diameter_mm=wide, thickness_mm=thick)
 
 
 def _even(

@@ -10,6 +10,7 @@ from ninja import Router
 from pydantic import BaseModel, Field
 
 from dough.accounts.scaling import whole_sizes
+from dough.accounts.toppings import coverage
 from dough.bake.intake import NoCase
 from dough.draft.target import Target
 from dough.facts.errors import EntryError, EntryErrors
@@ -86,7 +87,8 @@ def look(request: HttpRequest, payload: PlanIn) -> HttpResponse:
         return sent(refused(payload.seq, error))
     draft = payload.draft.to_core()
     whole = list(whole_sizes(draft.formula, Habit.METRIC))
-    return sent(look_out(payload.seq, found, whole, _alike(payload, found)))
+    tops = list(coverage(draft, None if found.no_forecast else found.laid.out_mm))
+    return sent(look_out(payload.seq, found, whole, tops, _alike(payload, found)))
 
 
 def _worked(payload: PlanIn) -> Planned:

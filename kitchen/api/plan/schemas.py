@@ -7,6 +7,7 @@ from datetime import date, datetime
 from pydantic import BaseModel, Field
 
 from dough.accounts.scaling import WholeSize
+from dough.accounts.toppings import Coverage
 from dough.facts.errors import EntryError, EntryErrors
 from dough.plan.day import Said
 from dough.plan.divided import Portions
@@ -98,6 +99,7 @@ class PlanLookOut(BaseModel):
     steps: list[StepOut] = []
     no_forecast: str = ""
     cooling: list[tuple[float, float]] = []
+    toppings: list[Coverage] = []
     cautions: list[str] = []
 
 
@@ -156,14 +158,16 @@ def kept_out(k: KeptBack) -> KeptOut:
     return KeptOut(kept=k, keeps_words=k.keeps.words, hours=k.keeps.hours)
 
 
-def look_out(seq: int, p: Planned, whole: list[WholeSize], alike: AlikeOut | None) -> PlanLookOut:
+def look_out(
+    seq: int, p: Planned, whole: list[WholeSize], toppings: list[Coverage], alike: AlikeOut | None
+) -> PlanLookOut:
     even = p.portions.evenness
     return PlanLookOut(
         seq=seq, portions=p.portions, evenness_words=even.words if even else "", whole=whole, laid=p.laid,
         finishes=list(p.finishes), kept=[kept_out(k) for k in p.kept], alike=alike,
         pieces=p.portions.divided.pieces, baked=p.baked,
         steps=[step_out(s) for s in p.steps.steps], no_forecast=p.no_forecast,
-        cooling=list(p.cooling), cautions=list(p.cautions),
+        cooling=list(p.cooling), toppings=toppings, cautions=list(p.cautions),
     )  # fmt: skip
 
 

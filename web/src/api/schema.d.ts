@@ -6588,6 +6588,11 @@ export interface components {
              */
             steps?: components["schemas"]["StepOut"][];
             /**
+             * Toppings
+             * @default []
+             */
+            toppings?: components["schemas"]["Coverage"][];
+            /**
              * Where
              * @default
              */

@@ -133,6 +133,10 @@ const most = (load: Schemas['Load'] | undefined, all: number): number =>
         A tray from the oven is below 30 °C after {{ fixed(laid.cools_min, 0) }} min on a rack.
         {{ laid.hot?.words }}
       </p>
+      <p v-for="t in look?.toppings ?? []" :key="t.line_id">
+        {{ t.name }} for the top: {{ fixed(t.per_piece_g, 1) }} g a piece; covers {{ percent(t.shaped) }} as
+        shaped<template v-if="t.baked != null">, {{ percent(t.baked) }} once it has spread</template>.
+      </p>
       <p v-for="w in laid.words" :key="w" class="small-words">{{ w }}</p>
       <p v-if="look?.no_forecast" class="small-words">{{ look.no_forecast }}</p>
       <a v-if="id" class="btn btn-outline-primary btn-sm" :href="`/api/plans/${id}/trays.pdf`" download
