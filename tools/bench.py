@@ -11,6 +11,7 @@ import time
 import urllib.request
 from collections.abc import Callable
 from dataclasses import replace
+from functools import partial
 from statistics import median, quantiles
 
 import numpy as np
@@ -163,7 +164,7 @@ def planning() -> None:
     def drag(gap: float) -> None:
         planned(Wish(pieces=24, tray=TrayWish(gap_mm=gap)), setting, Cookie(), have, "p1", "Softs")
 
-    summary("tray map while its gap is dragged", [clock(lambda g=g: drag(g)) for g in range(1, 41)], BUDGET_MS)
+    summary("tray map while its gap is dragged", [clock(partial(drag, float(g))) for g in range(1, 41)], BUDGET_MS)
     lanes = tuple(
         Lane(f"{what}:{n}", what, count, what == "oven", 0.12, 0.2)
         for what, n, count in (("mixer", 1, 1), ("oven", 1, 2), ("oven", 2, 2), ("tray", 1, 4))
@@ -176,12 +177,12 @@ def planning() -> None:
         )  # fmt: skip
         ask = problem(DayAsk(parts, lanes, cooks))
         solve(ask)
-        took = [clock(lambda a=ask: solve(a)) for _ in range(7)]
+        took = [clock(partial(solve, ask)) for _ in range(7)]
         summary(f"a day of four doughs, {cooks} cook{'s' if cooks > 1 else ''}", took, 2000)
         now = 700
         done = tuple(Done(x.task, x.start, x.end) for x in solve(ask).placed if x.end <= now)
         rest = without_hours(from_here(ask, now + 15, done), now + 15)
-        summary("  the rest of it, 15 min late", [clock(lambda r=rest: solve(r, rest=True)) for _ in range(7)], 1000)
+        summary("  the rest of it, 15 min late", [clock(partial(solve, rest, rest=True)) for _ in range(7)], 1000)
 
 
 def teaching() -> None:
