@@ -4,6 +4,8 @@ import asyncio
 import gc
 import logging
 import os
+import signal
+import threading
 import warnings
 from typing import Any
 
@@ -23,17 +25,38 @@ async def application(scope: dict[str, Any], receive: Receive, send: Send) -> No
     if scope["type"] != "lifespan":
         await django_application(scope, receive, send)
         return
-    keeper = Keeper()
-    for step, said, act in (("startup", "started", keeper.start), ("shutdown", "stopped", keeper.stop)):
+    keeper, bench = Keeper(), Bench()
+    acts = {"startup": (keeper.start, bench.start), "shutdown": (bench.stop, keeper.stop)}
+    for step, said in (("startup", "started"), ("shutdown", "stopped")):
         await receive()
-        await asyncio.to_thread(act)
+        if step == "startup":
+            _streams_end_at_a_signal()
+        for act in acts[step]:
+            await asyncio.to_thread(act)
         log.info(said)
         await send({"type": f"lifespan.{step}.complete"})
+
+
+def _streams_end_at_a_signal() -> None:
+    """Streams are told of a stop before the server waits for what is being answered: they never end by themselves."""
+    if threading.current_thread() is not threading.main_thread():
+        return
+    for number in (signal.SIGTERM, signal.SIGINT):
+        before = signal.getsignal(number)
+
+        def stopping(signum: int, frame: Any, before: Any = before) -> None:
+            ending.set()
+            if callable(before):
+                before(signum, frame)
+
+        signal.signal(number, stopping)
 
 
 # Loaded before the first request, so that no cook waits for it.
 from dough.bake.batch import warm  # noqa: E402
 from kitchen.api.reference.routes import reference_out  # noqa: E402
+from kitchen.api.streams import ending  # noqa: E402
+from tarte.bench import Bench  # noqa: E402
 from tarte.keeper import Keeper  # noqa: E402
 
 warm()

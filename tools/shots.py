@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from pathlib import Path
 
 from playwright.sync_api import Page
@@ -117,9 +118,26 @@ def kitchen(page: Page) -> None:
     page.get_by_role("heading", name="Test it with an oven thermometer").wait_for()
 
 
-def first_sheet(page: Page) -> None:
-    page.goto("/first")
-    page.get_by_role("button", name="Furnish the kitchen").wait_for()
+def run(page: Page) -> None:
+    page.goto("/dough/1/bake")
+    page.get_by_text("Just as the formula stands").click()
+    page.get_by_role("button", name="all steps").wait_for()
+
+
+def bench_weigh(page: Page) -> None:
+    run(page)
+    page.get_by_role("button", name="all steps").click()
+    page.get_by_role("button", name=re.compile("^. Weigh for creaming")).click()
+    page.get_by_role("button", name=re.compile("^pour 150")).click()
+    page.get_by_text("✓ right").wait_for()
+
+
+def bench_oven(page: Page) -> None:
+    run(page)
+    page.get_by_role("button", name="all steps").click()
+    page.get_by_role("button", name=re.compile("^. Bake 1")).click()
+    page.get_by_role("button", name="In the oven").click()
+    page.get_by_text("first look at").wait_for()
 
 
 def plan_part(page: Page, dough: int, tab: str) -> None:
@@ -151,8 +169,9 @@ def larder(page: Page) -> None:
 
 
 VIEWS = (
-    kitchen, first_sheet, shelf, paste_review, target, formula, versions, bake_chart, results, butter, next_step, swaps,
-    learn, series, trays, day, larder, plan,
+    kitchen, shelf, paste_review, target, formula, versions, bake_chart, results, butter, next_step, swaps,
+    learn, series, trays, day, larder, plan, bench_weigh,
+    bench_oven,
 )  # fmt: skip
 
 

@@ -10,7 +10,7 @@ from django.db import transaction
 
 from kitchen.actions.base import Action, Done
 from kitchen.actions.rights import Right
-from kitchen.models import Dough, Event, Kitchen
+from kitchen.models import Dough, Event, Kitchen, Plan, Run, Stored
 from kitchen.reading.doughs import MissingError, binned
 
 KEPT_FOR = timedelta(days=30)
@@ -20,7 +20,7 @@ KEPT_FOR = timedelta(days=30)
 class EmptyBin(Action[int]):
     """Throw away doughs that were taken off the shelf over 30 days ago and were never baked; how many.
 
-    What was baked, photographed, planned as a series or is followed stays: something rests on it.
+    What was baked, photographed, planned, put by, or is followed stays: something rests on it.
     """
 
     right = Right.MANAGE
@@ -41,6 +41,8 @@ def throw_away(now: datetime) -> int:
         for found in old:
             dough = Dough.objects.get(pk=found.pk)
             if dough.photos.exists() or dough.series.exists() or dough.butter_out.exists():
+                continue
+            if any(m.objects.filter(dough=dough).exists() for m in (Plan, Stored, Run)):
                 continue
             if dough.diet_versions.exists() or Dough.objects.filter(draft_parent__dough=dough).exclude(pk=dough.pk):
                 continue

@@ -12,6 +12,7 @@ from kitchen.api.bakes import routes as bakes
 from kitchen.api.butter import clock as butter_clock
 from kitchen.api.butter import rest as butter_rest
 from kitchen.api.butter import routes as butter
+from kitchen.api.devices import routes as devices
 from kitchen.api.diet_versions import routes as diet_versions
 from kitchen.api.doughs import kept as kept_doughs
 from kitchen.api.doughs import routes as doughs
@@ -29,6 +30,7 @@ from kitchen.api.plan import routes as plan
 from kitchen.api.preview import routes as preview
 from kitchen.api.recipes import routes as recipes
 from kitchen.api.reference import routes as reference
+from kitchen.api.runs import routes as runs
 from kitchen.api.series import routes as series
 from kitchen.api.session import routes as session
 from kitchen.api.session.membership import OfThisKitchen
@@ -64,6 +66,8 @@ ROUTERS: tuple[tuple[str, Router], ...] = (
     ("/plans", plan.router),
     ("/days", plan.day_router),
     ("/larder", larder.router),
+    ("/runs", runs.router),
+    ("/devices", devices.router),
     ("/bench", accounts.router),
     ("/pantry", pantry.router),
     ("/recipes", recipes.router),

@@ -64,6 +64,7 @@ TABLES: tuple[Table, ...] = (
     _whole("cold_places", kept.Cold),
     _whole("scales", kept.Scale),
     _whole("scale_checks", kept.ScaleCheck),
+    _whole("devices", kept.Device),
     _whole("lots", kept.Lot),
     _whole("own_ingredients", kept.OwnIngredient),
     _whole("cups", kept.CupWeighing),
@@ -83,6 +84,8 @@ TABLES: tuple[Table, ...] = (
     _whole("plans", kept.Plan),
     _whole("stored", kept.Stored),
     _whole("stored_moves", kept.StoredMove),
+    _whole("runs", kept.Run),
+    _whole("run_entries", kept.RunEntry),
     _whole("events", kept.Event),
 )
 #: Models that are left out on purpose, with the reason above.

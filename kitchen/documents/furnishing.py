@@ -7,13 +7,13 @@ from datetime import date
 from typing import Any
 
 from dough.facts.furnishings import Value, kind
-from kitchen.models import Cold, Cutter, Kitchen, Lot, Mixer, Oven, Scale, Scoop, Tin, Tray
+from kitchen.models import Cold, Cutter, Device, Kitchen, Lot, Mixer, Oven, Scale, Scoop, Tin, Tray
 from kitchen.models.furnishing import Furnishing
 
 #: Where each kind is kept.
 MODELS: dict[str, type[Furnishing]] = {
     "kitchen": Kitchen, "oven": Oven, "tray": Tray, "tin": Tin, "cutter": Cutter, "scoop": Scoop, "mixer": Mixer,
-    "cold": Cold, "scale": Scale, "lot": Lot,
+    "cold": Cold, "scale": Scale, "device": Device, "lot": Lot,
 }  # fmt: skip
 
 

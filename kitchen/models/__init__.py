@@ -18,6 +18,7 @@ from kitchen.models.pantry import OwnIngredient
 from kitchen.models.people import Invite, Member
 from kitchen.models.photo import Photo
 from kitchen.models.plan import Plan
+from kitchen.models.run import Device, Run, RunEntry
 from kitchen.models.series import Series
 from kitchen.models.supplier import SupplierLabel
 
@@ -31,6 +32,7 @@ __all__ = [
     "Cold",
     "CupWeighing",
     "Cutter",
+    "Device",
     "Dough",
     "Event",
     "Foretold",
@@ -45,6 +47,8 @@ __all__ = [
     "OwnIngredient",
     "Photo",
     "Plan",
+    "Run",
+    "RunEntry",
     "Scale",
     "ScaleCheck",
     "Scoop",

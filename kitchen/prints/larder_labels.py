@@ -16,6 +16,7 @@ SHEETS: dict[str, tuple[int, int, float, float, float, float, float, float]] = {
     "8": (2, 4, 99.1, 67.7, 4.7, 13.1, 2.5, 0.0),
 }
 SINGLE = (90.0, 62.0)
+ONE_A_PAGE = "one"
 MOST_LABELS = 500
 
 
@@ -32,8 +33,8 @@ class BagLabel:
 
 
 def labels_pdf(labels: list[BagLabel], sheet: str, skip: int = 0) -> bytes:
-    """Labels on a sheet (by how many it holds), skip of them left free; or each on a page of its own (“single”)."""
-    if sheet == "single":
+    """Labels on a sheet (by how many it holds), skip of them left free; or each on a page of its own (“one”)."""
+    if sheet == ONE_A_PAGE:
         page = FPDF(format=SINGLE, unit="mm")
         page.set_auto_page_break(False)
         for label in labels:

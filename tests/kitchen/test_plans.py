@@ -220,7 +220,7 @@ def test_balls_from_the_freezer_are_put_by_drawn_and_thrown(client: Client, furn
     assert back.json()["left"] == 6
     got = send(client, "GET", "/larder").json()
     assert [(i["left"], i["place"], i["due"]["state"]) for i in got["items"]] == [(6, "Freezer", "well")]
-    for sheet in ("24", "single"):
+    for sheet in ("24", "one"):
         assert client.get(f"/api/larder/labels.pdf?ids={ident}&sheet={sheet}").content.startswith(b"%PDF")
     assert client.get(f"/api/larder/labels.pdf?ids={ident}&sheet=9").status_code == 422
     assert client.get("/api/larder/labels.pdf?ids=999999").status_code == 404

@@ -63,6 +63,10 @@ WRITES: dict[str, Right] = {
     "DELETE /plans/{plan_id}": Right.DEVELOP,
     "POST /plans/{plan_id}/marks": Right.RECORD,
     "POST /larder": Right.RECORD,
+    "POST /runs": Right.RECORD,
+    "POST /runs/{run_id}/events": Right.RECORD,
+    "POST /runs/{run_id}/close": Right.RECORD,
+    "POST /devices/{device_id}/act": Right.RECORD,
     "POST /larder/{stored_id}/moves": Right.RECORD,
 }
 #: Open to whoever holds a secret, or a name and a password.

@@ -16,6 +16,7 @@ from pathlib import Path
 
 from tools.trust import crowd, ends
 from tools.trust.kills import kills
+from tools.trust.runs import run_kills
 from tools.trust.server import Server
 
 
@@ -36,6 +37,7 @@ def main(small: bool) -> int:
         limit = time.monotonic() + (60 if small else 1500)
         parts: list[Callable[[], str]] = [
             lambda: kills(server, sessions, 3 if small else 200, limit),
+            lambda: run_kills(server, sessions, 3 if small else 100, time.monotonic() + (60 if small else 900)),
             lambda: served(lambda: crowd.editors(server, sessions, 6 if small else 50, 3 if small else 8)),
             lambda: served(lambda: crowd.fuzz(server, sessions, 300 if small else 10_000, time.monotonic() + 900)),
             lambda: ends.hostile(server, sessions),

@@ -26,8 +26,24 @@ def merged(signs: list[Sign]) -> tuple[Finding, ...]:
                 causes[(cause, high)] = s
         key = f"{cause}.{high}.{s.line_ids[0]}" if cause in EACH and s.cause in EACH else f"{cause}.{high}"
         by_cause.setdefault(_home(key, by_cause), []).append(s)
-    found = [_finding(group) for group in by_cause.values()]
+    found = [_finding(group) for group in _told_once(list(by_cause.values()))]
     return tuple(sorted(found, key=lambda f: (WORST_FIRST.index(f.state), -f.out)))
+
+
+def _told_once(groups: list[list[Sign]]) -> list[list[Sign]]:
+    """Groups that the same cause speaks for become one: where all that is left of a cause are figures that follow from
+    others, another's figure leads, and that one's cause is told already."""
+    by_lead: dict[tuple[str, bool, str], list[Sign]] = {}
+    for group in groups:
+        lead = _lead(group)
+        own = lead.line_ids[0] if lead.cause in EACH and lead.line_ids else ""
+        by_lead.setdefault((lead.cause, lead.high, own), []).extend(group)
+    return list(by_lead.values())
+
+
+def _lead(group: list[Sign]) -> Sign:
+    """What speaks of the cause by itself leads, a style's band before a general limit."""
+    return min(group, key=lambda s: (bool(s.joins), WORST_FIRST.index(s.state), not s.key.startswith("band."), -s.out))
 
 
 def _home(key: str, known: dict[str, list[Sign]]) -> str:
@@ -42,9 +58,8 @@ def _rank(s: Sign) -> tuple[int, float]:
 
 
 def _finding(group: list[Sign]) -> Finding:
-    """What speaks of the cause by itself leads, a style's band before a general limit; the worst of all says how much
-    it matters."""
-    lead = min(group, key=lambda s: (bool(s.joins), WORST_FIRST.index(s.state), not s.key.startswith("band."), -s.out))
+    """A cause told: its lead first, and the worst of all says how much it matters."""
+    lead = _lead(group)
     others = sorted((s for s in group if s is not lead), key=_rank)
     state = min((s.state for s in group), key=WORST_FIRST.index)
     lines = dict.fromkeys(i for s in (lead, *others) for i in s.line_ids if s is lead or not s.joins)

@@ -18,7 +18,7 @@ from kitchen.api.errors import PROBLEMS
 from kitchen.documents.base import Key, Strict
 from kitchen.documents.draft import DraftDoc
 from kitchen.models import Cold, Stored
-from kitchen.prints.larder_labels import MOST_LABELS, SHEETS, BagLabel, labels_pdf
+from kitchen.prints.larder_labels import MOST_LABELS, ONE_A_PAGE, SHEETS, BagLabel, labels_pdf
 from kitchen.reading.doughs import MissingError, name_of
 from kitchen.reading.hours import zone
 from kitchen.reading.larder import InLarder, larder
@@ -98,7 +98,7 @@ def all_stored(request: HttpRequest, dough_id: int | None = None) -> LarderOut:
         for c in Cold.objects.all() if c.retired_at is None or held.get(c.pk)
     ]  # fmt: skip
     return LarderOut(
-        items=[_out(x) for x in found], places=places, forms=FORMS, sheets=[*SHEETS, "single"], caution=LOCAL
+        items=[_out(x) for x in found], places=places, forms=FORMS, sheets=[*SHEETS, ONE_A_PAGE], caution=LOCAL
     )
 
 
@@ -144,9 +144,11 @@ def _of(ident: int) -> StoredOut:
 
 @router.get("/labels.pdf", response={200: None, **PROBLEMS})
 def labels(request: HttpRequest, ids: str, sheet: str = "24", copies: int = 1, skip: int = 0) -> HttpResponse:
-    """Labels of some things (ids apart by commas) on a label sheet, or single."""
-    if sheet not in (*SHEETS, "single"):
-        raise EntryError("sheet", f"Label sheets known here hold {', '.join(SHEETS)} to a page; or single.")
+    """Labels of some things (ids apart by commas) on a label sheet, or one to a page (“one”)."""
+    if sheet not in (*SHEETS, ONE_A_PAGE):
+        raise EntryError(
+            "sheet", f"Label sheets known here hold {', '.join(SHEETS)} to a page; or one to a page (“one”)."
+        )
     if not 1 <= copies <= 100 or not 0 <= skip < 24:
         raise EntryError("copies", "One to 100 of each label, and up to 23 places left free.")
     wanted = [int(x) for x in ids.split(",")[:200] if x.strip().isascii() and x.strip().isdigit() and len(x) < 12]

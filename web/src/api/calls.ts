@@ -288,6 +288,27 @@ export const api = {
     data(client.POST('/api/plans/{plan_id}/marks', ...init)),
   /** All plans of a day on their lanes. */
   dayPlan: (...init: Init<'post', '/api/days/{on}'>) => data(client.POST('/api/days/{on}', ...init)),
+  /** Runs, newest first. */
+  runs: (...init: Init<'get', '/api/runs'>) => data(client.GET('/api/runs', ...init)),
+  /** Start a run of a dough; the same key twice starts one. */
+  startRun: (...init: Init<'post', '/api/runs'>) => data(client.POST('/api/runs', ...init)),
+  /** A run as it stands. */
+  run: (...init: Init<'get', '/api/runs/{run_id}'>) => data(client.GET('/api/runs/{run_id}', ...init)),
+  /** Write acts down in their order; each key counts once. */
+  writeDown: (...init: Init<'post', '/api/runs/{run_id}/events'>) =>
+    data(client.POST('/api/runs/{run_id}/events', ...init)),
+  /** What can be done about too much of a line. */
+  overOptions: (...init: Init<'get', '/api/runs/{run_id}/over/{line}'>) =>
+    data(client.GET('/api/runs/{run_id}/over/{line}', ...init)),
+  /** The core by minutes in the oven, as forecast. */
+  runCourse: (...init: Init<'get', '/api/runs/{run_id}/course'>) =>
+    data(client.GET('/api/runs/{run_id}/course', ...init)),
+  /** End a run; what was done becomes a bake in Results. */
+  closeRun: (...init: Init<'post', '/api/runs/{run_id}/close'>) =>
+    data(client.POST('/api/runs/{run_id}/close', ...init)),
+  /** Do something to a stand-in device. */
+  deviceAct: (...init: Init<'post', '/api/devices/{device_id}/act'>) =>
+    data(client.POST('/api/devices/{device_id}/act', ...init)),
   /** What lies in the larder, that which falls due first. */
   larder: (...init: Init<'get', '/api/larder'>) => data(client.GET('/api/larder', ...init)),
   /** Put something by. */

@@ -288,6 +288,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/devices/{device_id}/act": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Act
+         * @description Do something to a stand-in. Real devices are told nothing.
+         */
+        post: operations["kitchen_api_devices_routes_act"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/doughs": {
         parameters: {
             query?: never;
@@ -1589,7 +1609,7 @@ export interface paths {
         };
         /**
          * Labels
-         * @description Labels of some things (ids apart by commas) on a label sheet, or single.
+         * @description Labels of some things (ids apart by commas) on a label sheet, or one to a page (“one”).
          */
         get: operations["kitchen_api_larder_routes_labels"];
         put?: never;
@@ -2165,6 +2185,174 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/runs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * All Runs
+         * @description Runs, newest first.
+         */
+        get: operations["kitchen_api_runs_routes_all_runs"];
+        put?: never;
+        /**
+         * Start
+         * @description Start a run of a dough; the same key twice starts one.
+         */
+        post: operations["kitchen_api_runs_routes_start"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/runs/{run_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * One
+         * @description A run as it stands.
+         */
+        get: operations["kitchen_api_runs_routes_one"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/runs/{run_id}/close": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Close
+         * @description End a run; what was done becomes a bake in Results.
+         */
+        post: operations["kitchen_api_runs_routes_close"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/runs/{run_id}/course": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Course
+         * @description The core by minutes in the oven, as forecast.
+         */
+        get: operations["kitchen_api_runs_routes_course"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/runs/{run_id}/events": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Events
+         * @description The log of a run after a place in it.
+         */
+        get: operations["kitchen_api_runs_routes_events"];
+        put?: never;
+        /**
+         * Write
+         * @description Write acts down in their order; each key counts once however often it is sent.
+         */
+        post: operations["kitchen_api_runs_routes_write"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/runs/{run_id}/log.jsonl": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Log File
+         * @description The log as JSON Lines: one event a line, in order, as docs/formats says.
+         */
+        get: operations["kitchen_api_runs_routes_log_file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/runs/{run_id}/over/{line}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Over
+         * @description What can be done about too much of a line.
+         */
+        get: operations["kitchen_api_runs_routes_over"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/runs/{run_id}/really": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Really
+         * @description What the real amounts do to the forecast.
+         */
+        get: operations["kitchen_api_runs_routes_really"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/series/{series_id}": {
         parameters: {
             query?: never;
@@ -2360,6 +2548,27 @@ export interface components {
             of_flour?: boolean;
             /** Soda G */
             soda_g: number;
+        };
+        /**
+         * ActIn
+         * @description What is done to a stand-in: pour so many grams, take all off, unplug, plug in, set an oven, bake a run's cookies,
+         *     let time run (1 to 120 times).
+         */
+        ActIn: {
+            /** Figure */
+            figure?: number | null;
+            /** Run */
+            run?: number | null;
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "pour" | "clear" | "unplug" | "plug" | "set" | "bake" | "speed";
+        };
+        /** ActOut */
+        ActOut: {
+            /** Done */
+            done: string;
         };
         /** AddEdit */
         AddEdit: {
@@ -2878,6 +3087,47 @@ export interface components {
             sugars: components["schemas"]["SugarState"] | null;
             /** Toppings */
             toppings: components["schemas"]["Coverage"][];
+        };
+        /**
+         * BenchStep
+         * @description One thing on the bench. kind: weigh, do, wait or bake; minutes as planned; lines are weighed in it; why and what
+         *     to watch in words; load and pieces for what is baked.
+         */
+        BenchStep: {
+            /** Bang Min */
+            bang_min?: number | null;
+            /** Id */
+            id: string;
+            /** Kind */
+            kind: string;
+            /**
+             * Lines
+             * @default []
+             */
+            lines?: components["schemas"]["Weighing"][];
+            /**
+             * Load
+             * @default 0
+             */
+            load?: number;
+            /** Look Min */
+            look_min?: number | null;
+            /** Minutes */
+            minutes: number;
+            /** Name */
+            name: string;
+            /**
+             * Pieces
+             * @default 0
+             */
+            pieces?: number;
+            /** Turn Min */
+            turn_min?: number | null;
+            /**
+             * Words
+             * @default
+             */
+            words?: string;
         };
         /**
          * BinnedOut
@@ -5279,6 +5529,20 @@ export interface components {
             unit?: "g" | "%";
         };
         /**
+         * LineStanding
+         * @description How a line stands: grams wanted now (scaled), in it, still to come; and whether it is short, right or over.
+         */
+        LineStanding: {
+            /** In G */
+            in_g: number;
+            /** State */
+            state: string;
+            /** To Come G */
+            to_come_g: number;
+            /** Wanted G */
+            wanted_g: number;
+        };
+        /**
          * LineSwap
          * @description One line before and after; None where it was not there, or is gone.
          */
@@ -5391,6 +5655,32 @@ export interface components {
         Load: {
             /** Trays */
             trays: number[];
+        };
+        /**
+         * LoadState
+         * @description One time in the oven: ms it went in, was turned, banged and pulled (None: not), cues with their ms.
+         */
+        LoadState: {
+            /** Banged */
+            banged?: number | null;
+            /**
+             * Cues
+             * @default []
+             */
+            cues?: [
+                string,
+                number
+            ][];
+            /** Load */
+            load: number;
+            /** Loaded */
+            loaded: number;
+            /** Pieces */
+            pieces?: number | null;
+            /** Pulled */
+            pulled?: number | null;
+            /** Turned */
+            turned?: number | null;
         };
         /**
          * Look
@@ -5925,6 +6215,18 @@ export interface components {
             label: string;
             /** Unit */
             unit: string;
+        };
+        /**
+         * OptionOut
+         * @description What can be done about too much of a line, with what the forecast makes of it.
+         */
+        OptionOut: {
+            /** Effect */
+            effect: string;
+            /** How */
+            how: string;
+            /** Words */
+            words: string;
         };
         /** OutcomeOut */
         OutcomeOut: {
@@ -7444,6 +7746,66 @@ export interface components {
             /** Within Scatter */
             within_scatter: boolean;
         };
+        /**
+         * RunEventIn
+         * @description One act: its own key, what it was, when the device says it happened (ms), the step, what it says.
+         */
+        RunEventIn: {
+            /** Key */
+            key: string;
+            /** Said At */
+            said_at?: number | null;
+            /**
+             * Source
+             * @default hand
+             */
+            source?: string;
+            /**
+             * Step
+             * @default
+             */
+            step?: string;
+            /**
+             * Values
+             * @default {}
+             */
+            values?: {
+                [key: string]: number | string | boolean | null;
+            };
+            /** What */
+            what: string;
+        };
+        /**
+         * RunEventOut
+         * @description An event as it was written down.
+         */
+        RunEventOut: {
+            /** At */
+            at: number;
+            /** Key */
+            key: string;
+            /** Said At */
+            said_at: number | null;
+            /** Seq */
+            seq: number;
+            /** Source */
+            source: string;
+            /** Step */
+            step: string;
+            /** Values */
+            values: {
+                [key: string]: number | string | boolean | null;
+            };
+            /** What */
+            what: string;
+            /** Who */
+            who: string;
+        };
+        /** RunEventsIn */
+        RunEventsIn: {
+            /** Events */
+            events: components["schemas"]["RunEventIn"][];
+        };
         /** RunIn */
         RunIn: {
             /** Order */
@@ -7454,6 +7816,189 @@ export interface components {
             typed: {
                 [key: string]: string | number | null;
             };
+        };
+        /**
+         * RunLineOut
+         * @description A run in a list.
+         */
+        RunLineOut: {
+            /** Bake */
+            bake: number | null;
+            /**
+             * Begun At
+             * Format: date-time
+             */
+            begun_at: string;
+            /** Begun By */
+            begun_by: string;
+            /** Closed At */
+            closed_at: string | null;
+            /** Current */
+            current: string;
+            /** Dough Id */
+            dough_id: number;
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Version */
+            version: number;
+        };
+        /**
+         * RunOut
+         * @description A run as it stands: its script, state and lines; now is the server's clock in ms; coarse says of which lines the
+         *     scale is too coarse.
+         */
+        RunOut: {
+            /** Bake */
+            bake: number | null;
+            /**
+             * Begun At
+             * Format: date-time
+             */
+            begun_at: string;
+            /** Begun By */
+            begun_by: string;
+            /** Closed At */
+            closed_at: string | null;
+            /** Coarse */
+            coarse: {
+                [key: string]: string;
+            };
+            /** Current */
+            current: string;
+            /** Dough Id */
+            dough_id: number;
+            /** Factor */
+            factor: number;
+            /** Id */
+            id: number;
+            /** Lines */
+            lines: {
+                [key: string]: components["schemas"]["LineStanding"];
+            };
+            /** Name */
+            name: string;
+            /** Now */
+            now: number;
+            /** Portions Mean G */
+            portions_mean_g: number | null;
+            /** Portions Sd G */
+            portions_sd_g: number | null;
+            /** Reads G */
+            reads_g: number;
+            script: components["schemas"]["Script"];
+            /** Seq */
+            seq: number;
+            state: components["schemas"]["RunState"];
+            /** Version */
+            version: number;
+            window: components["schemas"]["WindowOut"] | null;
+        };
+        /**
+         * RunState
+         * @description Everything a run has come to. seq is the last event's; factor is what the lines still to weigh are multiplied
+         *     by.
+         */
+        RunState: {
+            /**
+             * Additions
+             * @default []
+             */
+            additions?: [
+                string,
+                number
+            ][];
+            /** Closed */
+            closed?: number | null;
+            /**
+             * Cups
+             * @default []
+             */
+            cups?: [
+                number,
+                number
+            ][];
+            /**
+             * Factor
+             * @default 1
+             */
+            factor?: number;
+            /** Guess */
+            guess?: {
+                [key: string]: string;
+            };
+            /**
+             * Loads
+             * @default []
+             */
+            loads?: components["schemas"]["LoadState"][];
+            /** Measured */
+            measured?: {
+                [key: string]: string;
+            };
+            /**
+             * Notes
+             * @default []
+             */
+            notes?: [
+                string,
+                string
+            ][];
+            /** Pieces */
+            pieces?: number | null;
+            /**
+             * Portions
+             * @default []
+             */
+            portions?: number[];
+            /** Probes */
+            probes?: {
+                [key: string]: [
+                    number,
+                    number
+                ][];
+            };
+            /**
+             * Seq
+             * @default 0
+             */
+            seq?: number;
+            /** Started */
+            started?: number | null;
+            /** Steps */
+            steps?: {
+                [key: string]: components["schemas"]["StepState"];
+            };
+            /** Temperatures */
+            temperatures?: {
+                [key: string]: [
+                    number,
+                    number
+                ];
+            };
+            /**
+             * Timers
+             * @default []
+             */
+            timers?: components["schemas"]["Timer"][];
+            /** Weighed */
+            weighed?: {
+                [key: string]: components["schemas"]["Weighed"];
+            };
+            /** Words */
+            words?: {
+                [key: string]: string;
+            };
+        };
+        /**
+         * RunWrittenOut
+         * @description What was written down, and how the run stands with it.
+         */
+        RunWrittenOut: {
+            /** Events */
+            events: components["schemas"]["RunEventOut"][];
+            run: components["schemas"]["RunOut"];
         };
         /**
          * Said
@@ -7513,6 +8058,22 @@ export interface components {
             value: number;
             /** Word */
             word: string;
+        };
+        /**
+         * Script
+         * @description All steps of a run, the bake's planned minutes, oven and portion.
+         */
+        Script: {
+            /** Bake Min */
+            bake_min: number;
+            /** Oven C */
+            oven_c: number;
+            /** Pieces */
+            pieces: number;
+            /** Portion G */
+            portion_g: number;
+            /** Steps */
+            steps: components["schemas"]["BenchStep"][];
         };
         /**
          * SearchOut
@@ -8017,6 +8578,15 @@ export interface components {
             /** Words */
             words: string;
         };
+        /** StartIn */
+        StartIn: {
+            /** Dough Id */
+            dough_id: number;
+            /** Key */
+            key: string;
+            /** Plan Id */
+            plan_id?: number | null;
+        };
         /**
          * State
          * @description What is known of one code in an ingredient. Told is a remark that changes nothing; unsaid has no row.
@@ -8062,6 +8632,26 @@ export interface components {
             source: string;
             /** Step */
             step: string;
+        };
+        /**
+         * StepState
+         * @description begun and done are ms (None: not); skipped; times it was begun again.
+         */
+        StepState: {
+            /**
+             * Again
+             * @default 0
+             */
+            again?: number;
+            /** Begun */
+            begun?: number | null;
+            /** Done */
+            done?: number | null;
+            /**
+             * Skipped
+             * @default false
+             */
+            skipped?: boolean;
         };
         /**
          * StoredOut
@@ -8678,6 +9268,20 @@ export interface components {
             words: string;
         };
         /**
+         * Timer
+         * @description A named timer: the ms at which it is due, and since when it runs.
+         */
+        Timer: {
+            /** Name */
+            name: string;
+            /** Since */
+            since: number;
+            /** Step */
+            step: string;
+            /** Until */
+            until: number;
+        };
+        /**
          * ToProtein
          * @description Two flours in the shares that give a protein, percent.
          */
@@ -8888,6 +9492,27 @@ export interface components {
             tried: string;
         };
         /**
+         * Weighed
+         * @description What is in of a line: grams in all, the single weighings (grams, source), what was decided about too much, the
+         *     lot it is from.
+         */
+        Weighed: {
+            /** Grams */
+            grams: number;
+            /** Lot */
+            lot?: number | null;
+            /**
+             * Over
+             * @default
+             */
+            over?: string;
+            /** Parts */
+            parts: [
+                number,
+                string
+            ][];
+        };
+        /**
          * WeighedDoc
          * @description Dough pressed level into something: its grams and ml.
          */
@@ -8907,6 +9532,33 @@ export interface components {
             planned_g: number | null;
             /** Weighed G */
             weighed_g: number;
+        };
+        /**
+         * Weighing
+         * @description One line to weigh: grams wanted, how far it may be off either way, its range where it goes by feel, what is said
+         *     of it, whether it can be spooned back, and what a need says (an allergen, a label to read).
+         */
+        Weighing: {
+            /** Back */
+            back: boolean;
+            /** Grams */
+            grams: number;
+            /** High G */
+            high_g: number | null;
+            /** Ingredient */
+            ingredient: string;
+            /** Line */
+            line: string;
+            /** Low G */
+            low_g: number | null;
+            /** Marks */
+            marks: string[];
+            /** Name */
+            name: string;
+            /** Said */
+            said: string;
+            /** Tolerance G */
+            tolerance_g: number;
         };
         /**
          * WholeSize
@@ -8977,6 +9629,20 @@ export interface components {
              * @default
              */
             note?: string;
+        };
+        /**
+         * WindowOut
+         * @description What to look for at the oven: minutes of the first look, the best and the last good one (None: not known).
+         */
+        WindowOut: {
+            /** Best Min */
+            best_min: number | null;
+            /** Core C */
+            core_c: number;
+            /** First Min */
+            first_min: number | null;
+            /** Width Mm */
+            width_mm: number;
         };
         /**
          * WishDoc
@@ -10587,6 +11253,113 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_devices_routes_act: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                device_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ActIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActOut"];
+                };
             };
             /** @description Bad Request */
             400: {
@@ -21250,6 +22023,1047 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ReferenceOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_runs_routes_all_runs: {
+        parameters: {
+            query?: {
+                dough_id?: number | null;
+                only_open?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunLineOut"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_runs_routes_start: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StartIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_runs_routes_one: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_runs_routes_close: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_runs_routes_course: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": [
+                        number,
+                        number
+                    ][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_runs_routes_events: {
+        parameters: {
+            query?: {
+                after?: number;
+            };
+            header?: never;
+            path: {
+                run_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunEventOut"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_runs_routes_write: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RunEventsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunWrittenOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_runs_routes_log_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_runs_routes_over: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_id: number;
+                line: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OptionOut"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_runs_routes_really: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OptionOut"];
                 };
             };
             /** @description Bad Request */

@@ -71,8 +71,9 @@ const dragging = ref<{ step: Placed; from: number; by: number } | null>(null)
 function label(p: Placed): string {
   const slack = p.slack > 0 ? `, could slip ${p.slack} min` : ''
   const pinned = p.pinned ? ', pinned' : ''
-  const dough = letter(p) ? `${p.dough}: ` : ''
-  return `${dough}${p.name}, ${p.starts} to ${p.ends}, ${p.end - p.start} min${slack}${pinned}${p.state === 'to come' ? '' : `, ${p.state}`}`
+  // What is seen comes first, so that it can be said to call the bar.
+  const seen = letter(p) ? `${letter(p)} ${p.name}, ${p.dough}` : p.name
+  return `${seen}, ${p.starts} to ${p.ends}, ${p.end - p.start} min${slack}${pinned}${p.state === 'to come' ? '' : `, ${p.state}`}`
 }
 function down(event: PointerEvent, step: Placed): void {
   ;(event.currentTarget as Element).setPointerCapture(event.pointerId)

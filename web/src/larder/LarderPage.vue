@@ -104,7 +104,7 @@ async function back(): Promise<void> {
             >labels
             <select v-model="sheet" class="form-select form-select-sm">
               <option v-for="s in data?.sheets ?? []" :key="s" :value="s">
-                {{ s === 'single' ? 'one to a page' : `${s} to a sheet` }}
+                {{ s === 'one' ? 'one to a page' : `${s} to a sheet` }}
               </option>
             </select></label
           >

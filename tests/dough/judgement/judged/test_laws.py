@@ -54,6 +54,11 @@ def test_so_it_is_on_formulas_far_outside_all_bands(formula: Formula) -> None:
     check(formula, None, Process())
 
 
+@pytest.mark.parametrize("pair", [("agave", "barleymalt"), ("agave", "caramelsugar"), ("agave", "bananapow")])
+def test_two_syrups_beside_next_to_no_flour_and_no_fat_are_one_cause_each(pair: tuple[str, str]) -> None:
+    check(formula_of(("ap", 1.0), *((p, 1.0) for p in pair)), None, Process())
+
+
 @pytest.mark.parametrize("name", sorted(SPOILED))
 def test_what_was_spoiled_by_one_slip_has_a_remedy(name: str) -> None:
     spoiled = SPOILED[name]

@@ -128,7 +128,7 @@ function dropSize(n: number): void {
             <th class="text-end">pieces</th>
             <th class="text-end">g each</th>
             <th class="text-end">minutes</th>
-            <th></th>
+            <th><span class="visually-hidden">take out</span></th>
           </tr>
         </thead>
         <tbody>

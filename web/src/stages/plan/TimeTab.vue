@@ -106,7 +106,7 @@ const toasting = computed(() => plan.value.toast ?? false)
             <th class="text-end">usual</th>
             <th class="text-end">slack</th>
             <th>where from</th>
-            <th></th>
+            <th><span class="visually-hidden">change</span></th>
           </tr>
         </thead>
         <tbody>

@@ -1,0 +1,148 @@
+"""Runs over the API: started once, written down once, undone, refused, closed into a bake that stands in Results."""
+
+from __future__ import annotations
+
+import json
+from typing import Any
+
+import pytest
+from django.contrib.auth.models import User
+from django.test import Client
+
+from kitchen.models import Bake, Dough, Event, Oven, Run, Tray, Version
+from tests.conftest import send
+
+
+@pytest.fixture
+def run(client: Client, kept: Dough) -> dict[str, Any]:
+    Oven.objects.update(shelves=2)
+    Tray.objects.update(usable_width_mm=430, usable_depth_mm=340, how_many=2)
+    made = send(client, "POST", "/runs", {"dough_id": kept.pk, "key": "start-1"})
+    assert made.status_code == 201, made.content
+    got: dict[str, Any] = made.json()
+    return got
+
+
+def write(client: Client, run: dict[str, Any], *acts: dict[str, Any]) -> Any:
+    return send(client, "POST", f"/runs/{run['id']}/events", {"events": list(acts)})
+
+
+def act(key: str, what: str, step: str = "", said_at: int | None = None, **values: Any) -> dict[str, Any]:
+    return {"key": key, "what": what, "step": step, "said_at": said_at, "values": values}
+
+
+def test_a_run_starts_once_and_keeps_a_changed_draft_as_a_version(
+    client: Client, run: dict[str, Any], kept: Dough
+) -> None:
+    again = send(client, "POST", "/runs", {"dough_id": kept.pk, "key": "start-1"}).json()
+    assert again["id"] == run["id"]
+    assert Version.objects.count() == 1
+    kept.draft["lines"][0]["grams"] += 5
+    kept.save()
+    other = send(client, "POST", "/runs", {"dough_id": kept.pk, "key": "start-2"}).json()
+    assert (other["version"], Version.objects.count()) == (2, 2)
+    assert [r["id"] for r in send(client, "GET", f"/runs?dough_id={kept.pk}&only_open=true").json()] == [
+        other["id"], run["id"],
+    ]  # fmt: skip
+    assert run["script"]["steps"][0]["id"] == run["current"]
+
+
+def test_an_act_sent_twice_counts_once_and_acts_keep_their_order(client: Client, run: dict[str, Any]) -> None:
+    first = run["script"]["steps"][0]["id"]
+    acts = [act("a", "begun", first), act("b", "done", first)]
+    one = write(client, run, *acts).json()
+    two = write(client, run, acts[1], acts[0], act("c", "note", first, text="warm day")).json()
+    assert [e["seq"] for e in one["events"]] == [1, 2]
+    assert [e["seq"] for e in two["events"]] == [2, 1, 3]
+    assert two["run"]["seq"] == 3
+    assert two["run"]["current"] != first
+    log = client.get(f"/api/runs/{run['id']}/log.jsonl").content.decode().splitlines()
+    assert [json.loads(line)["what"] for line in log] == ["begun", "done", "note"]
+    assert not Event.objects.filter(verb="WriteDown").exists()
+
+
+@pytest.mark.parametrize(
+    ("wrong", "says"),
+    [
+        (act("x", "weighed", line="flour", grams=-4), "out of reach"),
+        (act("x", "flown"), "nothing that can happen"),
+        (act("x", "note", text=""), "Say text"),
+        ({**act("x", "done"), "source": "rumour"}, "not where a figure"),
+    ],
+)
+def test_what_cannot_be_written_down_is_refused_whole(
+    client: Client, run: dict[str, Any], wrong: dict[str, Any], says: str
+) -> None:
+    got = write(client, run, act("good", "done", "cream"), wrong)
+    assert got.status_code == 422
+    assert says in got.json()["message"]
+    assert send(client, "GET", f"/runs/{run['id']}").json()["seq"] == 0
+
+
+def weighing(run: dict[str, Any]) -> dict[str, Any]:
+    found: dict[str, Any] = next(w for s in run["script"]["steps"] for w in s["lines"] if w["grams"] > 50)
+    return found
+
+
+def test_too_much_has_its_ways_out_each_with_its_forecast(client: Client, run: dict[str, Any]) -> None:
+    w = weighing(run)
+    got = write(client, run, act("a", "weighed", line=w["line"], grams=round(1.2 * w["grams"], 1))).json()["run"]
+    assert got["lines"][w["line"]]["state"] == "over"
+    ways = {o["how"]: o for o in send(client, "GET", f"/runs/{run['id']}/over/{w['line']}").json()}
+    assert {"keep", "scale", "again"} <= set(ways)
+    assert "more dough" in ways["scale"]["effect"]
+    assert ways["keep"]["effect"] != "as planned"
+    scaled = write(client, run, act("b", "over", line=w["line"], how="scale")).json()["run"]
+    assert scaled["state"]["factor"] == pytest.approx(1.2, abs=0.01)
+    others = [x for x in scaled["lines"] if x != w["line"]]
+    assert all(
+        scaled["lines"][x]["wanted_g"] == pytest.approx(run["lines"][x]["wanted_g"] * 1.2, rel=0.01) for x in others
+    )
+    really = send(client, "GET", f"/runs/{run['id']}/really").json()
+    assert really["words"] == "1 lines were weighed"
+
+
+def test_a_closed_run_is_a_bake_with_what_was_really_done(client: Client, run: dict[str, Any], kept: Dough) -> None:
+    w = weighing(run)
+    load = next(s for s in run["script"]["steps"] if s["kind"] == "bake")
+    start = run["now"] - 40 * 60_000
+    acts = [
+        act("a", "weighed", line=w["line"], grams=round(1.02 * w["grams"], 2)),
+        act("b", "temperature", of="butter", c=18.5),
+        act("c", "added", ingredient="milk", grams=6.0),
+        act("d", "loaded", load["id"], said_at=start, load=load["load"], pieces=12),
+        act("e", "cue", said_at=start + 9 * 60_000, load=load["load"], cue="gloss gone"),
+        act("f", "pulled", load["id"], said_at=start + int(11.5 * 60_000), load=load["load"]),
+        act("g", "measured", quantity="diameter_mm", text="82 84"),
+        act("h", "guess", diameter_mm="85", words="too flat"),
+    ]
+    assert write(client, run, *acts).status_code == 200
+    closed = send(client, "POST", f"/runs/{run['id']}/close")
+    assert closed.status_code == 200, closed.content
+    bake = Bake.objects.get()
+    assert closed.json()["bake"] == bake.number
+    assert bake.minutes == pytest.approx(11.5)
+    assert bake.batch.weighed[w["line"]] == pytest.approx(1.02 * w["grams"], rel=1e-3)
+    assert bake.batch.butter_temp_c == 18.5
+    assert bake.batch.additions[0][0] == "milk"
+    assert "gloss gone at 9.0 min" in bake.notes
+    assert "diameter_mm 85" in bake.notes
+    assert send(client, "POST", f"/runs/{run['id']}/close").json()["bake"] == bake.number
+    assert Bake.objects.count() == 1
+    late = write(client, run, act("z", "note", text="too late"))
+    assert "was closed" in late.json()["message"]
+    assert write(client, run, acts[0]).status_code == 200
+
+
+def test_a_run_without_a_bake_is_closed_without_one(client: Client, run: dict[str, Any]) -> None:
+    assert send(client, "POST", f"/runs/{run['id']}/close").json()["bake"] is None
+    assert Run.objects.get().closed_at is not None
+
+
+def test_a_course_nears_the_oven_and_strangers_hear_nothing(client: Client, run: dict[str, Any], cook: User) -> None:
+    course = send(client, "GET", f"/runs/{run['id']}/course").json()
+    cores = [c for _, c in course]
+    assert cores[0] < 40 < 85 < max(cores)
+    assert send(client, "GET", "/runs/999").status_code == 404
+    assert Client().get(f"/api/runs/{run['id']}/stream").status_code == 401
+    assert Client().get("/api/devices/stream").status_code == 401

@@ -1,0 +1,163 @@
+import { useEventSource, useIntervalFn, useTimeoutFn } from '@vueuse/core'
+import { computed, onScopeDispose, ref, shallowRef, watch, type Ref } from 'vue'
+import { api } from '@/api/calls'
+import { ApiError, words } from '@/api/client'
+import { useSession } from '@/api/queries'
+import { dropActs, keepAct, waitingActs, type Act, type WaitingAct } from './acts'
+import { overlaid, type Run } from './overlay'
+
+const AGAIN_MS = 1500
+const FOLLOW_MS = 20_000
+
+/**
+ * A run followed and written to. Every act is kept by the browser first, then sent in order with a key of its own; it is
+ * dropped here when the server has written it down. Other tablets are heard by a stream, and by asking where there is none.
+ *
+ * Usage: `const run = useRun(id); run.act('done', { step: 'cream' })`
+ */
+export function useRun(id: Ref<number>) {
+  const { data: session } = useSession()
+  const told = shallowRef<Run | null>(null)
+  const waiting = shallowRef<{ place: number | null; act: Act }[]>([])
+  const problem = ref('')
+  const away = ref(false)
+  /** How far the server's clock is ahead of this one's, ms. */
+  const ahead = ref(0)
+  const now = ref(Date.now())
+  useIntervalFn(() => {
+    now.value = Date.now() + ahead.value
+  }, 250)
+  const place = computed(() =>
+    JSON.stringify([session.value?.kitchen ?? '', session.value?.cook?.username ?? '', id.value]),
+  )
+  let sending = false
+  let over = false
+  onScopeDispose(() => {
+    over = true
+  })
+  const again = useTimeoutFn(() => void send(), AGAIN_MS, { immediate: false })
+  const run = computed<Run | null>(() =>
+    told.value === null
+      ? null
+      : overlaid(
+          told.value,
+          waiting.value.map((w) => w.act),
+        ),
+  )
+
+  watch([id, () => session.value?.cook?.username], open, { immediate: true })
+
+  async function open(): Promise<void> {
+    if (!Number.isInteger(id.value) || session.value === undefined) return
+    const left = await waitingActs(place.value)
+    waiting.value = left.map((w: WaitingAct) => ({ place: w.place, act: w.act }))
+    await refresh()
+    void send()
+  }
+
+  function take(got: Run): void {
+    // An answer on its way may be older than what is known by now.
+    if (told.value !== null && got.seq < told.value.seq && got.id === told.value.id) return
+    told.value = got
+    ahead.value = got.now - Date.now()
+    away.value = false
+  }
+  async function refresh(): Promise<void> {
+    try {
+      take(await api.run({ params: { path: { run_id: id.value } } }))
+      problem.value = ''
+    } catch (error) {
+      lost(error)
+    }
+  }
+  function lost(error: unknown): void {
+    if (error instanceof ApiError && error.unreachable) away.value = true
+    else problem.value = words(error)
+  }
+
+  const source = useEventSource(
+    computed(() =>
+      Number.isInteger(id.value) ? `/api/runs/${id.value}/stream?after=${told.value?.seq ?? 0}` : undefined,
+    ),
+    ['run'] as const,
+    { autoReconnect: { retries: -1, delay: 1000 }, immediate: false },
+  )
+  watch(
+    () => told.value !== null,
+    (known) => {
+      if (known) source.open()
+    },
+    { once: true },
+  )
+  watch(source.data, (data) => {
+    if (data === null) return
+    const seq = Number((JSON.parse(data) as { seq: number }).seq)
+    if (seq > (told.value?.seq ?? 0)) void refresh()
+  })
+  useIntervalFn(() => void refresh(), FOLLOW_MS)
+
+  /** Something happened; it is on screen at once and on its way. */
+  async function act(
+    what: string,
+    more: { step?: string; values?: Act['values']; source?: string } = {},
+  ): Promise<string> {
+    const made: Act = {
+      key: crypto.randomUUID(),
+      what,
+      said_at: Math.round(Date.now() + ahead.value),
+      step: more.step ?? '',
+      values: more.values ?? {},
+      source: more.source ?? 'hand',
+    }
+    const entry: { place: number | null; act: Act } = { place: null, act: made }
+    waiting.value = [...waiting.value, entry]
+    entry.place = await keepAct(place.value, made)
+    void send()
+    return made.key
+  }
+
+  async function send(): Promise<void> {
+    if (sending || over || waiting.value.length === 0) return
+    sending = true
+    const now = waiting.value.slice(0, 50)
+    try {
+      const got = await api.writeDown({
+        params: { path: { run_id: id.value } },
+        body: { events: now.map((w) => w.act) },
+      })
+      await dropActs(now.flatMap((w) => (w.place === null ? [] : [w.place])))
+      waiting.value = waiting.value.filter((w) => !now.includes(w))
+      problem.value = ''
+      take(got.run)
+    } catch (error) {
+      if (error instanceof ApiError && !error.unreachable) {
+        // One of them is refused for good: it is said and let go of, so that those behind it get through.
+        problem.value = words(error)
+        const first = now[0]
+        if (first?.place != null) await dropActs([first.place])
+        waiting.value = waiting.value.filter((w) => w !== first)
+      } else {
+        away.value = true
+        sending = false
+        again.start()
+        return
+      }
+    }
+    sending = false
+    if (waiting.value.length > 0) void send()
+  }
+
+  return {
+    run,
+    now,
+    waiting,
+    away,
+    problem,
+    act,
+    refresh,
+    close: () => api.closeRun({ params: { path: { run_id: id.value } } }),
+    take,
+  }
+}
+
+export type RunWork = ReturnType<typeof useRun>
