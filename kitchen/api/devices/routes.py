@@ -11,7 +11,8 @@ from pydantic import BaseModel, Field
 
 from devices.hub import here
 from dough.facts.errors import EntryError
-from kitchen.actions.rights import Right, may
+from kitchen.actions.base import RefusedError
+from kitchen.actions.rights import NEEDED, Right, may
 from kitchen.api.asked import MAX_ID
 from kitchen.api.errors import PROBLEMS
 from kitchen.api.runs.routes import course_of
@@ -41,7 +42,7 @@ class ActOut(BaseModel):
 def act(request: HttpRequest, device_id: int, payload: ActIn) -> ActOut:
     """Do something to a stand-in. Real devices are told nothing."""
     if not may(request.user, Right.RECORD):  # type: ignore[arg-type]
-        raise HttpError(403, "That takes a helper, a cook or the owner.")
+        raise RefusedError(f"That takes {NEEDED[Right.RECORD]}. Ask the owner.")
     device = Device.objects.filter(pk=device_id, retired_at=None).first()
     if device is None:
         raise MissingError("There is no such device.")
