@@ -10,7 +10,7 @@ from dataclasses import dataclass, replace
 
 from dough.facts.errors import EntryError
 from dough.plan.schedule import HANDS, Answer, Fight, Gap, Goal, Kind, Lane, Need, Problem, Solver, Task
-from dough.plan.steps import PlanStep, Steps, usual
+from dough.plan.steps import Steps, usual
 
 #: An oven heats up and cools down by so many minutes a kelvin where nobody has said (door closed 4 to 6 K/min; M).
 UP_MIN_PER_K, DOWN_MIN_PER_K = 0.12, 0.20
@@ -232,8 +232,3 @@ def span(minutes: int) -> str:
         return f"{minutes} min"
     hours = minutes / 60.0
     return f"{hours:.0f} h" if math.isclose(hours, round(hours)) else f"{hours:.1f} h"
-
-
-def lanes_used(steps: tuple[PlanStep, ...]) -> set[str]:
-    """Ids of the lanes that steps are on."""
-    return {n.lane for s in steps for n in s.task.needs}

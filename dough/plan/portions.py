@@ -188,32 +188,6 @@ def shared(dough_g: float, parts: tuple[tuple[str, float], ...], loss_pct: float
     return tuple((name, usable * share / total) for name, share in parts)
 
 
-@dataclass(frozen=True, slots=True)
-class Even:
-    """Two doughs that meet in one piece: grams of each for so many pieces, whole, with what each has left over."""
-
-    pieces: int
-    first_g: float
-    second_g: float
-    first_left_g: float
-    second_left_g: float
-    words: str
-
-
-def even_out(first_g: float, second_g: float, first_each_g: float, second_each_g: float) -> Even:
-    """How many pieces two doughs make together, and what is left of either. Masses after the bowl's loss."""
-    if min(first_g, second_g, first_each_g, second_each_g) <= 0:
-        raise EntryError("parts", "Both doughs and both shares of a piece need a weight.")
-    count = int(min(first_g / first_each_g, second_g / second_each_g) + 1e-9)
-    a, b = first_g - count * first_each_g, second_g - count * second_each_g
-    scarce = "the first" if first_g / first_each_g <= second_g / second_each_g else "the second"
-    over = max(a, b)
-    words = "both come out even" if over < 0.5 * min(first_each_g, second_each_g) else (
-        f"{scarce} dough runs out first; {over:.0f} g of the other is left"
-    )  # fmt: skip
-    return Even(count, count * first_each_g, count * second_each_g, a, b, words)
-
-
 def _count(pieces: float) -> int:
     if not 1 <= pieces <= MOST_PIECES:
         raise EntryError("pieces", f"A batch makes 1 to {MOST_PIECES:,} pieces.")

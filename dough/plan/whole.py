@@ -22,7 +22,7 @@ from dough.facts.furnishings import Facts
 from dough.plan.cooling import Cooling, cooling
 from dough.plan.divided import Portions, portions
 from dough.plan.finishes import Finished, finished, split_finishes
-from dough.plan.kept import FORMS, FromFrozen, UseBy, from_frozen, shelf_area_cm2, use_by
+from dough.plan.kept import FORMS, FromFrozen, UseBy, chilled_longer, from_frozen, shelf_area_cm2, use_by
 from dough.plan.laid import Laid, laid, with_portion
 from dough.plan.steps import Lanes, Setup, Steps, steps_of
 from dough.plan.wish import ButterWish, Have, KeepWish, Wish, figure, word
@@ -78,7 +78,7 @@ def _foretold(named: _Named, wanted: Cookie) -> Foretold | None:
 @dataclass(frozen=True, slots=True)
 class KeptBack:
     """Pieces kept back: what, how many, where, how long with the reason, room they take on a shelf in cm², and how they
-    bake later (frozen dough; None: as planned)."""
+    bake later (frozen dough; None: as planned); later: what days in the fridge do, in words."""
 
     form: str
     words: str
@@ -87,6 +87,7 @@ class KeptBack:
     keeps: UseBy
     area_cm2: float
     frozen: FromFrozen | None
+    later: str
 
 
 @dataclass(frozen=True)
@@ -135,6 +136,8 @@ def planned(wish: Wish, setting: Setting, wanted: Cookie, have: Have, group: str
     )  # fmt: skip
 
 
+#: Days in the fridge that are told ahead.
+MOST_DAYS = 2.0
 #: Minutes after the pull that the cooling is told for.
 COOLING_TOLD_MIN = 60
 
@@ -169,10 +172,15 @@ def _kept(
     keeps = use_by(k.form, place, draft.formula, aw=told.aw if told else None, finishes=of,
                    age_h=spent if dough else 0.0)  # fmt: skip
     wide = told.width.value if told is not None and not dough else got.piece_mm
+    later = ""
+    if dough and place is Place.FRIDGE and case is not None:
+        days = min(keeps.hours / 24.0, MOST_DAYS)
+        width, soft = chilled_longer(case, days)
+        later = f"After {days:.0f} days in the fridge: {width:+.0f} % wide, middle {soft:+.0f} points, by the model."
     frozen = from_frozen(case) if dough and place is Place.FREEZER and case is not None else None
     return KeptBack(
         k.form, FORMS[k.form], k.pieces, place, keeps,
-        shelf_area_cm2(k.form, k.pieces, wide, k.pieces * each, got.density.g_per_ml), frozen,
+        shelf_area_cm2(k.form, k.pieces, wide, k.pieces * each, got.density.g_per_ml), frozen, later,
     )  # fmt: skip
 
 

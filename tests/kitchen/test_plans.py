@@ -226,6 +226,14 @@ def test_balls_from_the_freezer_are_put_by_drawn_and_thrown(client: Client, furn
     assert client.get("/api/larder/labels.pdf?ids=999999").status_code == 404
 
 
+def test_days_in_the_fridge_are_told_ahead(client: Client, furnished: Kitchen, dough: Dough) -> None:
+    cold = Cold.objects.create(name="Fridge", kind="fridge", temp_c=4)
+    kept = [{"form": "balls", "pieces": 6, "cold": cold.pk}]
+    got = send(client, "POST", "/plans/look", asked(dough, pieces=24, keep=kept)).json()["kept"][0]["kept"]
+    assert got["later"].startswith("After 2 days in the fridge: -")
+    assert got["frozen"] is None
+
+
 def test_something_made_later_than_now_is_refused(client: Client, furnished: Kitchen, dough: Dough) -> None:
     body = {
         "dough_id": dough.pk, "form": "balls", "pieces": 12, "portion_g": 45, "cold_id": None, "key": "put-2",

@@ -7,7 +7,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from dough.facts.errors import EntryError
-from dough.plan.portions import Size, divide, division, divisions, dough_for, even_out, learned_loss, shared, solve
+from dough.plan.portions import Size, divide, division, divisions, dough_for, learned_loss, shared, solve
 
 masses = st.floats(200, 20_000)
 portions = st.floats(5, 180)
@@ -80,16 +80,6 @@ def test_loss_is_learned_from_what_was_weighed() -> None:
 def test_usual_losses_lie_in_their_span() -> None:
     for way in divisions().values():
         assert way.loss_low_pct <= way.loss_pct <= way.loss_high_pct
-
-
-@given(first=masses, second=masses, a=portions, b=portions)
-def test_two_doughs_meet_in_as_many_pieces_as_the_scarcer_gives(
-    first: float, second: float, a: float, b: float
-) -> None:
-    got = even_out(first, second, a, b)
-    assert got.first_g + got.first_left_g == pytest.approx(first)
-    assert got.second_g + got.second_left_g == pytest.approx(second)
-    assert min(got.first_left_g / a, got.second_left_g / b) < 1.0
 
 
 def test_halves_of_one_dough_come_out_even() -> None:

@@ -4964,7 +4964,7 @@ export interface components {
         /**
          * KeptBack
          * @description Pieces kept back: what, how many, where, how long with the reason, room they take on a shelf in cm², and how they
-         *     bake later (frozen dough; None: as planned).
+         *     bake later (frozen dough; None: as planned); later: what days in the fridge do, in words.
          */
         KeptBack: {
             /** Area Cm2 */
@@ -4973,6 +4973,8 @@ export interface components {
             form: string;
             frozen: components["schemas"]["FromFrozen"] | null;
             keeps: components["schemas"]["UseBy"];
+            /** Later */
+            later: string;
             /** Pieces */
             pieces: number;
             place: components["schemas"]["Place"];

@@ -182,7 +182,7 @@ async function putBy(n: number): Promise<void> {
           </p>
           <p class="small-words">
             Takes {{ fixed(told.kept.area_cm2, 0) }} cm² of shelf.
-            {{ told.kept.frozen?.words }}
+            {{ told.kept.frozen?.words ?? told.kept.later }}
           </p>
           <BButton size="sm" variant="outline-primary" @click="putBy(n)"
             >It is made: put it in the larder</BButton
