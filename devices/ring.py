@@ -16,6 +16,8 @@ from pathlib import Path
 RECORD = struct.Struct("<QQiidI")
 SIZE = 64
 COUNT = 4096
+#: The file’s name in a kitchen’s data folder.
+NAME = "devices.ring"
 HEAD = 64
 #: What a reading is: settled, moving, of a device that does not say, or a trouble (its code is the value).
 SETTLED, MOVING, TROUBLE = 1, 0, 2

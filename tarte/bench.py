@@ -13,7 +13,7 @@ from django.conf import settings
 from django.db import close_old_connections
 
 from devices.hub import Hub, Setup, set_here
-from devices.ring import Ring
+from devices.ring import NAME, Ring
 from kitchen.models import Device
 
 LOOK_EVERY_S = 3.0
@@ -55,7 +55,7 @@ class Bench:
                         lock = lock or _held()
                         if lock is None:
                             continue
-                        ring = Ring(settings.DATA / "devices.ring")
+                        ring = Ring(settings.DATA / NAME)
                         hub = Hub(ring, lambda: int(time.time() * 1000))
                         set_here(hub)
                     hub.follow(wanted())

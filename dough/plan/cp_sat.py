@@ -13,7 +13,6 @@ from typing import Any
 
 from dough.plan.schedule import (
     EARLIEST,
-    HANDS,
     LATEST,
     Answer,
     Fight,
@@ -356,6 +355,3 @@ def _given(problem: Problem, name: str, minutes: int) -> Problem:
             for g in gaps
         )  # fmt: skip
     return Problem(tasks, problem.lanes, gaps, goal, closed)
-
-
-__all__ = ["HANDS", "fights", "solve"]

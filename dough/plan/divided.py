@@ -196,7 +196,8 @@ def _cut(found: _Shaped, s: ShapeWish, mass: float, d: Divided, density: Density
     cut = rolled(mass, density, thick, wide, deep, outline=kind, area_cm2=area)  # type: ignore[arg-type]
     found.piece_mm, found.thickness_mm = wide, thick
     found.figures += [
-        Follows("sheet", cut.width_mm, f"× {cut.depth_mm:.0f} mm"), Follows("thick", thick, "mm between guides"),
+        Follows("sheet, wide", cut.width_mm, "mm"), Follows("sheet, long", cut.depth_mm, "mm"),
+        Follows("thick", thick, "mm between guides"),
         Follows("a piece", cut.piece_g, "g"), Follows("first roll", cut.first, "pieces"),
         Follows("second roll", cut.second, "pieces"), Follows("scrap", cut.scrap_g, "g"),
     ]  # fmt: skip

@@ -12,7 +12,7 @@ from functools import cache
 from typing import Literal
 
 from dough.accounts.butter.resting import use_by_of
-from dough.accounts.formula import Formula, Place, Step
+from dough.accounts.formula import Formula, Place, Process, Step
 from dough.bake.contract import BakeCase
 from dough.bake.intake import bake_inputs
 from dough.bake.model import forecasts
@@ -31,6 +31,8 @@ LOCAL = "Local food rules go first."
 #: Part-baked cookies are as moist as their middle: kept like soft ones, cold (judgement, L).
 PART_BAKED_H, PART_SHARE = 24.0, 0.7
 FROZEN_C = -18.0
+#: How much longer practice bakes balls from frozen (M).
+FROZEN_MORE = "1.5 to 3 min"
 #: Thaw: balls on the counter, min, or in the fridge, h (practice, M).
 THAW_MIN, THAW_FRIDGE_H = 40.0, 10.0
 #: Classes whose fat turns first.
@@ -125,8 +127,8 @@ def from_frozen(case: BakeCase) -> FromFrozen:
     return FromFrozen(
         more, width,
         f"From the freezer: {more:+.1f} min, {abs(width):.0f} % {'narrower' if width < 0 else 'wider'}; practice says "
-        "1.5 to 3 min and 3 to 8 %. Or thaw: balls 40 min on the counter, or overnight in the fridge. Once thawed and "
-        "warm for two hours it is not frozen again.",
+        f"{FROZEN_MORE} and 3 to 8 %. Or thaw: balls 40 min on the counter, or overnight in the fridge. Once thawed "
+        "and warm for two hours it is not frozen again.",
     )  # fmt: skip
 
 
@@ -139,6 +141,20 @@ def chilled_longer(case: BakeCase, days: float) -> tuple[float, float]:
         100.0 * (aged.ends["diameter_mm"] / plain.ends["diameter_mm"] - 1.0),
         aged.ends["middle_soft"] - plain.ends["middle_soft"],
     )
+
+
+def bake_as(process: Process, form: str, place: Place) -> str:
+    """How something kept is baked later, for its label; empty for what is baked already."""
+    if form == "baked":
+        return ""
+    said = []
+    if process.oven_c is not None:
+        said.append(f"{process.oven_c:.0f} °C{' fan' if process.fan else ''}")
+    if process.minutes is not None:
+        said.append(f"{process.minutes:g} min")
+    if place is Place.FREEZER:
+        said.append(f"{FROZEN_MORE} longer from frozen")
+    return f"Bake: {', '.join(said)}" if said else ""
 
 
 def shelf_area_cm2(form: str, pieces: int, piece_mm: float, mass_g: float, g_per_ml: float) -> float:

@@ -17,6 +17,8 @@ from dough.plan.packing import Outline, pack
 WEB_MM, EDGE_MM, RAGGED = 2.0, 3.0, 0.94
 #: What the second roll gives beside the first: more ragged, drier (M). Rest before it, min.
 SECOND, REST_MIN = 0.90, 20.0
+#: How much longer than wide a sheet is rolled where nobody says.
+LONGER = 1.35
 #: How much shorter an unrested cut-out bakes along the roll, share, and after a rest (M).
 SHRINKS, SHRINKS_RESTED = 0.03, 0.01
 #: Usual guides, mm.
@@ -57,7 +59,7 @@ def rolled(
     cut = area_cm2 or _cut_cm2(wide_mm, deep_mm, outline)
     piece_g = cut * thickness_mm / 10.0 * density.g_per_ml
     area = mass_g / density.g_per_ml / (thickness_mm / 10.0) * 100.0
-    wide = width_mm or math.sqrt(area / 1.35)
+    wide = width_mm or math.sqrt(area / LONGER)
     deep = area / wide
     first = _on(wide, deep, wide_mm, deep_mm, outline)
     if first == 0:
@@ -65,8 +67,8 @@ def rolled(
                          "that cutter is too large for it, or the dough too little.")  # fmt: skip
     left = mass_g - first * piece_g
     again = left * SECOND
-    side = math.sqrt(again / density.g_per_ml / (thickness_mm / 10.0) * 100.0 / 1.35)
-    second = _on(side, 1.35 * side, wide_mm, deep_mm, outline) if side > 1.0 else 0
+    side = math.sqrt(again / density.g_per_ml / (thickness_mm / 10.0) * 100.0 / LONGER)
+    second = _on(side, LONGER * side, wide_mm, deep_mm, outline) if side > 1.0 else 0
     scrap = left - second * piece_g
     shrink = SHRINKS_RESTED if rest_first else SHRINKS
     words = [

@@ -32,7 +32,9 @@ LONGEST_REST_H = 96.0
 
 @dataclass(frozen=True, slots=True)
 class Usual:
-    """A step's row: name, kind, usual minutes with their span, how sure, why."""
+    """A step's row: name, kind, usual minutes with their span, how sure, why; and what the bench asks of it: which
+    temperature is read, how it feels (butter, dough, or the words themselves), what may go in by the spoon, what to
+    watch."""
 
     id: str
     name: str
@@ -42,6 +44,10 @@ class Usual:
     high: float
     confidence: str
     why: str
+    reads: str
+    feels: str
+    spoons: tuple[str, ...]
+    watch: str
 
 
 @cache
@@ -50,7 +56,8 @@ def usual() -> dict[str, Usual]:
     return {
         r["id"]: Usual(
             r["id"], r["name"], Kind(r["kind"]), float(r["minutes"]), float(r["low"] or r["minutes"]),
-            float(r["high"] or r["minutes"]), r["confidence"], r["why"],
+            float(r["high"] or r["minutes"]), r["confidence"], r["why"], r["reads"], r["feels"],
+            tuple(r["spoons"].split()), r["watch"],
         )
         for r in rows("plan_steps")
     }  # fmt: skip
@@ -94,8 +101,6 @@ class Setup:
     lanes: Lanes
     bake_min: float
     oven_c: int
-    core_c: float = 95.0
-    height_mm: float = 10.0
     look_min: float | None = None
     turn_min: float | None = None
     tray_rest_min: float = 4.0

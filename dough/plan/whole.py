@@ -207,7 +207,6 @@ def _setup(
             preheat_min=figure(have.oven, "preheat_min"), recovery_min=figure(have.oven, "recovery_min") or 1.0,
         ),
         bake_min=minutes, oven_c=round(case.heat.oven_c if case else p.oven_c or 180.0),
-        core_c=told.core_c if told else 95.0, height_mm=told.height_mm if told else 10.0,
         look_min=told.first_min if told and told.first_min and told.first_min < minutes else minutes - 2.0,
         turn_min=lay.two.turn_min if lay.two and together > 1 else p.rotate_minute,
         tray_rest_min=cool.on_tray_min, cool_min=max((rack or 40.0) - cool.on_tray_min, 2.0),

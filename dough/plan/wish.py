@@ -57,15 +57,6 @@ class KeepWish:
 
 
 @dataclass(frozen=True, slots=True)
-class SecondWish:
-    """Another dough in each piece: which, and its share of the piece's mass; how they meet."""
-
-    dough: int
-    share: float
-    how: str = "halves"
-
-
-@dataclass(frozen=True, slots=True)
 class ButterWish:
     """How the butter starts: its form, °C, wrapped or not."""
 
@@ -87,11 +78,8 @@ class Wish:
     sizes: tuple[Size, ...] = ()
     division: str = ""
     shape: ShapeWish = field(default_factory=ShapeWish)
-    second: SecondWish | None = None
     tray: TrayWish = field(default_factory=TrayWish)
     tolerance_g: float = USUAL_TOLERANCE_G
-    ready: int | None = None
-    begin: int | None = None
     toast: bool = False
     finishes: tuple[tuple[str, int], ...] = ()
     butter: ButterWish = field(default_factory=ButterWish)

@@ -9,6 +9,8 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
+from dough.accounts.butter.feel import feels
+from dough.accounts.butter.mixing import CONSISTENCY
 from dough.accounts.formula import Draft, Formula, Line, Step
 from dough.accounts.needs.verdict import marks
 from dough.bake.batch import bake
@@ -18,7 +20,9 @@ from dough.bake.model import end_values
 from dough.facts.cookie import ATTRIBUTES
 from dough.facts.errors import EntryErrors
 from dough.facts.needs import NOTHING, Wanted
-from dough.plan.steps import Steps
+from dough.facts.staples import EGG, MILK, PLAIN_FLOUR, staple
+from dough.plan.loads import Load
+from dough.plan.steps import PlanStep, Steps, usual
 
 #: An error that moves the cookie by this many clear misses (root mean square) is as far as a weighing may be off.
 MAY_MOVE = 0.12
@@ -33,11 +37,12 @@ SPOONED = ("flour", "sugar", "leavening", "salt", "fold-in", "flavour")
 
 @dataclass(frozen=True, slots=True)
 class Weighing:
-    """One line to weigh: grams wanted, how far it may be off either way, its range where it goes by feel, what is said
-    of it, whether it can be spooned back, and what a need says (an allergen, a label to read)."""
+    """One line to weigh: its role, grams wanted, how far it may be off either way, its range where it goes by feel,
+    what is said of it, whether it can be spooned back, and what a need says (an allergen, a label to read)."""
 
     line: str
     ingredient: str
+    role: str
     name: str
     grams: float
     tolerance_g: float
@@ -49,9 +54,19 @@ class Weighing:
 
 
 @dataclass(frozen=True, slots=True)
+class Spoon:
+    """Something that may go in on the spot: its id and name, and how much a first spoonful is, g."""
+
+    ingredient: str
+    name: str
+    grams: float
+
+
+@dataclass(frozen=True, slots=True)
 class BenchStep:
     """One thing on the bench. kind: weigh, do, wait or bake; minutes as planned; lines are weighed in it; why and what
-    to watch in words; load and pieces for what is baked."""
+    to watch in words; load and pieces for what is baked; reads is the temperature that is read in it, feels how it may
+    feel, spoons what may go in on the spot."""
 
     id: str
     name: str
@@ -64,6 +79,9 @@ class BenchStep:
     look_min: float | None = None
     turn_min: float | None = None
     bang_min: float | None = None
+    reads: str = ""
+    feels: tuple[str, ...] = ()
+    spoons: tuple[Spoon, ...] = ()
 
 
 @dataclass(frozen=True)
@@ -90,26 +108,21 @@ WEIGH_NAMES = {
 }  # fmt: skip
 #: Which weighing comes right before which step of the plan.
 BEFORE = {Step.CREAM: "cream", Step.EGG: "egg", Step.DRY: "flour", Step.FOLD_IN: "fold", Step.TOP: "shape"}
-WORDS = {
-    "cream": "Pale, fluffy, larger: a weighed cup says more than the eye.",
-    "egg": "One after another, each gone before the next.",
-    "flour": "On low; stop when it just vanishes.",
-    "fold": "By hand if the machine would chop them.",
-    "shape": "Portions of one weight are done together.",
-    "chill": "Cold to the middle, not just outside.",
-    "preheat": "To even walls, not to the signal.",
-}
+#: A first spoonful against the flour (the cures of ``accounts.butter.mixing``), and what a spoon may hold.
+SPOON = 0.02
+STAPLES = {"egg": EGG, "milk": MILK, "flour": PLAIN_FLOUR}
 #: Steps of a plan that are marks within a bake, or moments beside it, not steps of their own at the bench.
 INSIDE = ("look", "turn", "bang", "out", "in")
 
 
 def script_of(
-    setting: Setting, steps: Steps, factor: float, pieces: int, portion_g: float, wanted: Wanted = NOTHING,
+    setting: Setting, steps: Steps, loads: Sequence[Load], factor: float, portion_g: float, wanted: Wanted = NOTHING,
     reads_g: float = 1.0,
 ) -> Script:  # fmt: skip
-    """The script of a plan: its draft times factor. reads_g is what the scale reads to."""
+    """The script of a plan: its draft times factor, its loads in the oven. reads_g is what the scale reads to."""
     draft = _scaled(setting.draft, factor)
     tolerances = tolerances_g(setting, factor, reads_g)
+    marked = {_name(s): s.minute_of_load for s in steps.steps}
     found: list[BenchStep] = []
     weighed: set[Step] = set()
 
@@ -119,30 +132,51 @@ def script_of(
             found.append(BenchStep(f"weigh_{step.value.replace('-', '_')}", WEIGH_NAMES[step], "weigh", 0.0, "", lines))
         weighed.add(step)
 
-    p = draft.process
     for s in steps.steps:
-        name = s.task.id.split(":", 1)[1]
+        name = _name(s)
         base = name.rstrip("0123456789").rstrip("_")
         if base in INSIDE or name.startswith("weigh"):
             continue
         for step, at in BEFORE.items():
             if base == at:
                 weigh(step)
-        load = int(name.removeprefix(f"{base}_")) if base == "bake" and name != base else 1
-        kind = "bake" if base == "bake" else "do" if s.task.kind.value == "hands" else "wait"
-        marked = {x.task.id.split(":", 1)[1]: x.minute_of_load for x in steps.steps}
-        mark = name.removeprefix("bake")
-        found.append(
-            BenchStep(
-                name, s.name, kind, s.task.minutes, WORDS.get(base, s.source), (), load if kind == "bake" else 0,
-                pieces if kind == "bake" else 0, marked.get(f"look{mark}") or marked.get("look"),
-                marked.get(f"turn{mark}"), p.bang_minute,
-            )
-        )  # fmt: skip
+        if base == "bake":
+            load = int(name.removeprefix("bake_")) if name != base else 1
+            mark = name.removeprefix("bake")
+            found.append(
+                BenchStep(
+                    name, s.name, "bake", s.task.minutes, s.source, load=load, pieces=loads[load - 1].pieces,
+                    look_min=marked.get(f"look{mark}"), turn_min=marked.get(f"turn{mark}"),
+                    bang_min=draft.process.bang_minute,
+                )
+            )  # fmt: skip
+        else:
+            found.append(_asking(name, base, s, draft))
     for step in ORDER:
         weigh(step)
+    p = draft.process
     minutes = next((s.minutes for s in found if s.kind == "bake"), p.minutes or 12.0)
-    return Script(tuple(found), portion_g, pieces, minutes, p.oven_c or 180.0)
+    return Script(tuple(found), portion_g, sum(x.pieces for x in loads), minutes, p.oven_c or 180.0)
+
+
+def _name(s: PlanStep) -> str:
+    return s.task.id.split(":", 1)[1]
+
+
+def _asking(name: str, base: str, s: PlanStep, draft: Draft) -> BenchStep:
+    """A step of hands or waiting with what the bench asks of it (data/plan_steps.csv): words for butter and dough are
+    those the butter strip and the schools of mixing use."""
+    row = usual().get(base)
+    kind = "do" if s.task.hands_on else "wait"
+    if row is None:
+        return BenchStep(name, s.name, kind, s.task.minutes, s.source)
+    words = {"butter": tuple(f.short for f in feels()), "dough": tuple(w for w, _ in CONSISTENCY)}
+    felt = words.get(row.feels, tuple(row.feels.split(";")) if row.feels else ())
+    grams = round(SPOON * (draft.formula.flour_g or 250.0), 1)
+    spoons = tuple(Spoon(STAPLES[x], staple(STAPLES[x]).name, grams) for x in row.spoons)
+    return BenchStep(
+        name, s.name, kind, s.task.minutes, row.watch or s.source, reads=row.reads, feels=felt, spoons=spoons
+    )
 
 
 def _scaled(draft: Draft, factor: float) -> Draft:
@@ -155,8 +189,8 @@ def _weighing(x: Line, tolerances: dict[str, float], wanted: Wanted) -> Weighing
                  for m in marks(x.ingredient, wanted))  # fmt: skip
     low, high = x.range_g or (None, None)
     return Weighing(
-        x.id, x.ingredient_id, x.ingredient.name, x.grams or 0.0, tolerances.get(x.id, 1.0), low, high, x.said,
-        x.role.value in SPOONED, said,
+        x.id, x.ingredient_id, x.role.value, x.ingredient.name, x.grams or 0.0, tolerances.get(x.id, 1.0), low, high,
+        x.said, x.role.value in SPOONED, said,
     )  # fmt: skip
 
 

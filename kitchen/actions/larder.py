@@ -9,6 +9,7 @@ from typing import Any
 from django.contrib.auth.models import User
 from django.db.models import Sum
 
+from dough.bake.contract import BakeCase
 from dough.facts.errors import EntryError
 from dough.plan.finishes import finish
 from dough.plan.kept import FORMS, use_by
@@ -76,7 +77,7 @@ class PutBy(Action[Stored]):
     def _keeps(self, dough: Dough, cold: Cold | None) -> tuple[float, str]:
         formula = DraftDoc.model_validate(dough.draft).to_core().formula
         case = setting_for(dough).case()
-        told = foretold(case, target_for(dough).cookie) if hasattr(case, "piece") else None  # type: ignore[arg-type]
+        told = foretold(case, target_for(dough).cookie) if isinstance(case, BakeCase) else None
         age = max((self.now - self.made_at).total_seconds() / 3600.0, 0.0)
         place = cold_place(None if cold is None else facts_of(cold))
         dough_form = self.form not in ("baked", "part_baked")

@@ -20,11 +20,10 @@ from kitchen.actions.base import Action, Before, Done
 from kitchen.actions.freeze_version import FreezeVersion
 from kitchen.actions.log_bake import BakeEntry, LogBake, NewBatch
 from kitchen.actions.rights import Right
-from kitchen.documents.draft import DraftDoc, ProcessDoc
 from kitchen.documents.run import script_doc
 from kitchen.models import Bake, Plan, Run, RunEntry
 from kitchen.reading.doughs import MissingError, dough_for_reading, draft_differs
-from kitchen.reading.runs import events_of, run_for_reading, script_of_run, worked_run
+from kitchen.reading.runs import events_of, run_for_reading, script_of_run, version_draft, worked_run
 
 MOST_AT_ONCE, MOST_EVENTS, MOST_OPEN = 200, 20_000, 40
 
@@ -170,12 +169,12 @@ class CloseRun(Action[Run]):
         butter = state.temperatures.get("butter")
         portions = state.portions
         portion = sum(portions) / len(portions) if portions else script.portion_g
+        p = version_draft(run).process
         entry = BakeEntry(
             key=f"run-{run.pk}", baked_on=self.now.date(), age_h=age, chill_h=None,
             dough_temp_c=None if dough_temp is None else dough_temp[0], portion_g=round(portion, 1),
             pieces=state.pieces or sum(x.pieces or 0 for x in pulled) or None,
-            oven_id=self._process(run).oven_id, tray_id=self._process(run).tray_id,
-            oven_c=self._process(run).oven_c or script.oven_c, fan=self._process(run).fan,
+            oven_id=p.oven_id, tray_id=p.tray_id, oven_c=p.oven_c or script.oven_c, fan=p.fan,
             minutes=round(minutes, 2) if minutes >= quantity("minutes").low else None,
             measured=dict(state.measured), notes=_notes(state), sure=True,
         )  # fmt: skip
@@ -183,20 +182,19 @@ class CloseRun(Action[Run]):
             version_number=run.version.number, mixed_on=min(begun.date(), self.now.date()),
             weighed=self._weighed(run, state), butter_temp_c=None if butter is None else butter[0],
             dough_temp_c=None if "dough" not in state.temperatures else state.temperatures["dough"][0],
-            note=f"at the bench, × {run.factor:.2f}" if abs(run.factor - 1.0) > 0.005 else "at the bench",
-            additions=tuple((i, round(g / run.factor, 2)) for i, g in state.additions),
+            note=f"at the bench, × {run.factor * state.factor:.2f}",
+            additions=tuple((i, round(g / (run.factor * state.factor), 2)) for i, g in state.additions),
         )  # fmt: skip
         return LogBake(
             actor=cook, now=self.now, dough_id=run.dough_id, batch_id=None, new_batch=new, bake=entry
         ).execute()
 
-    def _process(self, run: Run) -> ProcessDoc:
-        return DraftDoc.model_validate(run.version.formula).process
-
     def _weighed(self, run: Run, state: RunState) -> dict[str, float | str | None]:
-        """Grams really in, brought back to the version's own size, which is what a batch is compared with."""
+        """Grams really in, brought back to the version's own size, which is what a batch is compared with: what the run
+        was scaled by at the bench too."""
+        factor = run.factor * state.factor
         there = {x["id"] for x in run.version.formula["lines"]}
-        return {line: round(w.grams / run.factor, 2) for line, w in state.weighed.items() if line in there and w.parts}
+        return {line: round(w.grams / factor, 2) for line, w in state.weighed.items() if line in there and w.parts}
 
 
 def _notes(state: RunState) -> str:

@@ -19,7 +19,7 @@ from django.db import close_old_connections
 from django.http import HttpRequest, JsonResponse, StreamingHttpResponse
 from django.http.response import HttpResponseBase
 
-from devices.ring import Ring
+from devices.ring import NAME, Ring
 from kitchen.actions.rights import role_of
 from kitchen.models import Run, RunEntry
 
@@ -98,7 +98,7 @@ async def _run(run_id: int, after: int) -> AsyncIterator[str]:
 
 async def _devices(after: int) -> AsyncIterator[str]:
     yield "retry: 1000\n\n"
-    ring = await asyncio.to_thread(Ring, settings.DATA / "devices.ring")
+    ring = await asyncio.to_thread(Ring, settings.DATA / NAME)
     try:
         if after == 0 or after > ring.last:
             after = max(ring.last - 8, 0)

@@ -6,7 +6,7 @@ from dataclasses import asdict
 from typing import Any
 
 from dough.run.events import RunEvent, What
-from dough.run.script import BenchStep, Script, Weighing
+from dough.run.script import BenchStep, Script, Spoon, Weighing
 from kitchen.models import RunEntry
 
 
@@ -17,11 +17,15 @@ def script_doc(script: Script) -> dict[str, Any]:
 
 def script_of(doc: dict[str, Any]) -> Script:
     """A stored script. Raises KeyError, TypeError or ValueError for one that can't be read."""
-    steps = tuple(
-        BenchStep(**{**s, "lines": tuple(Weighing(**{**w, "marks": tuple(w["marks"])}) for w in s["lines"])})
-        for s in doc["steps"]
+    return Script(
+        tuple(_step(s) for s in doc["steps"]), doc["portion_g"], doc["pieces"], doc["bake_min"], doc["oven_c"]
     )
-    return Script(steps, doc["portion_g"], doc["pieces"], doc["bake_min"], doc["oven_c"])
+
+
+def _step(doc: dict[str, Any]) -> BenchStep:
+    lines = tuple(Weighing(**{**w, "marks": tuple(w["marks"])}) for w in doc["lines"])
+    spoons = tuple(Spoon(**x) for x in doc["spoons"])
+    return BenchStep(**{**doc, "lines": lines, "spoons": spoons, "feels": tuple(doc["feels"])})
 
 
 def event_of(row: RunEntry) -> RunEvent:

@@ -15,7 +15,7 @@ from dough.plan.steps import PlanStep, Steps, usual
 from kitchen.documents.draft import DraftDoc
 from kitchen.models import Plan
 from kitchen.reading.hours import LocalDay, local_day
-from kitchen.reading.plans import Worked, day_ask, done_of, part_of, worked_plan
+from kitchen.reading.plans import Worked, day_ask, done_of, free_of, worked_plan
 
 
 @dataclass(frozen=True, slots=True)
@@ -162,14 +162,6 @@ def cautions(plans: list[Plan]) -> tuple[str, ...]:
     if len(plans) < 2:
         return ()
     doughs = tuple(
-        Baked(p.dough.name, DraftDoc.model_validate(p.dough.draft).to_core().formula, part_free(p)) for p in plans
+        Baked(p.dough.name, DraftDoc.model_validate(p.dough.draft).to_core().formula, free_of(p.dough)) for p in plans
     )
     return order_of(doughs).cautions
-
-
-def part_free(plan: Plan) -> frozenset[str]:
-    """Allergens that a plan's dough has to be free of."""
-    try:
-        return part_of(plan, worked_plan(plan)).free_of
-    except (EntryError, EntryErrors):
-        return frozenset()

@@ -18,7 +18,7 @@ from dough.plan.divided import usual_division
 from dough.plan.schedule import Lane
 from dough.plan.steps import lane_amount
 from dough.plan.whole import Planned, cold_place, planned
-from dough.plan.wish import Have, Wish, figure, word
+from dough.plan.wish import Have, figure, word
 from kitchen.documents.draft import DraftDoc
 from kitchen.documents.furnishing import facts_of
 from kitchen.documents.plan import PlanDoc
@@ -124,12 +124,7 @@ class Worked:
 def worked(plan: PlanDoc, setting: Setting, target: Target, on: date, group: str, name: str) -> Worked:
     """Work a plan out. Raises EntryError(s)."""
     have = have_for(plan, setting)
-    return Worked(plan, have, planned(wish_of(plan), setting, target.cookie, have, group, name), local_day(on))
-
-
-def wish_of(plan: PlanDoc) -> Wish:
-    """The plan as the core takes it."""
-    return plan.to_core()
+    return Worked(plan, have, planned(plan.to_core(), setting, target.cookie, have, group, name), local_day(on))
 
 
 def setting_for(dough: Dough) -> Setting:
@@ -180,11 +175,14 @@ def lanes_of(found: list[Worked]) -> tuple[Lane, ...]:
 
 def part_of(plan: Plan, w: Worked) -> Part:
     """A plan as a part of its day: what it holds, and what its needs keep out."""
-    target = target_for(plan.dough)
     draft = DraftDoc.model_validate(plan.dough.draft).to_core()
     holds = frozenset(h.code for h in allergens(draft.formula.lines, {}) if h.contains)
-    free = frozenset(c for n in target.needs if n in NEEDS for c in NEEDS[n].codes)
-    return Part(f"p{plan.pk}", plan.dough.name, w.planned.steps, w.ready, holds, free)
+    return Part(f"p{plan.pk}", plan.dough.name, w.planned.steps, w.ready, holds, free_of(plan.dough))
+
+
+def free_of(dough: Dough) -> frozenset[str]:
+    """Allergens that a dough's needs keep out (codes)."""
+    return frozenset(c for n in target_for(dough).needs if n in NEEDS for c in NEEDS[n].codes)
 
 
 def day_ask(plans: list[Plan], found: list[Worked], cooks: int, begin: int | None) -> DayAsk:

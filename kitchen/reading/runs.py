@@ -2,17 +2,26 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
+from dataclasses import replace
+
 from dough.accounts.composition import composition
+from dough.accounts.formula import Draft
 from dough.bake.contract import BakeCase
+from dough.bake.draft_setting import Setting
+from dough.bake.taught import Taught
 from dough.facts.errors import EntryError
 from dough.run.events import RunEvent
+from dough.run.outcome import course, really
 from dough.run.script import Script, script_of
+from kitchen.documents.draft import DraftDoc
 from kitchen.documents.plan import PlanDoc
 from kitchen.documents.run import event_of
 from kitchen.documents.run import script_of as read_script
 from kitchen.models import Device, Dough, Plan, Run, Scale
-from kitchen.reading.doughs import MissingError
+from kitchen.reading.doughs import MissingError, style_of
 from kitchen.reading.hours import today
+from kitchen.reading.kit import setting_of
 from kitchen.reading.plans import setting_for, target_for, worked
 from kitchen.reading.this_kitchen import wanted
 
@@ -77,7 +86,26 @@ def worked_run(dough: Dough, plan: Plan | None) -> tuple[Script, float]:
     got = w.planned.portions
     needs = wanted(target_for(dough).needs)
     script = script_of(
-        setting, w.planned.steps, got.factor, w.planned.baked or got.divided.pieces, got.divided.sizes[0].portion_g,
-        needs, reads_g(),
+        setting, w.planned.steps, w.planned.setup.loads, got.factor, got.divided.sizes[0].portion_g, needs, reads_g(),
     )  # fmt: skip
     return script, got.factor
+
+
+def version_draft(run: Run) -> Draft:
+    """The formula and process a run makes."""
+    return DraftDoc.model_validate(run.version.formula).to_core()
+
+
+def really_setting(run: Run, grams: Mapping[str, float] | None = None, factor: float = 1.0) -> Setting:
+    """What a run makes where it is baked, with what was really weighed of some lines; factor is what the rest of it was
+    scaled by."""
+    draft = really(version_draft(run), grams or {}, run.factor * factor)
+    return setting_of(draft, style_of(run.dough), run.dough_id)
+
+
+def course_of(run: Run, taught: Taught | None = None) -> tuple[tuple[float, float], ...]:
+    """The core by minutes in the oven; taught: by what another kitchen's bakes would have taught."""
+    case = really_setting(run).case()
+    if not isinstance(case, BakeCase):
+        return ()
+    return course(case if taught is None else replace(case, taught=taught), script_of_run(run).bake_min)

@@ -15,11 +15,11 @@ from kitchen.actions.base import RefusedError
 from kitchen.actions.rights import NEEDED, Right, may
 from kitchen.api.asked import MAX_ID
 from kitchen.api.errors import PROBLEMS
-from kitchen.api.runs.routes import course_of
 from kitchen.documents.base import Strict
 from kitchen.models import Device
+from kitchen.photos.simulated_camera import HIDDEN
 from kitchen.reading.doughs import MissingError
-from kitchen.reading.runs import run_for_reading
+from kitchen.reading.runs import course_of, run_for_reading
 
 router = Router(tags=["devices"])
 ELSEWHERE = "The stand-ins are read by another process of this server, or not yet. Try again in a moment."
@@ -66,7 +66,7 @@ def act(request: HttpRequest, device_id: int, payload: ActIn) -> ActOut:
     else:
         if payload.run is None:
             raise EntryError("run", "Say which run's cookies go in.")
-        hub.stage.course = course_of(run_for_reading(payload.run), hidden=True)
+        hub.stage.course = course_of(run_for_reading(payload.run), HIDDEN)
         hub.stage.since = hub.stage.now
         hub.stage.oven.open_door()
         hub.stage.oven.load(0.8)

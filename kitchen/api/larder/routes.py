@@ -11,12 +11,14 @@ from pydantic import BaseModel, Field
 
 from dough.accounts.needs.said import allergens_of
 from dough.facts.errors import EntryError
-from dough.plan.kept import FORMS, LOCAL, Due
+from dough.plan.kept import FORMS, LOCAL, Due, bake_as
+from dough.plan.whole import cold_place
 from kitchen.actions.larder import PutBy, TakeFrom
 from kitchen.api.asked import MAX_ID
 from kitchen.api.errors import PROBLEMS
 from kitchen.documents.base import Key, Strict
 from kitchen.documents.draft import DraftDoc
+from kitchen.documents.furnishing import facts_of
 from kitchen.models import Cold, Stored
 from kitchen.prints.larder_labels import MOST_LABELS, ONE_A_PAGE, SHEETS, BagLabel, labels_pdf
 from kitchen.reading.doughs import MissingError, name_of
@@ -167,12 +169,8 @@ def _label(r: Stored) -> BagLabel:
     draft = DraftDoc.model_validate(r.draft).to_core()
     here = zone()
     held = allergens_of((x.ingredient for x in draft.formula.lines), readings())
-    p = draft.process
-    oven = "" if p.oven_c is None else f"{p.oven_c:.0f} °C{' fan' if p.fan else ''}"
-    minutes = "" if p.minutes is None else f"{p.minutes:g} min"
-    frozen = r.cold is not None and (r.cold.kind in ("freezer", "blast") or (r.cold.temp_c or 0.0) < -5.0)
-    more = ", 2 to 4 min longer from frozen" if frozen and r.form != "baked" else ""
-    bake = f"Bake: {', '.join(x for x in (oven, minutes) if x)}{more}" if r.form != "baked" else ""
+    place = cold_place(None if r.cold is None else facts_of(r.cold))
+    bake = bake_as(draft.process, r.form, place)
     version = "" if r.version is None else f", version {r.version.number}"
     return BagLabel(
         title=f"{r.name}{version}", what=f"{r.pieces} {FORMS.get(r.form, r.form)} of {r.portion_g:.0f} g",

@@ -17,6 +17,7 @@ from dough.facts.errors import EntryError, EntryErrors
 from dough.facts.kitchen_measures import Habit
 from dough.plan.alike import alike
 from dough.plan.finishes import finishes
+from dough.plan.kept import FORMS
 from dough.plan.portions import divisions, shared
 from dough.plan.whole import Planned
 from kitchen.actions.plans import DropPlan, MarkSteps, SavePlan
@@ -54,7 +55,6 @@ class PlannedDoughOut(BaseModel):
     """A dough of the day, and why it can't be planned (empty: it is)."""
 
     plan: KeptPlanOut
-    pieces: int
     wrong: str
 
 
@@ -135,7 +135,7 @@ def all_plans(request: HttpRequest, dough_id: int) -> KeptPlansOut:
     dough = dough_for_reading(dough_id)
     return KeptPlansOut(
         plans=[plan_out(p) for p in plans_of(dough)], today=today(timezone.now()), zone=zone().key,
-        divisions=list(divisions().values()), finishes=list(finishes().values()),
+        divisions=list(divisions().values()), finishes=list(finishes().values()), forms=FORMS,
     )  # fmt: skip
 
 
@@ -182,7 +182,7 @@ def day(request: HttpRequest, on: date, payload: DaySheetIn) -> HttpResponse:
         DaySheetOut(
             on=on, zone=here.zone.key, now_min=now_min,
             doughs=[
-                PlannedDoughOut(plan=plan_out(p), pieces=plan_out(p).plan.pieces or 0, wrong=wrong.get(p.pk, ""))
+                PlannedDoughOut(plan=plan_out(p), wrong=wrong.get(p.pk, ""))
                 for p in plans
             ],
             time=None if solved is None else time_out(payload.seq, solved), cautions=list(cautions(plans)),

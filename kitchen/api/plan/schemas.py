@@ -138,6 +138,7 @@ class KeptPlansOut(BaseModel):
     zone: str
     divisions: list[Division]
     finishes: list[Finish]
+    forms: dict[str, str]
 
 
 def plan_out(row: Plan) -> KeptPlanOut:

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import json
-from dataclasses import replace
 from datetime import datetime
 
 from django.http import HttpRequest, HttpResponse
@@ -11,14 +10,10 @@ from django.utils import timezone
 from ninja import Router, Status
 from pydantic import BaseModel, Field
 
-from dough.accounts.formula import Draft, Formula
-from dough.bake.batch import bake
+from dough.accounts.butter.creaming import CupTest
 from dough.bake.contract import BakeCase
-from dough.bake.draft_setting import Setting
-from dough.bake.intake import bake_inputs
-from dough.facts.errors import EntryError, EntryErrors
-from dough.judgement.effects import difference_words
 from dough.plan.whole import foretold
+from dough.run.outcome import OverWay, cup_said, effect, ways_out
 from dough.run.script import Script, too_coarse
 from dough.run.state import LineStanding, RunState, fold, portions_spread, really_weighed, standing
 from kitchen.actions.runs import CloseRun, Said, StartRun, WriteDown, ms
@@ -26,13 +21,19 @@ from kitchen.api.asked import MAX_ID
 from kitchen.api.errors import PROBLEMS
 from kitchen.api.preview.routes import sent
 from kitchen.documents.base import Strict
-from kitchen.documents.draft import DraftDoc
 from kitchen.models import Run
-from kitchen.photos.simulated_camera import HIDDEN
-from kitchen.reading.doughs import name_of, style_of
-from kitchen.reading.kit import setting_of
+from kitchen.reading.doughs import name_of
 from kitchen.reading.plans import target_for
-from kitchen.reading.runs import events_of, reads_g, run_for_reading, runs_of, script_of_run
+from kitchen.reading.runs import (
+    course_of,
+    events_of,
+    reads_g,
+    really_setting,
+    run_for_reading,
+    runs_of,
+    script_of_run,
+    version_draft,
+)
 
 router = Router(tags=["runs"])
 
@@ -119,6 +120,7 @@ class RunOut(BaseModel):
     portions_mean_g: float | None
     portions_sd_g: float | None
     window: WindowOut | None
+    cup: CupTest | None
 
 
 class RunWrittenOut(BaseModel):
@@ -126,14 +128,6 @@ class RunWrittenOut(BaseModel):
 
     events: list[RunEventOut]
     run: RunOut
-
-
-class OptionOut(BaseModel):
-    """What can be done about too much of a line, with what the forecast makes of it."""
-
-    how: str
-    words: str
-    effect: str
 
 
 @router.get("", response={200: list[RunLineOut], **PROBLEMS})
@@ -212,89 +206,32 @@ def log_file(request: HttpRequest, run_id: int) -> HttpResponse:
     return answer
 
 
-@router.get("/{run_id}/over/{line}", response={200: list[OptionOut], **PROBLEMS})
-def over(request: HttpRequest, run_id: int, line: str) -> list[OptionOut]:
+@router.get("/{run_id}/over/{line}", response={200: list[OverWay], **PROBLEMS})
+def over(request: HttpRequest, run_id: int, line: str) -> list[OverWay]:
     """What can be done about too much of a line."""
     run = run_for_reading(run_id)
     script = script_of_run(run)
     state = fold(script, events_of(run))
-    wanted, now = script.weighing(line), state.weighed.get(line)
-    if wanted is None or now is None:
-        raise EntryError("line", "That line was not weighed in this run.")
-    more = now.grams - wanted.grams * state.factor
-    found = []
-    if wanted.back:
-        found.append(OptionOut(how="back", words=f"Spoon {more:.1f} g back out", effect="as planned"))
-    before = _real(run, {}, 1.0)
-    found.append(
-        OptionOut(how="keep", words="Keep it and note it", effect=_effect(before, _real(run, {line: now.grams}, 1.0)))
-    )
-    share = now.grams / wanted.grams if wanted.grams else 1.0
-    eggs = any(w.ingredient.startswith("egg") for s in script.steps for w in s.lines)
-    found.append(
-        OptionOut(
-            how="scale", words=f"Scale the rest by {share:.3f}" + (", eggs too: weigh them" if eggs else ""),
-            effect=f"the same cookie, {100.0 * (share - 1.0):.0f} % more dough",
-        )
-    )  # fmt: skip
-    found.append(OptionOut(how="again", words="Start this line again", effect="as planned"))
-    return found
+    now = state.weighed.get(line)
+    kept = really_setting(run, {} if now is None else {line: now.grams})
+    return list(ways_out(script, state, line, really_setting(run), kept))
 
 
-def _effect(before: Setting, after: Setting) -> str:
-    one, other = before.cookie(), after.cookie()
-    if one is None or other is None:
-        return "no forecast"
-    return difference_words(one, other) or "no difference that could be told"
-
-
-def _real(run: Run, grams: dict[str, float], factor: float) -> Setting:
-    """The version with what was really weighed of some lines, as it would bake."""
-    draft = DraftDoc.model_validate(run.version.formula).to_core()
-    scaled = run.factor * factor
-    lines = tuple(
-        x if x.id not in grams or x.grams is None else x.weighing(grams[x.id] / scaled) for x in draft.formula.lines
-    )
-    made: Draft = replace(draft, formula=Formula(lines))
-    return setting_of(made, style_of(run.dough), run.dough_id)
-
-
-@router.get("/{run_id}/really", response={200: OptionOut, **PROBLEMS})
-def really(request: HttpRequest, run_id: int) -> OptionOut:
+@router.get("/{run_id}/really", response={200: OverWay, **PROBLEMS})
+def real_amounts(request: HttpRequest, run_id: int) -> OverWay:
     """What the real amounts do to the forecast."""
     run = run_for_reading(run_id)
     script = script_of_run(run)
     state = fold(script, events_of(run))
     grams = really_weighed(script, state)
-    effect = _effect(_real(run, {}, 1.0), _real(run, grams, state.factor))
-    return OptionOut(how="", words=f"{len(grams)} lines were weighed", effect=effect)
+    done = effect(really_setting(run), really_setting(run, grams, state.factor))
+    return OverWay("", f"{len(grams)} lines were weighed", done)
 
 
 @router.get("/{run_id}/course", response={200: list[tuple[float, float]], **PROBLEMS})
-def course(request: HttpRequest, run_id: int) -> list[tuple[float, float]]:
+def core_course(request: HttpRequest, run_id: int) -> list[tuple[float, float]]:
     """The core by minutes in the oven, as forecast."""
-    return course_of(run_for_reading(run_id))
-
-
-def course_of(run: Run, *, hidden: bool = False) -> list[tuple[float, float]]:
-    """Minutes and °C of the core; hidden: of the stand-in's own cookies, which bake a little otherwise than
-    forecast."""
-    case = _real(run, {}, 1.0).case()
-    if not isinstance(case, BakeCase):
-        return []
-    script = script_of_run(run)
-    longer = replace(case, heat=replace(case.heat, minutes=max(1.6 * script.bake_min, 4.0)))
-    if hidden:
-        longer = replace(longer, taught=HIDDEN)
-    try:
-        baked = bake([bake_inputs(longer)], learned=longer.taught.learned)
-    except EntryErrors:
-        return []
-    upto = baked.steps_bake + 1
-    return [
-        (round(float(t) / 60.0, 2), round(float(c), 1))
-        for t, c in zip(baked.column("t")[0, :upto:2], baked.column("core")[0, :upto:2], strict=True)
-    ]
+    return list(course_of(run_for_reading(run_id)))
 
 
 @router.post("/{run_id}/close", response={200: RunOut, **PROBLEMS})
@@ -316,11 +253,12 @@ def run_out(run: Run) -> RunOut:
         lines={w.line: standing(script, state, w.line) for w in weighings}, current=state.current(script),
         reads_g=finest, coarse={w.line: t for w in weighings if (t := too_coarse(w.grams, finest))},
         portions_mean_g=spread[0] if spread else None, portions_sd_g=spread[1] if spread else None, window=_window(run),
+        cup=cup_said(state, version_draft(run)),
     )  # fmt: skip
 
 
 def _window(run: Run) -> WindowOut | None:
-    case = _real(run, {}, 1.0).case()
+    case = really_setting(run).case()
     if not isinstance(case, BakeCase):
         return None
     told = foretold(case, target_for(run.dough).cookie)

@@ -8,6 +8,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from dough.bake.contract import BakeCase
 from dough.bake.draft_setting import Setting
 from dough.draft.start import from_style_formula
 from dough.facts.errors import EntryError
@@ -16,13 +17,14 @@ from dough.plan.loads import loads
 from dough.plan.steps import Lanes, steps_of
 from dough.plan.steps import Setup as PlanSetup
 from dough.run.events import CUES, RunEvent, What, check
+from dough.run.outcome import course, cup_said, really, ways_out
 from dough.run.script import BenchStep, Script, Weighing, script_of, tolerances_g, too_coarse
 from dough.run.state import effective, fold, portions_spread, really_weighed, standing
 
 LINES = (
-    Weighing("butter", "butter", "Butter", 225.0, 4.0, None, None, "", False, ()),
-    Weighing("flour", "ap", "Flour", 280.0, 5.0, 270.0, 300.0, "", True, ()),
-    Weighing("soda", "soda", "Soda", 3.0, 0.2, None, None, "", True, ()),
+    Weighing("butter", "butter", "fat", "Butter", 225.0, 4.0, None, None, "", False, ()),
+    Weighing("flour", "ap", "flour", "Flour", 280.0, 5.0, 270.0, 300.0, "", True, ()),
+    Weighing("soda", "soda", "leavening", "Soda", 3.0, 0.2, None, None, "", True, ()),
 )
 SCRIPT = Script(
     (
@@ -181,10 +183,15 @@ def test_a_gram_of_soda_is_not_a_gram_of_sugar() -> None:
 def test_a_script_weighs_before_it_mixes_and_bakes_last() -> None:
     draft, _ = from_style_formula(styles()["chewy"])
     setup = PlanSetup("a", "a", 24, 1100.0, "scoop", loads(24, 9, 1), Lanes(), 11.0, 180, look_min=9.0)
-    script = script_of(Setting.of(draft, styles()["chewy"]), steps_of(draft, setup), 0.5, 24, 45.0)
+    script = script_of(Setting.of(draft, styles()["chewy"]), steps_of(draft, setup), setup.loads, 0.5, 45.0)
     ids = [s.id for s in script.steps]
     assert ids.index("weigh_cream") < ids.index("cream") < ids.index("weigh_dry") < ids.index("flour")
-    assert [s.load for s in script.steps if s.kind == "bake"] == [1, 2, 3]
+    assert [(s.load, s.pieces) for s in script.steps if s.kind == "bake"] == [(1, 8), (2, 8), (3, 8)]
+    assert script.pieces == 24
+    flour = next(s for s in script.steps if s.id == "flour")
+    assert (flour.reads, flour.feels[0]) == ("dough", "crumbling")
+    assert next(x.name for x in flour.spoons) == "Egg, whole"
+    assert flour.spoons[0].grams == pytest.approx(0.5 * 0.02 * (draft.formula.flour_g or 0), abs=0.1)
     weighed = {w.line: w.grams for s in script.steps for w in s.lines}
     for x in draft.formula.lines:
         if x.grams:
@@ -196,3 +203,47 @@ def test_a_scale_too_coarse_for_an_amount_is_told_with_a_way_round() -> None:
     assert too_coarse(225, 1.0) == ""
     assert portions_spread((44, 46)) == pytest.approx((45, 2**0.5))
     assert portions_spread((44,)) is None
+
+
+def test_the_cup_is_judged_as_on_the_butter_screen_and_what_cannot_be_says_nothing() -> None:
+    draft, _ = from_style_formula(styles()["chewy"])
+    cups = [e(1, What.TEMPERATURE, of="butter", c=19.0), e(2, What.CUP, water_g=240, mass_g=262)]
+    said = cup_said(fold(SCRIPT, cups), draft)
+    assert said is not None
+    assert said.relative_density == pytest.approx(262 / 240)
+    assert said.verdict == "go on"
+    assert cup_said(fold(SCRIPT, [*cups, e(3, What.CUP, water_g=240, mass_g=1200)]), draft) is None
+    assert cup_said(fold(SCRIPT, []), draft) is None
+
+
+def test_too_much_that_can_be_spooned_is_asked_back_first() -> None:
+    draft, _ = from_style_formula(styles()["chewy"])
+    setting = Setting.of(draft, styles()["chewy"])
+    state = fold(SCRIPT, [e(1, What.WEIGHED, line="flour", grams=336), e(2, What.WEIGHED, line="butter", grams=247.5)])
+    flour = ways_out(SCRIPT, state, "flour", setting, setting)
+    assert [w.how for w in flour] == ["back", "keep", "scale", "again"]
+    assert flour[0].words == "Spoon 56.0 g back out"
+    assert "20 % more dough" in flour[2].effect
+    assert [w.how for w in ways_out(SCRIPT, state, "butter", setting, setting)] == ["keep", "scale", "again"]
+    with pytest.raises(EntryError, match="was not weighed"):
+        ways_out(SCRIPT, state, "soda", setting, setting)
+
+
+def test_real_amounts_are_told_at_the_size_of_the_version() -> None:
+    draft, _ = from_style_formula(styles()["chewy"])
+    line = next(x for x in draft.formula.lines if x.grams)
+    made = really(draft, {line.id: 2.2 * (line.grams or 0)}, 2.0)
+    assert made.formula.line(line.id).grams == pytest.approx(1.1 * (line.grams or 0), abs=0.01)
+    others = [x for x in made.formula.lines if x.id != line.id]
+    assert others == [x for x in draft.formula.lines if x.id != line.id]
+
+
+def test_the_core_nears_the_oven_without_ever_passing_boiling_by_much() -> None:
+    draft, _ = from_style_formula(styles()["chewy"])
+    case = Setting.of(draft, styles()["chewy"]).case()
+    assert isinstance(case, BakeCase)
+    told = course(case, 11.0)
+    assert told[-1][0] == pytest.approx(17.6)
+    cores = [c for _, c in told]
+    assert cores == sorted(cores)
+    assert cores[0] < 30 < 85 < cores[-1] < 110

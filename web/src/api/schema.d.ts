@@ -2257,10 +2257,10 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Course
+         * Core Course
          * @description The core by minutes in the oven, as forecast.
          */
-        get: operations["kitchen_api_runs_routes_course"];
+        get: operations["kitchen_api_runs_routes_core_course"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2341,10 +2341,10 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Really
+         * Real Amounts
          * @description What the real amounts do to the forecast.
          */
-        get: operations["kitchen_api_runs_routes_really"];
+        get: operations["kitchen_api_runs_routes_real_amounts"];
         put?: never;
         post?: never;
         delete?: never;
@@ -3091,11 +3091,17 @@ export interface components {
         /**
          * BenchStep
          * @description One thing on the bench. kind: weigh, do, wait or bake; minutes as planned; lines are weighed in it; why and what
-         *     to watch in words; load and pieces for what is baked.
+         *     to watch in words; load and pieces for what is baked; reads is the temperature that is read in it, feels how it may
+         *     feel, spoons what may go in on the spot.
          */
         BenchStep: {
             /** Bang Min */
             bang_min?: number | null;
+            /**
+             * Feels
+             * @default []
+             */
+            feels?: string[];
             /** Id */
             id: string;
             /** Kind */
@@ -3121,6 +3127,16 @@ export interface components {
              * @default 0
              */
             pieces?: number;
+            /**
+             * Reads
+             * @default
+             */
+            reads?: string;
+            /**
+             * Spoons
+             * @default []
+             */
+            spoons?: components["schemas"]["Spoon"][];
             /** Turn Min */
             turn_min?: number | null;
             /**
@@ -5071,6 +5087,10 @@ export interface components {
             divisions: components["schemas"]["Division"][];
             /** Finishes */
             finishes: components["schemas"]["Finish"][];
+            /** Forms */
+            forms: {
+                [key: string]: string;
+            };
             /** Plans */
             plans: components["schemas"]["KeptPlanOut"][];
             /**
@@ -6218,18 +6238,6 @@ export interface components {
             /** Unit */
             unit: string;
         };
-        /**
-         * OptionOut
-         * @description What can be done about too much of a line, with what the forecast makes of it.
-         */
-        OptionOut: {
-            /** Effect */
-            effect: string;
-            /** How */
-            how: string;
-            /** Words */
-            words: string;
-        };
         /** OutcomeOut */
         OutcomeOut: {
             bend: components["schemas"]["Effect"] | null;
@@ -6309,6 +6317,18 @@ export interface components {
             revision: number;
             /** Set C */
             set_c: string | number | null;
+        };
+        /**
+         * OverWay
+         * @description Something that can be done about too much of a line (how: back, keep, scale, again), and its effect in words.
+         */
+        OverWay: {
+            /** Effect */
+            effect: string;
+            /** How */
+            how: string;
+            /** Words */
+            words: string;
         };
         /** OwnIn */
         OwnIn: {
@@ -6942,8 +6962,6 @@ export interface components {
          * @description A dough of the day, and why it can't be planned (empty: it is).
          */
         PlannedDoughOut: {
-            /** Pieces */
-            pieces: number;
             plan: components["schemas"]["KeptPlanOut"];
             /** Wrong */
             wrong: string;
@@ -7867,6 +7885,7 @@ export interface components {
             coarse: {
                 [key: string]: string;
             };
+            cup: components["schemas"]["CupTest"] | null;
             /** Current */
             current: string;
             /** Dough Id */
@@ -8545,6 +8564,18 @@ export interface components {
             pieces: number;
             /** Problem */
             problem: string;
+        };
+        /**
+         * Spoon
+         * @description Something that may go in on the spot: its id and name, and how much a first spoonful is, g.
+         */
+        Spoon: {
+            /** Grams */
+            grams: number;
+            /** Ingredient */
+            ingredient: string;
+            /** Name */
+            name: string;
         };
         /**
          * Spot
@@ -9537,8 +9568,8 @@ export interface components {
         };
         /**
          * Weighing
-         * @description One line to weigh: grams wanted, how far it may be off either way, its range where it goes by feel, what is said
-         *     of it, whether it can be spooned back, and what a need says (an allergen, a label to read).
+         * @description One line to weigh: its role, grams wanted, how far it may be off either way, its range where it goes by feel,
+         *     what is said of it, whether it can be spooned back, and what a need says (an allergen, a label to read).
          */
         Weighing: {
             /** Back */
@@ -9557,6 +9588,8 @@ export interface components {
             marks: string[];
             /** Name */
             name: string;
+            /** Role */
+            role: string;
             /** Said */
             said: string;
             /** Tolerance G */
@@ -22525,7 +22558,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_runs_routes_course: {
+    kitchen_api_runs_routes_core_course: {
         parameters: {
             query?: never;
             header?: never;
@@ -22962,7 +22995,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["OptionOut"][];
+                    "application/json": components["schemas"]["OverWay"][];
                 };
             };
             /** @description Bad Request */
@@ -23048,7 +23081,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_runs_routes_really: {
+    kitchen_api_runs_routes_real_amounts: {
         parameters: {
             query?: never;
             header?: never;
@@ -23065,7 +23098,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["OptionOut"];
+                    "application/json": components["schemas"]["OverWay"];
                 };
             };
             /** @description Bad Request */

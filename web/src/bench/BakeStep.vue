@@ -71,16 +71,16 @@ watch(minute, (m, before) => {
   else if (passed(planned.value)) chime('alarm')
   else if (m > first.value && Math.floor(m - first.value) > Math.floor(before - first.value)) chime('look')
 })
-const probe = computed(() => props.devices.of(props.devices.probe.value?.id))
+const core = computed(() => props.devices.read(props.devices.probe.value?.id))
 let last = 0
 // A probe in the cookie writes itself down, a few times a minute.
-watch(probe, (r) => {
-  if (!r || props.devices.trouble(r) || !load.value || load.value.pulled != null) return
+watch(core, (c) => {
+  if (c === null || !load.value || load.value.pulled != null) return
   if (props.work.now.value - last < 8000) return
   last = props.work.now.value
   void props.work.act('probe', {
     step: props.step.id,
-    values: { of: `core ${props.step.load}`, c: Math.round(r.value * 10) / 10 },
+    values: { of: `core ${props.step.load}`, c: Math.round(c * 10) / 10 },
     source: 'probe',
   })
 })
@@ -111,8 +111,8 @@ defineExpose({
       </p>
       <p v-if="window" class="words">
         Good from {{ fixed(window.first_min, 1) }}, best {{ fixed(window.best_min, 1) }} min by the forecast;
-        core then near {{ fixed(window.core_c, 0) }} °C<template v-if="probe"
-          >, now <b class="fig">{{ fixed(probe.value, 1) }} °C</b></template
+        core then near {{ fixed(window.core_c, 0) }} °C<template v-if="core !== null"
+          >, now <b class="fig">{{ fixed(core, 1) }} °C</b></template
         >.
       </p>
     </div>

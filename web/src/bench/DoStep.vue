@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { fixed } from '@/ui/format'
+import { typed } from '@/ui/typed'
 import type { Run } from './overlay'
 import type { useDevices } from './useDevices'
 import type { RunWork } from './useRun'
@@ -19,104 +20,72 @@ const since = computed(() =>
     : null,
 )
 const base = computed(() => props.step.id.replace(/_\d+$/, ''))
-const probe = computed(() => props.devices.of(props.devices.probe.value?.id))
+const reads = computed(() => props.step.reads ?? '')
+/** What would be read: the oven's own thermometer, or the probe. */
+const live = computed(() =>
+  props.devices.read((reads.value === 'oven' ? props.devices.oven : props.devices.probe).value?.id),
+)
+const onScale = computed(() => props.devices.read(props.devices.scale.value?.id))
 const temperature = ref('')
+const piece = ref('')
 const text = ref('')
 const water = ref('')
 const mass = ref('')
-const cureGrams = ref('5')
+const spoonful = ref('')
 const wrong = ref('')
-/** What can be read at this step, and what a finger says. */
-const READS: Record<string, string> = {
-  butter: 'butter',
-  cream: 'butter',
-  egg: 'egg',
-  flour: 'dough',
-  fold: 'dough',
-  rest: 'dough',
-  chill: 'oven dough',
-  shape: 'dough',
-  preheat: 'oven',
-}
-const WORDS: Record<string, string[]> = {
-  butter: ['hard', 'firm, bends', 'takes a thumb', 'soft, no shine', 'shines', 'runs'],
-  cream: ['pale, fluffy', 'grainy', 'warm, slack'],
-  egg: ['smooth', 'curdled'],
-  flour: ['just right', 'stiff', 'crumbly', 'sticky'],
-  fold: ['just right', 'stiff', 'crumbly', 'sticky'],
-  shape: ['holds', 'sticks', 'cracks'],
-}
-const CURES: [string, string][] = [
-  ['egg', 'beaten egg'],
-  ['milk', 'milk'],
-  ['ap', 'flour'],
-]
-const reads = computed(() => READS[base.value])
 
-function number(said: string): number | null {
-  const value = Number(said.replace(',', '.'))
-  return said.trim() !== '' && Number.isFinite(value) ? value : null
+/** What was typed, or what a device reads where nothing was; null where it is no figure above least. */
+function figure(said: string, device: number | null, least = -Infinity): number | null {
+  const value = said.trim() === '' ? device : typed(said)
+  return value === null || Number.isNaN(value) || value <= least ? null : Math.round(value * 10) / 10
+}
+async function act(what: string, values: Record<string, string | number>, source = 'hand'): Promise<void> {
+  wrong.value = ''
+  await props.work.act(what, { step: props.step.id, values, source })
 }
 async function read(): Promise<void> {
-  wrong.value = ''
-  const typed = number(temperature.value)
-  const c = typed ?? probe.value?.value
-  if (c === undefined || (temperature.value.trim() !== '' && typed === null)) {
+  const c = figure(temperature.value, live.value)
+  if (c === null) {
     wrong.value = 'Type degrees Celsius, or plug the probe in.'
     return
   }
-  await props.work.act('temperature', {
-    step: props.step.id,
-    values: { of: reads.value ?? 'dough', c: Math.round(c * 10) / 10 },
-    source: typed === null ? 'probe' : 'hand',
-  })
+  await act('temperature', { of: reads.value, c }, temperature.value.trim() === '' ? 'probe' : 'hand')
   temperature.value = ''
-}
-async function say(word: string): Promise<void> {
-  await props.work.act('word', { step: props.step.id, values: { of: base.value, word } })
 }
 async function note(): Promise<void> {
   if (text.value.trim() === '') return
-  await props.work.act('note', { step: props.step.id, values: { text: text.value.trim().slice(0, 400) } })
+  await act('note', { text: text.value.trim().slice(0, 400) })
   text.value = ''
 }
-async function cure(ingredient: string): Promise<void> {
-  const grams = number(cureGrams.value)
-  if (grams === null || grams <= 0) {
-    wrong.value = 'How many grams went in?'
-    return
-  }
-  wrong.value = ''
-  await props.work.act('added', { step: props.step.id, values: { ingredient, grams } })
+async function spoon(ingredient: string, usual: number): Promise<void> {
+  const grams = figure(spoonful.value, usual, 0)
+  if (grams === null) wrong.value = 'How many grams went in?'
+  else await act('added', { ingredient, grams })
 }
 async function cup(): Promise<void> {
-  const w = number(water.value)
-  const m = number(mass.value)
-  if (w === null || m === null || w <= 0) {
+  const w = figure(water.value, null, 0)
+  const m = figure(mass.value, null, 0)
+  if (w === null || m === null)
     wrong.value = 'Weigh the cup full of water, then full of the creamed mass, both without the cup.'
-    return
-  }
-  wrong.value = ''
-  await props.work.act('cup', { step: props.step.id, values: { water_g: w, mass_g: m } })
+  else await act('cup', { water_g: w, mass_g: m })
 }
 async function portion(): Promise<void> {
-  const r = props.devices.of(props.devices.scale.value?.id)
-  const grams = number(temperature.value) ?? r?.value ?? null
-  if (grams === null || grams <= 0) {
+  const grams = figure(piece.value, onScale.value, 0)
+  if (grams === null) {
     wrong.value = 'Put a piece on the scale, or type its grams.'
     return
   }
-  await props.work.act('portion', {
-    step: props.step.id,
-    values: { grams: Math.round(grams * 10) / 10 },
-    source: 'scale',
-  })
-  temperature.value = ''
+  await act('portion', { grams }, piece.value.trim() === '' ? 'scale' : 'hand')
+  piece.value = ''
 }
-const cups = computed(() => {
-  const last = props.run.state.cups?.at(-1)
-  return last ? (last[1] ?? 0) / (last[0] ?? 1) : null
-})
+const additions = computed(() =>
+  (props.run.state.additions ?? []).map(([id, grams]) => `${nameOf(String(id))} ${grams} g`).join(', '),
+)
+/** An ingredient by name, wherever the script tells of it. */
+function nameOf(id: string): string {
+  const spoons = props.run.script.steps.flatMap((s) => s.spoons ?? [])
+  return spoons.find((x) => x.ingredient === id)?.name ?? id
+}
 const timer = async (minutes: number): Promise<void> => {
   await props.work.act('timer', {
     step: props.step.id,
@@ -133,10 +102,10 @@ const timer = async (minutes: number): Promise<void> => {
       <span>{{ since === null ? 'min planned' : `min of ${fixed(step.minutes, 0)}` }}</span>
     </p>
     <p class="words">{{ step.words }}</p>
-    <p v-if="base === 'cream' && cups !== null" class="words">
-      The creamed mass weighs <b class="fig">{{ fixed(cups, 2) }}</b> times water:
-      {{ cups > 1.02 ? 'go on' : cups < 0.82 ? 'far enough, stop' : 'where cookies usually stop' }} (rule of
-      thumb).
+    <p v-if="base === 'cream' && run.cup" class="words">
+      The creamed mass weighs <b class="fig">{{ fixed(run.cup.relative_density, 2) }}</b> times water:
+      {{ run.cup.verdict
+      }}<template v-if="run.cup.go_on_min !== null">, some {{ fixed(run.cup.go_on_min, 1) }} min</template>.
     </p>
     <p v-if="base === 'shape' && run.portions_mean_g != null" class="words">
       {{ run.state.portions?.length }} weighed: {{ fixed(run.portions_mean_g, 1) }} ±
@@ -150,16 +119,27 @@ const timer = async (minutes: number): Promise<void> => {
         <button type="button" class="big second" @click="timer(1)">1 min</button>
       </template>
       <label v-if="reads"
-        >{{ reads === 'oven' ? 'oven thermometer' : `${reads}` }}, °C
+        >{{ reads }}, °C
         <input
           v-model="temperature"
           class="form-control fig"
           inputmode="decimal"
-          :placeholder="probe ? fixed(probe.value, 1) : ''"
+          :placeholder="live === null ? '' : fixed(live, 1)"
           @keydown.enter.stop="read"
       /></label>
       <button v-if="reads" type="button" class="big second" @click="read">Note it</button>
-      <button v-if="base === 'shape'" type="button" class="big second" @click="portion">weigh a piece</button>
+      <template v-if="base === 'shape'">
+        <label
+          >a piece, g
+          <input
+            v-model="piece"
+            class="form-control fig"
+            inputmode="decimal"
+            :placeholder="onScale === null ? '' : fixed(onScale, 1)"
+            @keydown.enter.stop="portion"
+        /></label>
+        <button type="button" class="big second" @click="portion">Take the piece</button>
+      </template>
     </div>
     <div v-if="base === 'cream'" class="row">
       <label
@@ -172,36 +152,40 @@ const timer = async (minutes: number): Promise<void> => {
       /></label>
       <button type="button" class="big second" @click="cup">Cup test</button>
     </div>
-    <div v-if="WORDS[base]" class="row" role="group" aria-label="How it is">
+    <div v-if="step.feels?.length" class="row" role="group" aria-label="How it is">
       <button
-        v-for="x in WORDS[base]"
+        v-for="x in step.feels"
         :key="x"
         type="button"
         class="big second"
         :aria-pressed="run.state.words?.[base] === x"
         :class="{ on: run.state.words?.[base] === x }"
-        @click="say(x)"
+        @click="act('word', { of: base, word: x })"
       >
         {{ x }}
       </button>
     </div>
-    <div
-      v-if="['flour', 'fold', 'egg'].includes(base)"
-      class="row"
-      role="group"
-      aria-label="A spoon of something"
-    >
+    <div v-if="step.spoons?.length" class="row" role="group" aria-label="A spoon of something">
       <label
         >spoon of, g
-        <input v-model="cureGrams" class="form-control fig" inputmode="decimal" @keydown.enter.stop
+        <input
+          v-model="spoonful"
+          class="form-control fig"
+          inputmode="decimal"
+          :placeholder="fixed(step.spoons[0]?.grams, 1)"
+          @keydown.enter.stop
       /></label>
-      <button v-for="[id, name] in CURES" :key="id" type="button" class="big second" @click="cure(id)">
-        + {{ name }}
+      <button
+        v-for="x in step.spoons"
+        :key="x.ingredient"
+        type="button"
+        class="big second"
+        @click="spoon(x.ingredient, x.grams)"
+      >
+        + {{ x.name }}
       </button>
     </div>
-    <p v-if="run.state.additions?.length" class="words">
-      Went in beside: {{ run.state.additions.map((a) => `${a[0]} ${a[1]} g`).join(', ') }}.
-    </p>
+    <p v-if="run.state.additions?.length" class="words">Went in beside: {{ additions }}.</p>
     <div class="row">
       <label class="wide"
         >note <input v-model="text" class="form-control" maxlength="400" @keydown.enter.stop="note"

@@ -3,6 +3,7 @@ import { useQuery } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import { api } from '@/api/calls'
 import { fixed } from '@/ui/format'
+import { typed } from '@/ui/typed'
 import type { Run } from './overlay'
 import { SETTLED, type useDevices } from './useDevices'
 import type { RunWork } from './useRun'
@@ -16,7 +17,7 @@ const props = defineProps<{
 }>()
 const line = ref('')
 const zero = ref<number | null>(null)
-const typed = ref('')
+const said = ref('')
 const wrong = ref('')
 const lines = computed(() => props.step.lines ?? [])
 const standing = (id: string) => props.run.lines[id]
@@ -59,7 +60,7 @@ const { data: options } = useQuery({
 function pick(id: string): void {
   line.value = id
   zero.value = reading.value && !trouble.value ? reading.value.value : null
-  typed.value = ''
+  said.value = ''
   wrong.value = ''
 }
 watch(
@@ -77,14 +78,14 @@ watch(reading, (r) => {
 async function take(): Promise<void> {
   if (!w.value) return
   wrong.value = ''
-  if (typed.value.trim() !== '') {
-    const grams = Number(typed.value.replace(',', '.'))
-    if (!Number.isFinite(grams) || grams < 0 || grams > 100_000) {
-      wrong.value = `“${typed.value}” is no weight. Type grams, such as 225.`
+  if (said.value.trim() !== '') {
+    const grams = typed(said.value) ?? NaN
+    if (Number.isNaN(grams) || grams < 0 || grams > 100_000) {
+      wrong.value = `“${said.value}” is no weight. Type grams, such as 225.`
       return
     }
     await props.work.act('weighed', { step: props.step.id, values: { line: line.value, grams } })
-    typed.value = ''
+    said.value = ''
   } else if (live.value !== null && live.value > 0) {
     if (reading.value?.state !== SETTLED) {
       wrong.value = 'The scale still moves. Wait a moment, then take it.'
@@ -184,7 +185,7 @@ defineExpose({ go: take, left: computed(() => lines.value.filter((x) => open(x.l
       <div class="hand">
         <label
           >or type grams
-          <input v-model="typed" class="form-control fig" inputmode="decimal" @keydown.enter.stop="take"
+          <input v-model="said" class="form-control fig" inputmode="decimal" @keydown.enter.stop="take"
         /></label>
         <button type="button" class="big second" @click="take">Take it</button>
         <template v-if="simulated">

@@ -38,5 +38,10 @@ export function useDevices() {
     id === undefined ? undefined : readings.get(id)
   const trouble = (r: DeviceReading | undefined): string =>
     r?.state === TROUBLE ? (TROUBLES[Math.round(r.value)] ?? 'no reading') : ''
-  return { devices, scale, probe, oven, of, trouble, status: source.status }
+  /** What a device reads; null where it reads nothing that can be used. */
+  const read = (id: number | undefined): number | null => {
+    const r = of(id)
+    return r === undefined || r.state === TROUBLE ? null : r.value
+  }
+  return { devices, scale, probe, oven, of, read, trouble, status: source.status }
 }

@@ -75,20 +75,15 @@ export function useRun(id: Ref<number>) {
     else problem.value = words(error)
   }
 
-  const source = useEventSource(
-    computed(() =>
-      Number.isInteger(id.value) ? `/api/runs/${id.value}/stream?after=${told.value?.seq ?? 0}` : undefined,
-    ),
-    ['run'] as const,
-    { autoReconnect: { retries: -1, delay: 1000 }, immediate: false },
-  )
-  watch(
-    () => told.value !== null,
-    (known) => {
-      if (known) source.open()
-    },
-    { once: true },
-  )
+  /** One stream for as long as the run is looked at, from where the log stood when it was opened. */
+  const stream = ref<string>()
+  const source = useEventSource(stream, ['run'] as const, {
+    autoReconnect: { retries: -1, delay: 1000 },
+    immediate: false,
+  })
+  watch([id, () => told.value?.id], ([wanted, known]) => {
+    if (known === wanted) stream.value = `/api/runs/${wanted}/stream?after=${told.value?.seq ?? 0}`
+  })
   watch(source.data, (data) => {
     if (data === null) return
     const seq = Number((JSON.parse(data) as { seq: number }).seq)

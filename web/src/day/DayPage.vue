@@ -6,24 +6,24 @@ import { useRoute, useRouter } from 'vue-router'
 import { api } from '@/api/calls'
 import { useAsk } from '@/api/ask'
 import { askAnew } from '@/api/askAnew'
-import { words } from '@/api/client'
-import { useNames, useRights } from '@/api/queries'
+import { words, type Schemas } from '@/api/client'
+import { useRights } from '@/api/queries'
 import { dayAfter } from '@/stages/plan/usePlan'
 import TopBar from '@/ui/TopBar.vue'
+import DayDoughs from './DayDoughs.vue'
 import FightNote from './FightNote.vue'
 import LaneChart from './LaneChart.vue'
 import type { Placed } from './lanes'
 
+type Planned = Schemas['PlannedDoughOut']
 const route = useRoute()
 const router = useRouter()
 const queryClient = useQueryClient()
 const may = useRights()
-const { data: names } = useNames()
 const on = computed(() => String(route.params['on']))
 const cooks = ref(1)
 const fromNow = ref(false)
 const begin = ref('')
-const adding = ref('')
 const wrong = ref('')
 const picked = ref('')
 const tick = ref(0)
@@ -49,9 +49,6 @@ const isToday = computed(() => {
   const n = answer.value?.now_min ?? -1
   return n >= 0 && n < 1500
 })
-const mayAdd = computed(() =>
-  (names.value ?? []).filter((n) => !doughs.value.some((d) => d.plan.dough_id === n.id)),
-)
 const late = computed(() => {
   const now = answer.value?.now_min
   if (!time.value || now === undefined || !isToday.value || fromNow.value) return 0
@@ -82,10 +79,7 @@ async function doing(work: () => Promise<unknown>): Promise<void> {
   await askAnew(queryClient, 'day')
   again()
 }
-function add(): void {
-  const dough = Number(adding.value)
-  adding.value = ''
-  if (!dough) return
+function add(dough: number): void {
   const ready = doughs.value[0]?.plan.plan.ready ?? '16:00'
   void doing(() =>
     api.savePlan({
@@ -117,7 +111,7 @@ function pin(step: Placed, minute: number | null): void {
     }),
   )
 }
-function setReady(d: (typeof doughs.value)[number], ready: string): void {
+function setReady(d: Planned, ready: string): void {
   void doing(() =>
     api.savePlan({
       params: { path: { dough_id: d.plan.dough_id, on: on.value } },
@@ -138,7 +132,7 @@ function mark(step: Placed): void {
   void doing(() => api.markSteps({ params: { path: { plan_id: plan.id } }, body: [entry] }))
   fromNow.value = true
 }
-function drop(d: (typeof doughs.value)[number]): void {
+function drop(d: Planned): void {
   void doing(() =>
     api.dropPlan({ params: { path: { plan_id: d.plan.id }, query: { revision: d.plan.revision } } }),
   )
@@ -231,39 +225,16 @@ const MARK = { 'to come': 'begin', 'under way': 'done', done: 'not yet' }
         />
       </div>
       <div class="below">
-        <div class="doughs">
-          <h2>Doughs</h2>
-          <article v-for="d in doughs" :key="d.plan.id" class="dough">
-            <b class="letter" aria-hidden="true">{{ letters[`p${d.plan.id}`] }}</b>
-            <span class="name">
-              <RouterLink :to="`/dough/${d.plan.dough_id}/plan`">{{ d.plan.name }}</RouterLink>
-              <span class="small-words">{{ d.pieces }} pieces</span>
-            </span>
-            <label class="small-words"
-              >ready
-              <input
-                type="time"
-                class="form-control form-control-sm fig"
-                :value="d.plan.plan.ready ?? ''"
-                :disabled="!may('develop')"
-                @change="setReady(d, ($event.target as HTMLInputElement).value)"
-            /></label>
-            <button v-if="may('develop')" type="button" class="plain" @click="drop(d)">
-              off<span class="visually-hidden"> the day: {{ d.plan.name }}</span>
-            </button>
-            <span v-if="d.wrong" class="alert-words full">▲ {{ d.wrong }}</span>
-          </article>
-          <div v-if="may('develop')" class="row">
-            <select v-model="adding" class="form-select form-select-sm" aria-label="Dough to put on this day">
-              <option value="">put another dough on this day</option>
-              <option v-for="n in mayAdd" :key="n.id" :value="n.id">{{ n.name }}</option>
-            </select>
-            <BButton size="sm" variant="outline-primary" :disabled="!adding" @click="add">Add</BButton>
-          </div>
-          <p v-for="c in answer?.cautions ?? []" :key="c" class="small-words">{{ c }}</p>
-        </div>
+        <DayDoughs
+          :doughs="doughs"
+          :letters="letters"
+          :cautions="answer?.cautions ?? []"
+          @add="add"
+          @ready="setReady"
+          @drop="drop"
+        />
         <div class="list" tabindex="0" role="group" aria-label="Steps of the day">
-          <table v-if="time">
+          <table v-if="time" class="step-rows">
             <tbody>
               <tr
                 v-for="s in time.placed.filter((p) => p.lanes.includes('hands') || p.end - p.start > 9)"
@@ -366,66 +337,11 @@ header label {
   overflow-y: auto;
   min-height: 0;
 }
-h2 {
-  font-size: 1.0625rem;
-  margin: 0;
-}
-.dough {
-  display: grid;
-  grid-template-columns: 1.6rem minmax(0, 1fr) auto auto;
-  gap: 4px 8px;
-  align-items: center;
-  border-bottom: 1px solid var(--rule);
-  padding: 4px 0;
-}
-.dough label {
-  display: flex;
-  gap: 6px;
-  align-items: center;
-}
-.letter {
-  background: var(--ink);
-  color: var(--enamel);
-  text-align: center;
-  border-radius: 3px;
-}
-.name span {
-  display: block;
-}
-.full {
-  grid-column: 1 / -1;
-}
-.row {
-  display: flex;
-  gap: 8px;
-  margin: 8px 0;
-}
 .plain {
   border: 0;
   background: none;
   color: var(--cobalt);
   padding: 0 4px;
-}
-table {
-  width: 100%;
-}
-td {
-  padding: 2px 8px 2px 0;
-  border-bottom: 1px solid var(--rule);
-}
-td:first-child {
-  border-left: 4px solid transparent;
-  padding-left: 8px;
-  white-space: nowrap;
-}
-.hands td:first-child {
-  border-left-color: var(--butter);
-}
-.machine td:first-child {
-  border-left-color: var(--cobalt);
-}
-.on td {
-  background: var(--butter-wash);
 }
 .done td {
   color: var(--ink-2);

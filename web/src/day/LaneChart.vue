@@ -46,7 +46,8 @@ const marks = computed(() =>
   pieces.value.flatMap(([a, b]) => hourMarks(a, b, Math.max(2, Math.round(((b - a) * k.value) / 70)))),
 )
 const clock = (m: number): string => {
-  const first = props.time.placed[0]
+  // The step before says by how much the wall clock is off just then: it changes on two days of the year.
+  const first = props.time.placed.filter((p) => p.start <= m).at(-1) ?? props.time.placed[0]
   if (!first) return ''
   const at = new Date(new Date(first.starts_at).getTime() + (m - first.start) * 60_000)
   // The offset is in the moment's own text: the wall clock of the kitchen, not of this machine.

@@ -5,6 +5,7 @@ import { api } from '@/api/calls'
 import { type Schemas } from '@/api/client'
 import { theDough } from '@/dough/key'
 import { fixed } from '@/ui/format'
+import TabRow from '@/ui/TabRow.vue'
 import BrownTab from './BrownTab.vue'
 import ClockTab from './ClockTab.vue'
 import CreamTab from './CreamTab.vue'
@@ -56,16 +57,6 @@ watch(strip, (s) => {
   placed = true
   look.value = s.now_c ?? Math.round(s.zone_low_c + s.zone_high_c) / 2
 })
-
-function move(event: KeyboardEvent, at: number): void {
-  const by = { ArrowRight: 1, ArrowLeft: -1 }[event.key]
-  if (by === undefined) return
-  event.preventDefault()
-  const next = TABS[(at + by + TABS.length) % TABS.length]
-  if (!next) return
-  tab.value = next[0]
-  document.getElementById(`butter-${next[0]}`)?.focus()
-}
 </script>
 
 <template>
@@ -106,22 +97,7 @@ function move(event: KeyboardEvent, at: number): void {
         </p>
       </div>
       <div class="right" tabindex="0" role="group" aria-label="What to do with it">
-        <div class="tabs" role="tablist" aria-label="Butter and mixing">
-          <button
-            v-for="([key, name], n) in TABS"
-            :id="`butter-${key}`"
-            :key="key"
-            type="button"
-            role="tab"
-            :aria-selected="tab === key"
-            :tabindex="tab === key ? 0 : -1"
-            :class="{ on: tab === key }"
-            @click="tab = key"
-            @keydown="move($event, n)"
-          >
-            {{ name }}
-          </button>
-        </div>
+        <TabRow v-model="tab" name="butter" label="Butter and mixing" :tabs="TABS" />
         <template v-if="strip">
           <ClockTab v-if="tab === 'clock'" :strip="strip" :season="season" @now="standing = $event" />
           <DoughTab v-else-if="tab === 'dough'" />

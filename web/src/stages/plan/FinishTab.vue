@@ -15,14 +15,7 @@ type Keep = NonNullable<PlanDoc['keep']>[number]
 const { look, plan, choices, edit, dough, id } = thePlan()
 const { data: furnished } = useFurnished()
 const queryClient = useQueryClient()
-const FORMS: [Keep['form'], string][] = [
-  ['balls', 'shaped pieces'],
-  ['log', 'logs'],
-  ['slices', 'slices'],
-  ['bowl', 'dough in one piece'],
-  ['part_baked', 'part-baked'],
-  ['baked', 'baked cookies'],
-]
+const forms = computed(() => Object.entries(choices.value?.forms ?? {}) as [Keep['form'], string][])
 const colds = computed(() =>
   (furnished.value?.things ?? []).filter((t) => t.kind === 'cold' && t.retired_at === null),
 )
@@ -159,7 +152,7 @@ async function putBy(n: number): Promise<void> {
               :value="k.form"
               @change="setKeep(n, { form: ($event.target as HTMLSelectElement).value as Keep['form'] })"
             >
-              <option v-for="[key, word] in FORMS" :key="key" :value="key">{{ word }}</option>
+              <option v-for="[key, word] in forms" :key="key" :value="key">{{ word }}</option>
             </select></label
           >
           <label class="small-words"

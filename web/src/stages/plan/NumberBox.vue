@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ref, useId, watch } from 'vue'
 import { fixed } from '@/ui/format'
-import { typed } from './numbers'
+import { typed } from '@/ui/typed'
 
 /**
  * A number of the plan with its unit. Empty is left open: what follows for it stands in it as a shade. What is no number,

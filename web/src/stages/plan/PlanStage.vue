@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, provide, ref } from 'vue'
 import { clock, fixed, grams } from '@/ui/format'
+import TabRow from '@/ui/TabRow.vue'
 import FinishTab from './FinishTab.vue'
 import { planKey } from './key'
 import PortionsTab from './PortionsTab.vue'
@@ -42,16 +43,6 @@ const saved = computed(
       failed: '▲ not kept',
     })[state.value],
 )
-
-function move(event: KeyboardEvent, at: number): void {
-  const by = { ArrowRight: 1, ArrowLeft: -1 }[event.key]
-  if (by === undefined) return
-  event.preventDefault()
-  const next = TABS[(at + by + TABS.length) % TABS.length]
-  if (!next) return
-  tab.value = next[0]
-  document.getElementById(`plan-${next[0]}`)?.focus()
-}
 </script>
 
 <template>
@@ -96,23 +87,9 @@ function move(event: KeyboardEvent, at: number): void {
     <p v-else-if="failed || problem || look?.error" class="alert-words pad" role="alert">
       ▲ {{ failed || problem || look?.error }}
     </p>
-    <div class="tabs" role="tablist" aria-label="Parts of the plan">
-      <button
-        v-for="([key, name], n) in TABS"
-        :id="`plan-${key}`"
-        :key="key"
-        type="button"
-        role="tab"
-        :aria-selected="tab === key"
-        :tabindex="tab === key ? 0 : -1"
-        :class="{ on: tab === key }"
-        @click="tab = key"
-        @keydown="move($event, n)"
-      >
-        {{ name }}
-      </button>
+    <TabRow v-model="tab" class="parts" name="plan" label="Parts of the plan" :tabs="TABS">
       <b class="said">{{ said }}</b>
-    </div>
+    </TabRow>
     <div class="body" role="group" :aria-label="TABS.find((t) => t[0] === tab)?.[1] ?? ''">
       <PortionsTab v-if="tab === 'portions'" />
       <TraysTab v-else-if="tab === 'trays'" />
@@ -174,7 +151,7 @@ label {
   margin: 0;
   flex: 1;
 }
-.tabs {
+.parts {
   margin: 4px 14px 0;
 }
 .body {

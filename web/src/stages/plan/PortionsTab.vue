@@ -1,27 +1,22 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { useFurnished, useNames } from '@/api/queries'
 import { fixed, grams } from '@/ui/format'
 import { thePlan } from './key'
+import MoreFields from './MoreFields.vue'
 import NumberBox from './NumberBox.vue'
 import ShapeDrawing from './ShapeDrawing.vue'
+import ShapeFields from './ShapeFields.vue'
+import SizesTable from './SizesTable.vue'
 import type { PlanDoc } from './usePlan'
 
 type Unknown = NonNullable<PlanDoc['unknown']>
-type Shape = NonNullable<PlanDoc['shape']>
-const { look, plan, choices, edit, dough } = thePlan()
-const { data: furnished } = useFurnished()
-const { data: names } = useNames()
+const { look, plan, choices, edit } = thePlan()
 const p = computed(() => look.value?.portions ?? null)
 const one = computed(() => p.value?.divided.sizes[0] ?? null)
 const unknown = computed<Unknown>(() => plan.value.unknown ?? 'dough')
 const way = computed(() => plan.value.division || p.value?.division.id || '')
-const shape = computed<Shape>(() => plan.value.shape ?? {})
+const shape = computed(() => plan.value.shape ?? {})
 const sizes = computed(() => plan.value.sizes ?? [])
-const others = computed(() => (names.value ?? []).filter((n) => n.id !== dough.id.value))
-const second = computed(() => plan.value.second ?? null)
-const of = (kind: string) =>
-  (furnished.value?.things ?? []).filter((t) => t.kind === kind && t.retired_at === null)
 const BOXES: [Unknown, string][] = [
   ['dough', 'dough'],
   ['pieces', 'pieces'],
@@ -40,12 +35,6 @@ function solveFor(u: Unknown): void {
   }
   edit(held)
 }
-function reshape(change: Partial<Shape>): void {
-  edit({ shape: { ...shape.value, ...change } })
-}
-function thing(event: Event): number | null {
-  return Number((event.target as HTMLSelectElement).value) || null
-}
 function addSize(): void {
   const now = sizes.value.length
     ? sizes.value
@@ -58,13 +47,6 @@ function addSize(): void {
       { name: 'small', pieces: 12, portion_g: Math.round((last?.portion_g ?? 45) * 0.5 * 10) / 10 },
     ],
   })
-}
-function setSize(n: number, change: Partial<(typeof sizes.value)[number]>): void {
-  edit({ sizes: sizes.value.map((s, i) => (i === n ? { ...s, ...change } : s)) })
-}
-function dropSize(n: number): void {
-  const left = sizes.value.filter((_, i) => i !== n)
-  edit({ sizes: left.length > 1 ? left : [] })
 }
 </script>
 
@@ -121,54 +103,7 @@ function dropSize(n: number): void {
           @enter="edit({ loss_pct: $event })"
         />
       </div>
-      <table v-else class="sizes">
-        <thead>
-          <tr>
-            <th>size</th>
-            <th class="text-end">pieces</th>
-            <th class="text-end">g each</th>
-            <th class="text-end">minutes</th>
-            <th><span class="visually-hidden">take out</span></th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="(s, n) in sizes" :key="n">
-            <td>
-              <BFormInput
-                size="sm"
-                :model-value="s.name"
-                :aria-label="`Name of size ${n + 1}`"
-                maxlength="40"
-                @change="setSize(n, { name: ($event.target as HTMLInputElement).value })"
-              />
-            </td>
-            <td>
-              <NumberBox
-                label=""
-                :aria-label="`Pieces of size ${n + 1}`"
-                :value="s.pieces"
-                :low="1"
-                :high="10000"
-                whole
-                @enter="$event && setSize(n, { pieces: $event })"
-              />
-            </td>
-            <td>
-              <NumberBox
-                label=""
-                :value="s.portion_g"
-                :low="1"
-                :high="3000"
-                @enter="$event && setSize(n, { portion_g: $event })"
-              />
-            </td>
-            <td class="fig text-end">
-              {{ fixed(p?.sizes.find((x) => x.name === s.name && x.portion_g === s.portion_g)?.minutes, 1) }}
-            </td>
-            <td><button type="button" class="plain" @click="dropSize(n)">out</button></td>
-          </tr>
-        </tbody>
-      </table>
+      <SizesTable v-else />
       <p class="small-words">
         {{ p?.loss.words }}
         <button type="button" class="plain" @click="addSize">several sizes</button>
@@ -190,163 +125,8 @@ function dropSize(n: number): void {
           }}</BFormSelectOption>
         </BFormSelect>
       </div>
-      <div class="boxes">
-        <label v-if="way === 'scoop'" class="pick small-words"
-          >scoop
-          <select
-            class="form-select form-select-sm"
-            :value="shape.scoop ?? ''"
-            @change="reshape({ scoop: thing($event) })"
-          >
-            <option value="">by the scale</option>
-            <option v-for="t in of('scoop')" :key="t.id" :value="t.id">{{ t.name }}</option>
-          </select></label
-        >
-        <label v-if="way === 'cut'" class="pick small-words"
-          >cutter
-          <select
-            class="form-select form-select-sm"
-            :value="shape.cutter ?? ''"
-            @change="reshape({ cutter: thing($event) })"
-          >
-            <option value="">round 60 mm</option>
-            <option v-for="t in of('cutter')" :key="t.id" :value="t.id">{{ t.name }}</option>
-          </select></label
-        >
-        <label v-if="way === 'slab'" class="pick small-words"
-          >tin
-          <select
-            class="form-select form-select-sm"
-            :value="shape.tin ?? ''"
-            @change="reshape({ tin: thing($event) })"
-          >
-            <option value="">200 × 200 mm</option>
-            <option v-for="t in of('tin')" :key="t.id" :value="t.id">{{ t.name }}</option>
-          </select></label
-        >
-        <NumberBox
-          v-if="way === 'log' || way === 'piped'"
-          label="Length"
-          unit="mm"
-          :value="shape.length_mm"
-          :low="5"
-          :high="3000"
-          @enter="reshape({ length_mm: $event })"
-        />
-        <NumberBox
-          v-if="['log', 'puck', 'hand'].includes(way)"
-          label="Across"
-          unit="mm"
-          :value="shape.diameter_mm"
-          :low="5"
-          :high="600"
-          @enter="reshape({ diameter_mm: $event })"
-        />
-        <NumberBox
-          v-if="['cut', 'puck', 'slab'].includes(way)"
-          :label="way === 'slab' ? 'Depth' : 'Thickness'"
-          unit="mm"
-          :value="shape.thickness_mm"
-          :low="1"
-          :high="120"
-          @enter="reshape({ thickness_mm: $event })"
-        />
-        <NumberBox
-          v-if="way === 'log'"
-          label="Slice"
-          unit="mm"
-          :value="shape.slice_mm"
-          :low="1"
-          :high="60"
-          hint="empty: by weight"
-          @enter="reshape({ slice_mm: $event })"
-        />
-        <NumberBox
-          v-if="way === 'piped'"
-          label="Tip"
-          unit="mm"
-          :value="shape.tip_mm"
-          :follows="12"
-          :low="2"
-          :high="60"
-          @enter="reshape({ tip_mm: $event })"
-        />
-        <template v-if="way === 'slab'">
-          <NumberBox
-            label="Across"
-            :value="shape.across ?? 4"
-            :low="1"
-            :high="40"
-            whole
-            @enter="$event && reshape({ across: $event })"
-          />
-          <NumberBox
-            label="Along"
-            :value="shape.along ?? 6"
-            :low="1"
-            :high="40"
-            whole
-            @enter="$event && reshape({ along: $event })"
-          />
-        </template>
-      </div>
-      <details class="two" open>
-        <summary>Two doughs in one piece, dough weighed, evenness</summary>
-        <div class="boxes">
-          <label class="pick small-words"
-            >the other dough
-            <select
-              class="form-select form-select-sm"
-              :value="second?.dough ?? ''"
-              @change="
-                edit({
-                  second:
-                    thing($event) === null
-                      ? null
-                      : { dough: thing($event) ?? 1, share: second?.share ?? 0.5 },
-                })
-              "
-            >
-              <option value="">none</option>
-              <option v-for="o in others" :key="o.id" :value="o.id">{{ o.name }}</option>
-            </select></label
-          >
-          <NumberBox
-            v-if="second"
-            label="Its share"
-            unit="%"
-            :value="Math.round((second.share ?? 0.5) * 100)"
-            :low="1"
-            :high="99"
-            @enter="$event && edit({ second: { ...second, share: $event / 100 } })"
-          />
-          <NumberBox
-            label="Tolerance"
-            unit="± g"
-            :value="plan.tolerance_g ?? 2"
-            :low="0"
-            :high="100"
-            @enter="edit({ tolerance_g: $event ?? 0 })"
-          />
-          <NumberBox
-            label="Dough weighed"
-            unit="g"
-            :value="plan.dough_weighed_g"
-            :low="1"
-            :high="500000"
-            @enter="edit({ dough_weighed_g: $event })"
-          />
-          <NumberBox
-            label="Pieces weighed"
-            unit="g"
-            :value="plan.pieces_weighed_g"
-            :low="1"
-            :high="500000"
-            hint="teaches what the bowl keeps"
-            @enter="edit({ pieces_weighed_g: $event })"
-          />
-        </div>
-      </details>
+      <ShapeFields :way="way" />
+      <MoreFields />
     </section>
     <section v-if="p" class="follows" aria-label="What follows">
       <ShapeDrawing :portions="p" :way="way" :across="shape.across ?? 4" :along="shape.along ?? 6" />
@@ -425,27 +205,11 @@ function dropSize(n: number): void {
   gap: 4px 10px;
   margin-bottom: 6px;
 }
-.pick {
-  grid-column: span 2;
-}
 .shape {
   display: flex;
   gap: 8px;
   align-items: center;
   margin: 8px 0 6px;
-}
-.sizes {
-  width: 100%;
-  margin-bottom: 4px;
-}
-.sizes th {
-  font-weight: 400;
-  font-size: 0.8125rem;
-  color: var(--ink-2);
-}
-.sizes td {
-  padding: 1px 4px 1px 0;
-  vertical-align: top;
 }
 .plain {
   border: 0;
@@ -487,10 +251,6 @@ dd {
 .wrong {
   list-style: none;
   padding: 0;
-  margin: 4px 0;
-}
-summary {
-  color: var(--cobalt);
   margin: 4px 0;
 }
 @media (max-width: 1000px) {

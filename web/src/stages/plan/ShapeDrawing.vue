@@ -15,12 +15,12 @@ const kind = computed(() => {
 })
 const widest = computed(() => {
   if (kind.value === 'log') return figure('log')
-  if (kind.value === 'sheet') return Math.max(figure('sheet'), 60)
+  if (kind.value === 'sheet') return Math.max(figure('sheet, wide'), 60)
   return kind.value === 'tin' ? props.portions.piece_mm : Math.max(4.6 * props.portions.piece_mm, 150)
 })
 const tall = computed(() => {
   if (kind.value === 'log') return figure('across')
-  if (kind.value === 'sheet') return 1.35 * figure('sheet')
+  if (kind.value === 'sheet') return figure('sheet, long')
   return kind.value === 'tin' ? props.portions.piece_mm : props.portions.piece_mm
 })
 /** Pixels a millimetre. */
@@ -34,7 +34,7 @@ const title = computed(
   () =>
     ({
       log: `A log ${Math.round(figure('log'))} mm long and ${Math.round(figure('across'))} mm across, ${slices.value} slices`,
-      sheet: `A sheet ${Math.round(figure('sheet'))} mm wide`,
+      sheet: `A sheet ${Math.round(figure('sheet, wide'))} mm wide`,
       tin: `A tin divided ${props.across} by ${props.along}`,
       piece: `Pieces ${Math.round(props.portions.piece_mm)} mm wide`,
     })[kind.value],
@@ -53,17 +53,18 @@ const title = computed(
       />
     </g>
     <g v-else-if="kind === 'sheet'" transform="translate(10 6)">
-      <rect :width="figure('sheet') * k" :height="1.35 * figure('sheet') * k" class="dough" />
+      <rect :width="figure('sheet, wide') * k" :height="figure('sheet, long') * k" class="dough" />
       <circle
         v-for="n in Math.min(figure('first roll'), 60)"
         :key="n"
         :cx="
-          (((n - 1) % Math.max(Math.floor(figure('sheet') / (portions.piece_mm + 2)), 1)) + 0.5) *
+          (((n - 1) % Math.max(Math.floor(figure('sheet, wide') / (portions.piece_mm + 2)), 1)) + 0.5) *
           (portions.piece_mm + 2) *
           k
         "
         :cy="
-          (Math.floor((n - 1) / Math.max(Math.floor(figure('sheet') / (portions.piece_mm + 2)), 1)) * 0.9 +
+          (Math.floor((n - 1) / Math.max(Math.floor(figure('sheet, wide') / (portions.piece_mm + 2)), 1)) *
+            0.9 +
             0.55) *
           (portions.piece_mm + 2) *
           k

@@ -97,7 +97,7 @@ const toasting = computed(() => plan.value.toast ?? false)
       >
     </div>
     <div class="list" tabindex="0" role="group" aria-label="Steps">
-      <table>
+      <table class="step-rows">
         <thead>
           <tr>
             <th>from</th>
@@ -228,9 +228,6 @@ const toasting = computed(() => plan.value.toast ?? false)
   min-height: 120px;
   overflow: auto;
 }
-table {
-  width: 100%;
-}
 th {
   font-weight: 400;
   font-size: 0.8125rem;
@@ -238,24 +235,6 @@ th {
   position: sticky;
   top: 0;
   background: var(--enamel);
-}
-td {
-  padding: 1px 10px 1px 0;
-  border-bottom: 1px solid var(--rule);
-}
-td:first-child {
-  border-left: 4px solid transparent;
-  padding-left: 8px;
-  white-space: nowrap;
-}
-.hands td:first-child {
-  border-left-color: var(--butter);
-}
-.machine td:first-child {
-  border-left-color: var(--cobalt);
-}
-.on td {
-  background: var(--butter-wash);
 }
 .minutes {
   width: 4rem;

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { theDough } from '@/dough/key'
+import TabRow from '@/ui/TabRow.vue'
 import DietDialog from './DietDialog.vue'
 import FamilyPanel from './FamilyPanel.vue'
 import NeedSwitches from './NeedSwitches.vue'
@@ -15,7 +16,11 @@ const dough = theDough()
 const swaps = useSwaps()
 const { study, problem, busy, wanted, resolved } = swaps
 const opened = ref<string | null>(null)
-const side = ref<'needs' | 'pantry'>('needs')
+const SIDES = [
+  ['needs', 'For the needs'],
+  ['pantry', 'From the pantry'],
+] as const
+const side = ref<(typeof SIDES)[number][0]>('needs')
 const keeping = ref(false)
 
 const lines = computed(() => study.value?.lines ?? [])
@@ -78,27 +83,9 @@ const isSibling = computed(() => dough.record.value?.follows != null)
     <SectionPair v-if="study && changes" :study="study" class="strip" />
     <div class="body">
       <div class="lines">
-        <div class="tabs" role="tablist" aria-label="What to swap">
-          <button
-            type="button"
-            role="tab"
-            :aria-selected="side === 'needs'"
-            :class="{ on: side === 'needs' }"
-            @click="side = 'needs'"
-          >
-            For the needs
-          </button>
-          <button
-            type="button"
-            role="tab"
-            :aria-selected="side === 'pantry'"
-            :class="{ on: side === 'pantry' }"
-            @click="side = 'pantry'"
-          >
-            From the pantry
-          </button>
+        <TabRow v-model="side" name="swaps" label="What to swap" :tabs="SIDES">
           <span v-if="side === 'needs' && lines.length" class="small-words legend">clear misses</span>
-        </div>
+        </TabRow>
         <template v-if="side === 'needs'">
           <p v-if="!wanted" class="hint">
             Switch on a need: every line that breaks it is marked, with what could stand in for it, how much

@@ -1,7 +1,7 @@
 import { mount } from '@vue/test-utils'
 import { describe, expect, it } from 'vitest'
 import NumberBox from './NumberBox.vue'
-import { typed } from './numbers'
+import { typed } from '@/ui/typed'
 import { dayAfter } from './usePlan'
 
 describe('numbers as they are typed', () => {

@@ -1,4 +1,4 @@
-/** What is typed into a plan's box as a number; null is "left open". A comma is a point. NaN is told at the box. */
+/** What is typed into a box as a number; null is "left open". A comma is a point. NaN is told at the box. */
 export function typed(text: string | number | null | undefined): number | null {
   if (text === null || text === undefined) return null
   const plain = String(text).trim().replace(',', '.')
