@@ -14,6 +14,7 @@ from collections.abc import Callable, Sequence
 from dataclasses import dataclass, field
 from typing import Protocol
 
+from devices.forms import picked
 from devices.lines import Lines, Reading, Settling, Trouble, read_line
 from devices.ring import MOVING, SETTLED, TROUBLE, Ring
 from devices.simulated import SimulatedOven, SimulatedProbe, SimulatedScale
@@ -28,7 +29,7 @@ OVERLOAD, NO_READING, UNPLUGGED, RUBBISH = 1, 2, 3, 4
 @dataclass(frozen=True, slots=True)
 class Setup:
     """A device as it is set up: its number, what it is (scale, probe, oven), how it is read (simulated, serial), port,
-    speed of the line, division in g."""
+    speed of the line, division in g, and the form of its lines (``forms``; empty: found by themselves)."""
 
     id: int
     what: str
@@ -36,6 +37,7 @@ class Setup:
     port: str = ""
     baud: int = 9600
     division: float = 1.0
+    pattern: str = ""
 
 
 class Source(Protocol):
@@ -184,7 +186,8 @@ class Hub:
         while not ending.is_set():
             for line in lines.feed(source.read(0.25)):
                 heard = self.clock_ms()
-                found = read_line(line, wants)
+                text = picked(line, setup.pattern)
+                found = Trouble("not of the form") if text is None else read_line(text, wants)
                 if isinstance(found, Reading):
                     self._put(setup, SETTLED if settling.settled(heard, found) else MOVING, found.value)
                 else:

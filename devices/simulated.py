@@ -73,6 +73,12 @@ class SimulatedOven:
     heating: bool = False
     door_s: float = 0.0
 
+    def hot_at(self, set_c: float) -> None:
+        """Set it; one that was never heated is taken to have been, long before."""
+        self.set_c = set_c
+        if self.air_c < set_c - 60.0:
+            self.air_c = self.wall_c = set_c + self.offset_k
+
     def open_door(self, seconds: float = 10.0) -> None:
         self.door_s = seconds
 

@@ -23,13 +23,13 @@ from dough.bake.batch import bake
 from dough.bake.contract import BakeCase
 from dough.bake.derive import Learned
 from dough.bake.draft_setting import Setting
-from dough.bake.intake import bake_inputs
+from dough.bake.intake import Kit, bake_inputs
 from dough.bake.taught import KITCHEN_SD, NOTHING, moved
 from dough.draft.start import from_style_formula
 from dough.facts.bake_parameters import values
 from dough.facts.cookie import Cookie
 from dough.facts.styles import styles
-from dough.run.trace import corrected, prior_sd
+from dough.run.trace import corrected, sd_of
 
 STYLES = ("thin_crisp", "chewy", "cakey", "thick", "oat", "ginger")
 #: Heat constants that are off in a hidden kitchen, one sd of the logarithm.
@@ -71,7 +71,7 @@ def drawn(rng: np.random.Generator) -> Reality:
 
 def _case(style: str) -> tuple[BakeCase, float, float]:
     """A style's usual formula, its minutes, and what its core has come to near their end."""
-    found = Setting(from_style_formula(styles()[style]), styles()[style]).case()
+    found = Setting(from_style_formula(styles()[style])[0], styles()[style], Kit()).case()
     assert isinstance(found, BakeCase)
     minutes = found.heat.minutes
     goal = next(c for t, c in _baked(found, minutes, None, values()) if t >= 0.85 * minutes)
@@ -100,7 +100,7 @@ def main(kitchens: int = 60) -> None:
     before = 0.0
     for n in range(kitchens):
         case, minutes, goal = _case(STYLES[n % len(STYLES)])
-        before = prior_sd(case.taught)[0]
+        before = sd_of(case.taught, "oven_k")
         reality = drawn(rng)
         truth = _reached(reality.core(case, minutes), goal)
         was = _reached(_baked(case, minutes, None, values()), goal)

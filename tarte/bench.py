@@ -12,6 +12,7 @@ from typing import IO
 from django.conf import settings
 from django.db import close_old_connections
 
+from devices.forms import form_of
 from devices.hub import Hub, Setup, set_here
 from devices.ring import NAME, Ring
 from kitchen.models import Device
@@ -24,9 +25,17 @@ def wanted() -> list[Setup]:
     """The devices that are set up."""
     close_old_connections()
     return [
-        Setup(d.pk, d.what, d.how or "simulated", d.port, int(d.baud or 9600), d.reads_g or 1.0)
+        Setup(d.pk, d.what, d.how or "simulated", d.port, int(d.baud or 9600), d.reads_g or 1.0, _pattern(d))
         for d in Device.objects.filter(retired_at=None)
     ]
+
+
+def _pattern(device: Device) -> str:
+    try:
+        return form_of(device.form, device.pattern)
+    except ValueError:
+        # Lines are then found by themselves; the thing's own sheet says what is wrong with the pattern.
+        return ""
 
 
 class Bench:

@@ -43,6 +43,8 @@ class What(StrEnum):
     MEASURED = "measured"
     GUESS = "guess"
     LOT = "lot"
+    SEEN = "seen"
+    BROWNED = "browned"
     UNDONE = "undone"
     CLOSED = "closed"
 
@@ -70,11 +72,15 @@ _ASKED: dict[What, dict[str, tuple[float, float] | None]] = {
     What.MEASURED: {"quantity": None, "text": None},
     What.GUESS: {},
     What.LOT: {"line": None, "lot": (1.0, 2**31)},
+    What.SEEN: {"load": (1.0, 60.0)},
+    What.BROWNED: {"before_g": (1.0, 50_000.0), "after_g": (0.5, 50_000.0)},
     What.NOTE: {"text": None},
     What.UNDONE: {"key": None},
 }
 MOST_TEXT = 400
 HOW = ("keep", "scale", "again", "back")
+#: How a load came out beside the one wanted, in words: its rim, its bite.
+RIMS, BITES = ("pale", "right", "dark"), ("too dry", "right", "too soft")
 CUES = ("rim colours", "gloss gone", "puffed", "fell back", "not yet")
 
 
@@ -132,5 +138,18 @@ def check(event: RunEvent) -> None:
         raise EntryError("how", "Keep it, scale the rest, spoon it back, or start the line again.")
     if event.what is What.CUE and event.values.get("cue") not in CUES:
         raise EntryError("cue", f"Cues are {', '.join(CUES)}.")
+    if event.what is What.SEEN:
+        _check_seen(event.values)
     if len(event.values) > 30 or any(isinstance(v, str) and len(v) > MOST_TEXT for v in event.values.values()):
         raise EntryError("values", "That is more than one act says.")
+
+
+def _check_seen(values: Values) -> None:
+    width = values.get("width_mm")
+    if width is not None and (isinstance(width, bool | str) or not 10.0 <= width <= 600.0):
+        raise EntryError("width_mm", "A cookie is 10 to 600 mm wide.")
+    for name, words in (("rim", RIMS), ("bite", BITES)):
+        if values.get(name) not in (None, "", *words):
+            raise EntryError(name, f"Say one of: {', '.join(words)}.")
+    if width is None and not values.get("rim") and not values.get("bite"):
+        raise EntryError("width_mm", "Say how wide it came out, how its rim looks, or how it bites.")

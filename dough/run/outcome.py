@@ -20,6 +20,10 @@ from dough.run.state import RunState
 
 #: The core is followed so far past the planned minutes, and for so long at least.
 PAST, LEAST_MIN = 1.6, 4.0
+#: What butter loses when it is browned, % (water, and some solids left in the pan; practice, M).
+BROWNED_LOSS = (12.0, 22.0)
+#: Minutes after the pull at which the usual cookie is cold to its middle.
+COLD_MIN = 45.0
 AS_PLANNED = "as planned"
 #: Whose creaming is judged where the draft names no mixer.
 USUAL_MIXER = "stand"
@@ -84,6 +88,31 @@ def cup_said(state: RunState, draft: Draft) -> CupTest | None:
         )
     except EntryError:
         return None
+
+
+def cold_since(state: RunState, now_ms: int) -> bool:
+    """Whether what was pulled is cold by now, and nothing of it has been measured."""
+    pulled = [x.pulled for x in state.loads if x.pulled is not None]
+    still_in = any(x.pulled is None for x in state.loads)
+    if not pulled or still_in or state.measured or state.closed is not None:
+        return False
+    return now_ms - max(pulled) >= COLD_MIN * 60_000
+
+
+def browned_said(state: RunState) -> str:
+    """What browning took, beside what it usually takes; empty where it was not weighed."""
+    if state.browned is None:
+        return ""
+    before, after = state.browned
+    lost = before - after
+    low, high = BROWNED_LOSS
+    share = 100.0 * lost / before
+    said = f"{lost:.0f} g went off as steam, {share:.0f} %"
+    if share < low:
+        return f"{said}; usually {low:.0f} to {high:.0f}: water is still in it, or a pinch was read too early."
+    if share > high:
+        return f"{said}; usually {low:.0f} to {high:.0f}: weigh what stuck to the pan too."
+    return f"{said}, as usual. Weigh the line by what is left."
 
 
 def course(case: BakeCase, minutes: float) -> tuple[tuple[float, float], ...]:

@@ -23,6 +23,7 @@ from dough.facts.needs import NOTHING, Wanted
 from dough.facts.staples import EGG, MILK, PLAIN_FLOUR, staple
 from dough.plan.loads import Load
 from dough.plan.steps import PlanStep, Steps, usual
+from dough.run.spooned import spooned
 
 #: An error that moves the cookie by this many clear misses (root mean square) is as far as a weighing may be off.
 MAY_MOVE = 0.12
@@ -38,7 +39,8 @@ SPOONED = ("flour", "sugar", "leavening", "salt", "fold-in", "flavour")
 @dataclass(frozen=True, slots=True)
 class Weighing:
     """One line to weigh: its role, grams wanted, how far it may be off either way, its range where it goes by feel,
-    what is said of it, whether it can be spooned back, and what a need says (an allergen, a label to read)."""
+    what is said of it, whether it can be spooned back, what a need says (an allergen, a label to read), and how much it
+    is in cups and spoons."""
 
     line: str
     ingredient: str
@@ -51,6 +53,7 @@ class Weighing:
     said: str
     back: bool
     marks: tuple[str, ...]
+    spooned: str = ""
 
 
 @dataclass(frozen=True, slots=True)
@@ -86,13 +89,17 @@ class BenchStep:
 
 @dataclass(frozen=True)
 class Script:
-    """All steps of a run, the bake's planned minutes, oven and portion."""
+    """All steps of a run, the bake's planned minutes, oven and portion; width_mm, height_mm and best_min are what the
+    forecast said when it started (None: it said nothing)."""
 
     steps: tuple[BenchStep, ...]
     portion_g: float
     pieces: int
     bake_min: float
     oven_c: float
+    width_mm: float | None = None
+    height_mm: float | None = None
+    best_min: float | None = None
 
     def step(self, ident: str) -> BenchStep | None:
         return next((s for s in self.steps if s.id == ident), None)
@@ -111,6 +118,8 @@ BEFORE = {Step.CREAM: "cream", Step.EGG: "egg", Step.DRY: "flour", Step.FOLD_IN:
 #: A first spoonful against the flour (the cures of ``accounts.butter.mixing``), and what a spoon may hold.
 SPOON = 0.02
 STAPLES = {"egg": EGG, "milk": MILK, "flour": PLAIN_FLOUR}
+#: What is done once the cookies are cold.
+MEASURE = "measure"
 #: Steps of a plan that are marks within a bake, or moments beside it, not steps of their own at the bench.
 INSIDE = ("look", "turn", "bang", "out", "in")
 
@@ -154,6 +163,8 @@ def script_of(
             found.append(_asking(name, base, s, draft))
     for step in ORDER:
         weigh(step)
+    row = usual()[MEASURE]
+    found.append(BenchStep(MEASURE, row.name, "do", row.minutes, row.watch))
     p = draft.process
     minutes = next((s.minutes for s in found if s.kind == "bake"), p.minutes or 12.0)
     return Script(tuple(found), portion_g, sum(x.pieces for x in loads), minutes, p.oven_c or 180.0)
@@ -190,8 +201,13 @@ def _weighing(x: Line, tolerances: dict[str, float], wanted: Wanted) -> Weighing
     low, high = x.range_g or (None, None)
     return Weighing(
         x.id, x.ingredient_id, x.role.value, x.ingredient.name, x.grams or 0.0, tolerances.get(x.id, 1.0), low, high,
-        x.said, x.role.value in SPOONED, said,
+        x.said, x.role.value in SPOONED, said, _spooned(x),
     )  # fmt: skip
+
+
+def _spooned(x: Line) -> str:
+    found = spooned(x.ingredient, x.grams or 0.0)
+    return "" if found is None else f"{found.words}: {found.grams:.1f} g ± {found.off_pct:.0f} %"
 
 
 def tolerances_g(setting: Setting, factor: float, reads_g: float) -> dict[str, float]:

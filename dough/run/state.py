@@ -67,6 +67,25 @@ class LoadState:
         return None if self.pulled is None else (self.pulled - self.loaded) / 60_000.0
 
 
+@dataclass(frozen=True, slots=True)
+class SeenLoad:
+    """How a load came out: width in mm (None: not measured), rim and bite in words (empty: not said)."""
+
+    load: int
+    width_mm: float | None
+    rim: str
+    bite: str
+
+
+@dataclass(frozen=True, slots=True)
+class GuessSaid:
+    """What a cook expects: by quantity as typed, whose it is, and whether the others may see it."""
+
+    who: str
+    values: tuple[tuple[str, str], ...]
+    shared: bool
+
+
 @dataclass(frozen=True)
 class RunState:
     """Everything a run has come to. seq is the last event's; factor is what the lines still to weigh are multiplied
@@ -86,7 +105,9 @@ class RunState:
     loads: tuple[LoadState, ...] = ()
     probes: dict[str, tuple[tuple[int, float], ...]] = field(default_factory=dict)
     measured: dict[str, str] = field(default_factory=dict)
-    guess: dict[str, str] = field(default_factory=dict)
+    guesses: tuple[GuessSaid, ...] = ()
+    seen: tuple[SeenLoad, ...] = ()
+    browned: tuple[float, float] | None = None
     notes: tuple[tuple[str, str], ...] = ()
     started: int | None = None
     closed: int | None = None
@@ -218,6 +239,20 @@ def _probe(s: RunState, _: Script, e: RunEvent) -> RunState:
     return replace(s, probes={**s.probes, of: tuple(sorted(trace))})
 
 
+def _guess(s: RunState, _: Script, e: RunEvent) -> RunState:
+    said = tuple((k, str(v)) for k, v in e.values.items() if k != "shared" and v not in (None, ""))
+    others = tuple(g for g in s.guesses if g.who != e.who)
+    return replace(s, guesses=(*others, GuessSaid(e.who, said, e.values.get("shared") is True)))
+
+
+def _seen(s: RunState, _: Script, e: RunEvent) -> RunState:
+    load = int(e.figure("load"))
+    width = e.values.get("width_mm")
+    wide = float(width) if isinstance(width, int | float) and not isinstance(width, bool) else None
+    others = tuple(x for x in s.seen if x.load != load)
+    return replace(s, seen=(*others, SeenLoad(load, wide, e.words("rim"), e.words("bite"))))
+
+
 _ACTS: dict[What, Callable[[RunState, Script, RunEvent], RunState]] = {
     What.WEIGHED: _weigh,
     What.OVER: _over,
@@ -239,7 +274,9 @@ _ACTS: dict[What, Callable[[RunState, Script, RunEvent], RunState]] = {
     What.PULLED: _load,
     What.PROBE: _probe,
     What.MEASURED: lambda s, _, e: replace(s, measured={**s.measured, e.words("quantity"): e.words("text")}),
-    What.GUESS: lambda s, _, e: replace(s, guess={k: str(v) for k, v in e.values.items() if v is not None}),
+    What.GUESS: _guess,
+    What.SEEN: _seen,
+    What.BROWNED: lambda s, _, e: replace(s, browned=(e.figure("before_g"), e.figure("after_g"))),
     What.NOTE: lambda s, _, e: replace(s, notes=(*s.notes, (e.step, e.words("text")))),
     What.CLOSED: lambda s, _, e: replace(s, closed=e.when),
 }

@@ -8,6 +8,7 @@ from typing import Any
 
 from django.contrib.auth.models import User
 
+from devices.forms import form_of
 from dough.facts.errors import EntryError, EntryErrors
 from dough.facts.furnishings import Value, kind, read_facts
 from dough.facts.ingredients import ingredient
@@ -55,6 +56,7 @@ class Furnish(Action[Furnishing]):
         before = state_of(row) if row else None
         facts = read_facts(kind(self.kind), self.typed, facts_of(row) if row else None)
         _known_ingredient(facts)
+        _usable_pattern(self.kind, facts)
         if row is None:
             model = MODELS[self.kind]
             if model._default_manager.count() >= MOST:
@@ -174,6 +176,16 @@ def _name_is_free(of: str, name: str, row: Furnishing) -> None:
         raise EntryErrors(
             [EntryError("name", f"There is {kind(of).one} “{name}” already. Give this one its own name.")]
         )
+
+
+def _usable_pattern(of: str, facts: Mapping[str, Value]) -> None:
+    """A device's own form of line, as its reader will take it."""
+    if of != "device":
+        return
+    try:
+        form_of(str(facts.get("form") or ""), str(facts.get("pattern") or ""))
+    except ValueError as error:
+        raise EntryErrors([EntryError("pattern", str(error))]) from error
 
 
 def _known_ingredient(facts: Mapping[str, Value]) -> None:

@@ -14,6 +14,7 @@ from dough.facts.ingredients import ingredient
 from dough.facts.quantities import quantity
 from dough.judgement.trials.measure import read_measured
 from dough.run.events import RunEvent, Value, What, check
+from dough.run.guesses import check_guess
 from dough.run.script import Script
 from dough.run.state import RunState, fold
 from kitchen.actions.base import Action, Before, Done
@@ -21,16 +22,13 @@ from kitchen.actions.freeze_version import FreezeVersion
 from kitchen.actions.log_bake import BakeEntry, LogBake, NewBatch
 from kitchen.actions.rights import Right
 from kitchen.documents.run import script_doc
-from kitchen.models import Bake, Plan, Run, RunEntry
+from kitchen.models import Bake, Device, Plan, Run, RunEntry
 from kitchen.reading.doughs import MissingError, dough_for_reading, draft_differs
-from kitchen.reading.runs import events_of, run_for_reading, script_of_run, version_draft, worked_run
+from kitchen.reading.runs import clock_of, events_of, ms, run_for_reading, script_of_run, version_draft, worked_run
 
-MOST_AT_ONCE, MOST_EVENTS, MOST_OPEN = 200, 20_000, 40
-
-
-def ms(at: datetime) -> int:
-    """A moment as milliseconds since 1970."""
-    return round(at.timestamp() * 1000.0)
+#: A bake of a run whose time went faster says so.
+PRACTISED = ", practised with stand-ins"
+MOST_AT_ONCE, MOST_EVENTS, MOST_OPEN, FASTEST = 200, 20_000, 40, 120.0
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -43,6 +41,13 @@ class StartRun(Action[Run]):
     dough_id: int
     plan_id: int | None
     key: str
+    speed: float = 1.0
+
+    def check(self) -> None:
+        if not 1.0 <= self.speed <= FASTEST:
+            raise EntryError("speed", f"Time can go 1 to {FASTEST:.0f} times as fast, in practice with stand-ins.")
+        if self.speed > 1.0 and Device.objects.filter(retired_at=None).exclude(how="simulated").exists():
+            raise EntryError("speed", "There is a real device here, and real time goes once as fast.")
 
     def change(self, cook: User) -> Done[Run] | Before[Run]:
         again = Run.objects.filter(key=self.key).first()
@@ -69,7 +74,7 @@ class StartRun(Action[Run]):
             raise MissingError("There is no version to make. Keep the draft as one first.")
         run = Run.objects.create(
             dough=dough, version=version, plan=plan, script=script_doc(script), factor=factor, key=self.key,
-            begun_at=self.now, begun_by=cook,
+            begun_at=self.now, begun_by=cook, speed=self.speed,
         )  # fmt: skip
         return Done(run, run, f"started a run of {dough.name}", dough)
 
@@ -109,13 +114,24 @@ class WriteDown(Action[list[RunEntry]]):
         # What closing the run would trip over is refused when it is said, not an hour later.
         if made.what is What.ADDED:
             ingredient(made.words("ingredient"), "ingredient")
-        if made.what is What.MEASURED:
-            read_measured({made.words("quantity"): made.words("text")})
+        if made.what is What.GUESS:
+            check_guess(made.values)
         return made
+
+    def _check_measured(self, run: Run, known: set[str]) -> None:
+        """What is measured now beside what was measured before: readings come one by one, and contradict together."""
+        new = [e for e in self.events if e.what == What.MEASURED and e.key not in known]
+        if not new:
+            return
+        measured: dict[str, str | float | None] = dict(fold(script_of_run(run), events_of(run)).measured)
+        for e in new:
+            measured[str(e.values["quantity"])] = str(e.values["text"])
+            read_measured(measured)
 
     def change(self, cook: User) -> Before[list[RunEntry]]:
         run = run_for_reading(self.run_id)
         known = {r.key: r for r in run.entries.filter(key__in=[e.key for e in self.events])}
+        self._check_measured(run, set(known))
         seq = run.entries.aggregate(n=Max("seq"))["n"] or 0
         if seq + len(self.events) > MOST_EVENTS:
             raise EntryError("events", "This run holds as much as a run can. Close it and start another.")
@@ -127,8 +143,8 @@ class WriteDown(Action[list[RunEntry]]):
                     raise EntryError("run", "This run was closed. What is written now belongs to its bake, in Results.")
                 seq += 1
                 row = RunEntry.objects.create(
-                    run=run, seq=seq, key=e.key, what=e.what, at=ms(self.now), said_at=e.said_at, who=cook, step=e.step,
-                    values=dict(e.values), source=e.source,
+                    run=run, seq=seq, key=e.key, what=e.what, at=clock_of(run, self.now), said_at=e.said_at, who=cook,
+                    step=e.step, values=dict(e.values), source=e.source,
                 )  # fmt: skip
                 known[e.key] = row
             written.append(row)
@@ -182,7 +198,7 @@ class CloseRun(Action[Run]):
             version_number=run.version.number, mixed_on=min(begun.date(), self.now.date()),
             weighed=self._weighed(run, state), butter_temp_c=None if butter is None else butter[0],
             dough_temp_c=None if "dough" not in state.temperatures else state.temperatures["dough"][0],
-            note=f"at the bench, × {run.factor * state.factor:.2f}",
+            note=f"at the bench, × {run.factor * state.factor:.2f}" + (PRACTISED if run.speed > 1.0 else ""),
             additions=tuple((i, round(g / (run.factor * state.factor), 2)) for i, g in state.additions),
         )  # fmt: skip
         return LogBake(
@@ -203,6 +219,10 @@ def _notes(state: RunState) -> str:
     for load in state.loads:
         for cue, at in load.cues:
             told.append(f"load {load.load}, {cue} at {(at - load.loaded) / 60_000.0:.1f} min")
-    if state.guess:
-        told.append("guess: " + ", ".join(f"{k} {v}" for k, v in state.guess.items()))
+    for seen in state.seen:
+        parts = [f"{seen.width_mm:g} mm" if seen.width_mm else "", f"rim {seen.rim}" if seen.rim else "", seen.bite]
+        told.append(f"load {seen.load}: " + ", ".join(p for p in parts if p))
+    if state.browned is not None:
+        before, after = state.browned
+        told.append(f"butter browned from {before:g} to {after:g} g")
     return "; ".join(told)[:1900]

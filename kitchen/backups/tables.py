@@ -65,6 +65,7 @@ TABLES: tuple[Table, ...] = (
     _whole("scales", kept.Scale),
     _whole("scale_checks", kept.ScaleCheck),
     _whole("devices", kept.Device),
+    _whole("device_checks", kept.DeviceCheck),
     _whole("lots", kept.Lot),
     _whole("own_ingredients", kept.OwnIngredient),
     _whole("cups", kept.CupWeighing),

@@ -18,8 +18,9 @@ def script_doc(script: Script) -> dict[str, Any]:
 def script_of(doc: dict[str, Any]) -> Script:
     """A stored script. Raises KeyError, TypeError or ValueError for one that can't be read."""
     return Script(
-        tuple(_step(s) for s in doc["steps"]), doc["portion_g"], doc["pieces"], doc["bake_min"], doc["oven_c"]
-    )
+        tuple(_step(s) for s in doc["steps"]), doc["portion_g"], doc["pieces"], doc["bake_min"], doc["oven_c"],
+        doc.get("width_mm"), doc.get("height_mm"), doc.get("best_min"),
+    )  # fmt: skip
 
 
 def _step(doc: dict[str, Any]) -> BenchStep:

@@ -18,7 +18,7 @@ from kitchen.models.pantry import OwnIngredient
 from kitchen.models.people import Invite, Member
 from kitchen.models.photo import Photo
 from kitchen.models.plan import Plan
-from kitchen.models.run import Device, Run, RunEntry
+from kitchen.models.run import Device, DeviceCheck, Run, RunEntry
 from kitchen.models.series import Series
 from kitchen.models.supplier import SupplierLabel
 
@@ -33,6 +33,7 @@ __all__ = [
     "CupWeighing",
     "Cutter",
     "Device",
+    "DeviceCheck",
     "Dough",
     "Event",
     "Foretold",

@@ -14,13 +14,15 @@ from kitchen.models.plan import Plan
 
 class Run(models.Model):
     """One batch of a version. script is the steps as they were when it started (kitchen/documents/run.py), factor what
-    the version's amounts are multiplied by. closed_at and bake: when it was finished, and the bake it became."""
+    the version's amounts are multiplied by, speed how many times faster than the clock its time goes (practice with
+    stand-ins; 1 for work). closed_at and bake: when it was finished, and the bake it became."""
 
     dough = models.ForeignKey(Dough, on_delete=models.PROTECT, related_name="runs")
     version = models.ForeignKey(Version, on_delete=models.PROTECT, related_name="+")
     plan = models.ForeignKey(Plan, null=True, blank=True, on_delete=models.PROTECT, related_name="+")
     script = models.JSONField()
     factor = models.FloatField(default=1.0)
+    speed = models.FloatField(default=1.0)
     key = models.CharField(max_length=60, unique=True)
     begun_at = models.DateTimeField()
     begun_by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.PROTECT, related_name="+")
@@ -67,3 +69,22 @@ class Device(Furnishing):
     port = words(60)
     baud = figure()
     reads_g = figure()
+    form = words(20)
+    pattern = words(80)
+
+
+class DeviceCheck(Frozen):
+    """A device held against ice, boiling water, nothing or a check weight: what it should read, what it read."""
+
+    device = models.ForeignKey(Device, on_delete=models.PROTECT, related_name="checks")
+    what = models.CharField(max_length=10)
+    should = models.FloatField()
+    read = models.FloatField()
+    at = models.DateTimeField()
+    who = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.PROTECT, related_name="+")
+
+    class Meta:
+        ordering = ["id"]
+
+    def __str__(self) -> str:
+        return f"{self.what} of {self.device}"

@@ -4,21 +4,29 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import replace
+from datetime import datetime
 
 from dough.accounts.composition import composition
 from dough.accounts.formula import Draft
 from dough.bake.contract import BakeCase
 from dough.bake.draft_setting import Setting
 from dough.bake.taught import Taught
-from dough.facts.errors import EntryError
+from dough.facts.errors import EntryError, EntryErrors
+from dough.judgement.learning.logged import readings
+from dough.plan.whole import foretold
+from dough.run.after_load import NextLoad, Seen, next_load
 from dough.run.events import RunEvent
+from dough.run.guesses import Beside, GuessHeld, beside, held
 from dough.run.outcome import course, really
 from dough.run.script import Script, script_of
+from dough.run.state import RunState, fold
+from dough.run.trace import Corrected, corrected
 from kitchen.documents.draft import DraftDoc
+from kitchen.documents.measured import MeasuredDoc
 from kitchen.documents.plan import PlanDoc
 from kitchen.documents.run import event_of
 from kitchen.documents.run import script_of as read_script
-from kitchen.models import Device, Dough, Plan, Run, Scale
+from kitchen.models import Bake, Device, Dough, Lot, Plan, Run, Scale
 from kitchen.reading.doughs import MissingError, style_of
 from kitchen.reading.hours import today
 from kitchen.reading.kit import setting_of
@@ -26,6 +34,8 @@ from kitchen.reading.plans import setting_for, target_for, worked
 from kitchen.reading.this_kitchen import wanted
 
 MOST_TOLD = 60
+#: A thermometer that reads so far from what the oven is set to does not read this oven, K.
+FAR_K = 45.0
 
 
 def run_for_reading(run_id: int) -> Run:
@@ -34,6 +44,17 @@ def run_for_reading(run_id: int) -> Run:
     if found is None:
         raise MissingError("There is no such run.")
     return found
+
+
+def clock_of(run: Run, now: datetime) -> int:
+    """The time of a run in ms: the server's, or faster where it is practised with stand-ins."""
+    begun = ms(run.begun_at)
+    return round(begun + (ms(now) - begun) * run.speed)
+
+
+def ms(at: datetime) -> int:
+    """A moment as milliseconds since 1970."""
+    return round(at.timestamp() * 1000.0)
 
 
 def runs_of(dough_id: int | None, *, only_open: bool) -> list[Run]:
@@ -88,6 +109,10 @@ def worked_run(dough: Dough, plan: Plan | None) -> tuple[Script, float]:
     script = script_of(
         setting, w.planned.steps, w.planned.setup.loads, got.factor, got.divided.sizes[0].portion_g, needs, reads_g(),
     )  # fmt: skip
+    case = setting.case()
+    told = foretold(case, target_for(dough).cookie) if isinstance(case, BakeCase) else None
+    if told is not None:
+        script = replace(script, width_mm=told.width.value, height_mm=told.height_mm, best_min=told.best_min)
     return script, got.factor
 
 
@@ -109,3 +134,80 @@ def course_of(run: Run, taught: Taught | None = None) -> tuple[tuple[float, floa
     if not isinstance(case, BakeCase):
         return ()
     return course(case if taught is None else replace(case, taught=taught), script_of_run(run).bake_min)
+
+
+def trace_of(run: Run, load: int) -> Corrected | None:
+    """The forecast as the probe's trace of a load has it; None while there is too little of it."""
+    case = really_setting(run).case()
+    if not isinstance(case, BakeCase):
+        return None
+    script = script_of_run(run)
+    state = fold(script, events_of(run))
+    there = next((x for x in state.loads if x.load == load), None)
+    if there is None:
+        return None
+    until = there.pulled or 10**15
+    core = [((at - there.loaded) / 60_000.0, c) for at, c in state.probes.get(f"core {load}", ()) if at <= until]
+    air = [c - script.oven_c for at, c in state.probes.get("oven", ()) if there.loaded <= at <= until]
+    # The first minutes after the door tell of the door.
+    settled = air[len(air) // 2 :] if len(air) >= 6 else []
+    air_k = sum(settled) / len(settled) if settled else None
+    if air_k is not None and abs(air_k) > FAR_K:
+        # It hangs elsewhere, or the oven is not the one it is set to: of this bake it says nothing.
+        air_k = None
+    return corrected(case, script.bake_min, core, target_for(run.dough).cookie, air_k)
+
+
+def next_load_of(run: Run, load: int) -> NextLoad | None:
+    """What a load that was looked at says of the next; None where it was not, or the model can't say."""
+    case = really_setting(run).case()
+    state = fold(script_of_run(run), events_of(run))
+    seen = next((x for x in state.seen if x.load == load), None)
+    there = next((x for x in state.loads if x.load == load), None)
+    if seen is None or there is None or not isinstance(case, BakeCase):
+        return None
+    minutes = there.minutes or script_of_run(run).bake_min
+    looked = Seen(minutes, seen.width_mm, seen.rim, seen.bite)
+    try:
+        return next_load(case, script_of_run(run).bake_min, looked, target_for(run.dough).cookie)
+    except EntryErrors:
+        return None
+
+
+def lots_for(script: Script) -> dict[str, list[Lot]]:
+    """The lots in use of what is weighed, by ingredient."""
+    wanted_ids = {w.ingredient for s in script.steps for w in s.lines}
+    found: dict[str, list[Lot]] = {}
+    for lot in Lot.objects.filter(retired_at=None, ingredient__in=wanted_ids):
+        found.setdefault(lot.ingredient, []).append(lot)
+    return found
+
+
+def guess_of(run: Run, state: RunState, who: str) -> tuple[Beside, ...]:
+    """A cook's guess of a run beside what the forecast said at its start and what its bake came to; empty where that
+    cook has guessed nothing."""
+    mine = next((g for g in state.guesses if g.who == who), None)
+    if mine is None:
+        return ()
+    script = script_of_run(run)
+    told = {"diameter_mm": script.width_mm, "height_mm": script.height_mm, "minutes": script.best_min}
+    return beside(mine.values, told, _came(run))
+
+
+def _came(run: Run) -> dict[str, float | None]:
+    if run.bake is None:
+        return {}
+    of_dough = Bake.objects.filter(batch__version__dough=run.dough_id, number=run.bake.number)
+    last = of_dough.order_by("-pk").first() or run.bake
+    read = readings(MeasuredDoc.model_validate(last.measured).to_core())
+    sizes: dict[str, float | None] = {k: read[k].value for k in ("diameter_mm", "height_mm") if k in read}
+    return sizes | {"minutes": last.minutes}
+
+
+def guesses_held(who: str) -> tuple[GuessHeld, ...]:
+    """How a cook's guesses have held over the runs that became bakes."""
+    runs = Run.objects.filter(bake__isnull=False, entries__what="guess", entries__who__username=who).distinct()
+    found = []
+    for run in runs.select_related("dough", "version", "bake").order_by("-pk")[:MOST_TOLD]:
+        found.append(guess_of(run, fold(script_of_run(run), events_of(run)), who))
+    return held(found)

@@ -3,14 +3,19 @@
 from __future__ import annotations
 
 import json
+import time
+from datetime import timedelta
+from pathlib import Path
 from typing import Any
 
 import pytest
 from django.contrib.auth.models import User
 from django.test import Client
 
-from kitchen.models import Bake, Dough, Event, Oven, Run, Tray, Version
-from tests.conftest import send
+from devices.ring import NAME, SETTLED, Ring
+from kitchen.models import Bake, Device, Dough, Event, Member, Oven, Run, Tray, Version
+from kitchen.reading.runs import clock_of, ms
+from tests.conftest import NOW, send
 
 
 @pytest.fixture
@@ -126,7 +131,10 @@ def test_a_closed_run_is_a_bake_with_what_was_really_done(client: Client, run: d
     assert bake.batch.butter_temp_c == 18.5
     assert bake.batch.additions[0][0] == "milk"
     assert "gloss gone at 9.0 min" in bake.notes
-    assert "diameter_mm 85" in bake.notes
+    guess = send(client, "GET", f"/runs/{run['id']}/guess").json()
+    width = next(b for b in guess["mine"] if b["key"] == "diameter_mm")
+    assert (width["guess"], width["came"], guess["words"]) == (85.0, 83.0, "too flat")
+    assert 40 < width["forecast"] < 140
     assert send(client, "POST", f"/runs/{run['id']}/close").json()["bake"] == bake.number
     assert Bake.objects.count() == 1
     late = write(client, run, act("z", "note", text="too late"))
@@ -146,3 +154,79 @@ def test_a_course_nears_the_oven_and_strangers_hear_nothing(client: Client, run:
     assert send(client, "GET", "/runs/999").status_code == 404
     assert Client().get(f"/api/runs/{run['id']}/stream").status_code == 401
     assert Client().get("/api/devices/stream").status_code == 401
+
+
+def test_a_guess_is_its_cooks_own_until_it_is_shared(client: Client, run: dict[str, Any]) -> None:
+    other = User.objects.create_user("bo", password="butter-and-flour")
+    Member.objects.create(user=other, role="cook", joined_at=NOW)
+    bo = Client()
+    bo.force_login(other)
+    write(client, run, act("g", "guess", diameter_mm="85"))
+    path = f"/runs/{run['id']}"
+    assert send(bo, "GET", path).json()["state"]["guesses"] == []
+    assert send(bo, "GET", f"{path}/events").json()[0]["values"] == {}
+    assert "85" not in bo.get(f"/api{path}/log.jsonl").content.decode()
+    write(client, run, act("h", "guess", diameter_mm="86", shared=True))
+    assert list(send(bo, "GET", f"{path}/guess").json()["others"]) == ["ada"]
+    refused = write(bo, run, act("i", "guess", diameter_mm="wide"))
+    assert "is no diameter" in refused.json()["message"]
+
+
+def test_readings_come_one_by_one_and_contradict_together(client: Client, run: dict[str, Any]) -> None:
+    def said(key: str, quantity: str, text: str) -> Any:
+        return write(client, run, act(key, "measured", quantity=quantity, text=text))
+
+    assert said("a", "row_of", "6").status_code == 200
+    assert said("b", "row_mm", "508").status_code == 200
+    assert said("c", "mass_before_g", "500").status_code == 200
+    assert "is more than" in said("d", "mass_after_g", "520").json()["message"]
+    assert said("e", "mass_after_g", "450").status_code == 200
+
+
+def test_time_goes_faster_only_among_stand_ins(client: Client, run: dict[str, Any], kept: Dough) -> None:
+    fast = {"dough_id": kept.pk, "key": "fast", "speed": 60}
+    made = send(client, "POST", "/runs", fast).json()
+    assert made["speed"] == 60
+    begun = Run.objects.get(pk=made["id"]).begun_at
+    assert clock_of(Run.objects.get(pk=made["id"]), begun + timedelta(seconds=10)) == ms(begun) + 600_000
+    Device.objects.create(name="Real one", what="scale", how="serial", port="/dev/null")
+    assert "real device" in send(client, "POST", "/runs", fast | {"key": "faster"}).json()["message"]
+    assert send(client, "POST", "/runs", fast | {"key": "f3", "speed": 500}).status_code == 422
+
+
+def test_a_trace_corrects_the_forecast_and_a_load_says_what_of_the_next(client: Client, run: dict[str, Any]) -> None:
+    load = next(s for s in run["script"]["steps"] if s["kind"] == "bake")
+    start = run["now"] - 30 * 60_000
+    write(client, run, act("in", "loaded", load["id"], said_at=start, load=1, pieces=12))
+    path = f"/runs/{run['id']}"
+    assert send(client, "GET", f"{path}/trace/1").json() is None
+    assert send(client, "GET", f"{path}/next/1").json() is None
+    course = send(client, "GET", f"{path}/course").json()
+    slow = [act(f"p{n}", "probe", said_at=start + round(1.15 * m * 60_000), of="core 1", c=c)
+            for n, (m, c) in enumerate(course) if m < 10]  # fmt: skip
+    assert write(client, run, *slow).status_code == 200
+    found = send(client, "GET", f"{path}/trace/1").json()
+    assert found["oven_k"]["value"] < 0
+    assert found["best_min"] > found["was_best_min"]
+    write(client, run, act("out", "pulled", load["id"], said_at=start + 11 * 60_000, load=1))
+    write(client, run, act("seen", "seen", load=1, width_mm=95.0, rim="pale"))
+    assert send(client, "GET", f"{path}/next/1").json()["width_mm"] > 60
+
+
+def test_a_device_is_checked_by_what_it_reads_now(client: Client, settings: Any, tmp_path: Path) -> None:
+    settings.DATA = tmp_path
+    probe = Device.objects.create(name="Probe", what="probe", how="simulated")
+    path = f"/devices/{probe.pk}"
+    assert "Nothing comes" in send(client, "POST", f"{path}/check", {"what": "ice"}).json()["message"]
+    ring = Ring(tmp_path / NAME)
+    ring.put(int(time.time() * 1000), probe.pk, SETTLED, 1.6)
+    got = send(client, "POST", f"{path}/check", {"what": "ice"}).json()
+    assert (got[0]["read"], got[0]["good"]) == (1.6, False)
+    ring.put(int(time.time() * 1000), probe.pk, SETTLED, 3.0)
+    assert "drifts" in send(client, "POST", f"{path}/check", {"what": "ice"}).json()[0]["words"]
+    assert "not checked that way" in send(client, "POST", f"{path}/check", {"what": "zero"}).json()["message"]
+    assert len(send(client, "GET", f"{path}/checks").json()) == 2
+    bad = {"name": "Odd", "what": "scale", "how": "serial", "form": "own", "pattern": "{unit}"}
+    refused = send(client, "POST", "/kitchen/furnishing/device", {"facts": bad})
+    assert refused.status_code == 422
+    assert "pattern has" in refused.content.decode()

@@ -32,6 +32,7 @@ export const router = createRouter({
     },
     { path: '/day/:on(\\d{4}-\\d{2}-\\d{2})', name: 'day', component: () => import('./day/DayPage.vue') },
     { path: '/run/:id(\\d+)', name: 'run', component: () => import('./bench/RunPage.vue') },
+    { path: '/run/:id(\\d+)/phone', name: 'phone', component: () => import('./bench/PhonePage.vue') },
     { path: '/larder', name: 'larder', component: () => import('./larder/LarderPage.vue') },
     { path: '/first', name: 'first', component: () => import('./kitchen/FirstSheet.vue') },
     { path: '/join', name: 'join', component: () => import('./session/JoinPage.vue') },

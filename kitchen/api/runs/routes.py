@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+from dataclasses import replace
 from datetime import datetime
 
 from django.http import HttpRequest, HttpResponse
@@ -12,26 +13,38 @@ from pydantic import BaseModel, Field
 
 from dough.accounts.butter.creaming import CupTest
 from dough.bake.contract import BakeCase
+from dough.facts.needs import NEEDS
 from dough.plan.whole import foretold
-from dough.run.outcome import OverWay, cup_said, effect, ways_out
+from dough.run.after_load import NextLoad
+from dough.run.events import RunEvent, What
+from dough.run.guesses import Beside, GuessHeld
+from dough.run.outcome import OverWay, browned_said, cold_since, cup_said, effect, ways_out
 from dough.run.script import Script, too_coarse
 from dough.run.state import LineStanding, RunState, fold, portions_spread, really_weighed, standing
-from kitchen.actions.runs import CloseRun, Said, StartRun, WriteDown, ms
+from dough.run.trace import Corrected
+from kitchen.actions.runs import CloseRun, Said, StartRun, WriteDown
 from kitchen.api.asked import MAX_ID
 from kitchen.api.errors import PROBLEMS
 from kitchen.api.preview.routes import sent
 from kitchen.documents.base import Strict
+from kitchen.documents.run import event_of
 from kitchen.models import Run
 from kitchen.reading.doughs import name_of
 from kitchen.reading.plans import target_for
 from kitchen.reading.runs import (
+    clock_of,
     course_of,
     events_of,
+    guess_of,
+    guesses_held,
+    lots_for,
+    next_load_of,
     reads_g,
     really_setting,
     run_for_reading,
     runs_of,
     script_of_run,
+    trace_of,
     version_draft,
 )
 
@@ -42,6 +55,7 @@ class StartIn(Strict):
     dough_id: int = Field(ge=0, le=MAX_ID)
     plan_id: int | None = Field(default=None, ge=0, le=MAX_ID)
     key: str = Field(min_length=1, max_length=60)
+    speed: float = Field(default=1.0, ge=1, le=120)
 
 
 class RunEventIn(Strict):
@@ -60,7 +74,7 @@ class RunEventsIn(Strict):
 
 
 class RunLineOut(BaseModel):
-    """A run in a list."""
+    """A run in a list; cold: its cookies are cold by now and wait to be measured."""
 
     id: int
     dough_id: int
@@ -71,6 +85,7 @@ class RunLineOut(BaseModel):
     closed_at: datetime | None
     bake: int | None
     current: str
+    cold: bool
 
 
 class RunEventOut(BaseModel):
@@ -96,9 +111,17 @@ class WindowOut(BaseModel):
     width_mm: float
 
 
+class RunLotOut(BaseModel):
+    """A lot that a line may be from."""
+
+    id: int
+    name: str
+
+
 class RunOut(BaseModel):
     """A run as it stands: its script, state and lines; now is the server's clock in ms; coarse says of which lines the
-    scale is too coarse."""
+    scale is too coarse; free_from what the dough's needs keep out; guesses of others are not in the state unless
+    shared."""
 
     id: int
     dough_id: int
@@ -110,6 +133,7 @@ class RunOut(BaseModel):
     closed_at: datetime | None
     bake: int | None
     now: int
+    speed: float
     seq: int
     script: Script
     state: RunState
@@ -121,6 +145,19 @@ class RunOut(BaseModel):
     portions_sd_g: float | None
     window: WindowOut | None
     cup: CupTest | None
+    free_from: tuple[str, ...]
+    lots: dict[str, list[RunLotOut]]
+    browned: str
+
+
+class RunGuessOut(BaseModel):
+    """The asking cook's guess of a run beside forecast and bake, in words too, how the guesses of that cook have held,
+    and what others have shared."""
+
+    mine: tuple[Beside, ...]
+    words: str
+    held: tuple[GuessHeld, ...]
+    others: dict[str, tuple[Beside, ...]]
 
 
 class RunWrittenOut(BaseModel):
@@ -137,14 +174,17 @@ def all_runs(request: HttpRequest, dough_id: int | None = None, only_open: bool 
 
 
 def _line(r: Run) -> RunLineOut:
-    current = ""
+    current, cold = "", False
     if r.closed_at is None:
         script = script_of_run(r)
-        step = script.step(fold(script, events_of(r)).current(script))
+        state = fold(script, events_of(r))
+        cold = cold_since(state, clock_of(r, timezone.now()))
+        step = script.step(state.current(script))
         current = step.name if step else "all done"
     return RunLineOut(
         id=r.pk, dough_id=r.dough_id, name=r.dough.name, version=r.version.number, begun_at=r.begun_at,
         begun_by=name_of(r.begun_by), closed_at=r.closed_at, bake=r.bake.number if r.bake else None, current=current,
+        cold=cold,
     )  # fmt: skip
 
 
@@ -152,15 +192,20 @@ def _line(r: Run) -> RunLineOut:
 def start(request: HttpRequest, payload: StartIn) -> Status[RunOut]:
     """Start a run of a dough; the same key twice starts one."""
     action = StartRun(
-        actor=request.user, now=timezone.now(), dough_id=payload.dough_id, plan_id=payload.plan_id, key=payload.key
+        actor=request.user,
+        now=timezone.now(),
+        dough_id=payload.dough_id,
+        plan_id=payload.plan_id,
+        key=payload.key,
+        speed=payload.speed,
     )
-    return Status(201, run_out(action.execute()))
+    return Status(201, run_out(action.execute(), request))
 
 
 @router.get("/{run_id}", response={200: RunOut, **PROBLEMS})
 def one(request: HttpRequest, run_id: int) -> HttpResponse:
     """A run as it stands."""
-    return sent(run_out(run_for_reading(run_id)))
+    return sent(run_out(run_for_reading(run_id), request))
 
 
 @router.post("/{run_id}/events", response={200: RunWrittenOut, **PROBLEMS})
@@ -173,34 +218,35 @@ def write(request: HttpRequest, run_id: int, payload: RunEventsIn) -> HttpRespon
             for e in payload.events
         ],
     ).execute()  # fmt: skip
-    told = [
-        RunEventOut(seq=r.seq, key=r.key, what=r.what, at=r.at, said_at=r.said_at, who=name_of(r.who), step=r.step,
-                 values=r.values, source=r.source) for r in rows
-    ]  # fmt: skip
-    return sent(RunWrittenOut(events=told, run=run_out(run_for_reading(run_id))))
+    told = [_event(event_of(r), request) for r in rows]
+    return sent(RunWrittenOut(events=told, run=run_out(run_for_reading(run_id), request)))
 
 
 @router.get("/{run_id}/events", response={200: list[RunEventOut], **PROBLEMS})
 def events(request: HttpRequest, run_id: int, after: int = 0) -> list[RunEventOut]:
     """The log of a run after a place in it."""
     run = run_for_reading(run_id)
-    return [
-        RunEventOut(seq=e.seq, key=e.key, what=e.what, at=e.at, said_at=e.said_at, who=e.who, step=e.step,
-                 values=dict(e.values), source=e.source) for e in events_of(run, after)
-    ]  # fmt: skip
+    return [_event(e, request) for e in events_of(run, after)]
+
+
+def _event(e: RunEvent, request: HttpRequest) -> RunEventOut:
+    """An event as it may be seen: a guess is its cook's own until it is shared."""
+    hidden = e.what is What.GUESS and e.who != _me(request) and e.values.get("shared") is not True
+    return RunEventOut(
+        seq=e.seq, key=e.key, what=e.what, at=e.at, said_at=e.said_at, who=e.who, step=e.step,
+        values={} if hidden else dict(e.values), source=e.source,
+    )  # fmt: skip
+
+
+def _me(request: HttpRequest) -> str:
+    return request.user.get_username()
 
 
 @router.get("/{run_id}/log.jsonl", response={200: None, **PROBLEMS})
 def log_file(request: HttpRequest, run_id: int) -> HttpResponse:
     """The log as JSON Lines: one event a line, in order, as docs/formats says."""
     run = run_for_reading(run_id)
-    lines = [
-        json.dumps(
-            {"seq": e.seq, "key": e.key, "what": e.what.value, "at": e.at, "said_at": e.said_at, "who": e.who,
-             "step": e.step, "values": dict(e.values), "source": e.source}, ensure_ascii=False,
-        )
-        for e in events_of(run)
-    ]  # fmt: skip
+    lines = [json.dumps(_event(e, request).model_dump(), ensure_ascii=False) for e in events_of(run)]
     answer = HttpResponse("\n".join(lines) + "\n", content_type="application/x-ndjson")
     answer["Content-Disposition"] = f'attachment; filename="run-{run_id}.jsonl"'
     return answer
@@ -234,26 +280,61 @@ def core_course(request: HttpRequest, run_id: int) -> list[tuple[float, float]]:
     return list(course_of(run_for_reading(run_id)))
 
 
+@router.get("/{run_id}/trace/{load}", response={200: Corrected | None, **PROBLEMS})
+def trace(request: HttpRequest, run_id: int, load: int) -> Corrected | None:
+    """The forecast as the probe's trace of a load has it by now; nothing while there is too little of it."""
+    return trace_of(run_for_reading(run_id), load)
+
+
+@router.get("/{run_id}/next/{load}", response={200: NextLoad | None, **PROBLEMS})
+def after_load(request: HttpRequest, run_id: int, load: int) -> NextLoad | None:
+    """What a load that was looked at says of the next one."""
+    return next_load_of(run_for_reading(run_id), load)
+
+
+@router.get("/{run_id}/guess", response={200: RunGuessOut, **PROBLEMS})
+def guess(request: HttpRequest, run_id: int) -> RunGuessOut:
+    """The cook's own guess beside forecast and bake, how that cook's guesses hold, and the guesses others share."""
+    run = run_for_reading(run_id)
+    state = fold(script_of_run(run), events_of(run))
+    me = _me(request)
+    return RunGuessOut(
+        mine=guess_of(run, state, me), words=_words_of(state, me), held=guesses_held(me),
+        others={g.who: guess_of(run, state, g.who) for g in state.guesses if g.shared and g.who != me},
+    )  # fmt: skip
+
+
+def _words_of(state: RunState, who: str) -> str:
+    return next((dict(g.values).get("words", "") for g in state.guesses if g.who == who), "")
+
+
 @router.post("/{run_id}/close", response={200: RunOut, **PROBLEMS})
 def close(request: HttpRequest, run_id: int) -> RunOut:
     """End a run; what was done becomes a bake in Results."""
-    return run_out(CloseRun(actor=request.user, now=timezone.now(), run_id=run_id).execute())
+    return run_out(CloseRun(actor=request.user, now=timezone.now(), run_id=run_id).execute(), request)
 
 
-def run_out(run: Run) -> RunOut:
+def run_out(run: Run, request: HttpRequest) -> RunOut:
     script = script_of_run(run)
-    state = fold(script, events_of(run))
+    whole = fold(script, events_of(run))
+    me = _me(request)
+    state = replace(whole, guesses=tuple(g for g in whole.guesses if g.shared or g.who == me))
     finest = reads_g()
     weighings = [w for s in script.steps for w in s.lines]
     spread = portions_spread(state.portions)
     return RunOut(
         id=run.pk, dough_id=run.dough_id, name=run.dough.name, version=run.version.number, factor=run.factor,
         begun_at=run.begun_at, begun_by=name_of(run.begun_by), closed_at=run.closed_at,
-        bake=run.bake.number if run.bake else None, now=ms(timezone.now()), seq=state.seq, script=script, state=state,
+        bake=run.bake.number if run.bake else None, now=clock_of(run, timezone.now()), speed=run.speed,
+        seq=state.seq, script=script, state=state,
         lines={w.line: standing(script, state, w.line) for w in weighings}, current=state.current(script),
         reads_g=finest, coarse={w.line: t for w in weighings if (t := too_coarse(w.grams, finest))},
         portions_mean_g=spread[0] if spread else None, portions_sd_g=spread[1] if spread else None, window=_window(run),
         cup=cup_said(state, version_draft(run)),
+        free_from=tuple(NEEDS[n].label for n in target_for(run.dough).needs if n in NEEDS),
+        lots={i: [RunLotOut(id=x.pk, name=" ".join(filter(None, (x.name, x.code)))) for x in found]
+              for i, found in lots_for(script).items()},
+        browned=browned_said(state),
     )  # fmt: skip
 
 

@@ -54,7 +54,7 @@ def events(draw: st.DrawFn) -> list[RunEvent]:
             "cue": draw(st.sampled_from(CUES)), "of": "dough", "c": 21.0, "timer": draw(st.sampled_from("ab")),
             "until": float(draw(st.integers(0, 10**6))), "key": f"k{draw(st.integers(1, 40))}", "pieces": 12.0,
             "water_g": 200.0, "mass_g": 190.0, "word": "soft", "ingredient": "milk", "text": "note",
-            "quantity": "diameter_mm", "lot": 3.0,
+            "quantity": "diameter_mm", "lot": 3.0, "before_g": 250.0, "after_g": 205.0, "width_mm": 81.0, "rim": "pale",
         }  # fmt: skip
         said = draw(st.one_of(st.none(), st.integers(0, 60_000)))
         made.append(

@@ -303,12 +303,30 @@ export const api = {
   /** The core by minutes in the oven, as forecast. */
   runCourse: (...init: Init<'get', '/api/runs/{run_id}/course'>) =>
     data(client.GET('/api/runs/{run_id}/course', ...init)),
+  /** The forecast as the probe's trace of a load has it by now. */
+  runTrace: (...init: Init<'get', '/api/runs/{run_id}/trace/{load}'>) =>
+    data(client.GET('/api/runs/{run_id}/trace/{load}', ...init)),
+  /** What a load that was looked at says of the next one. */
+  nextLoad: (...init: Init<'get', '/api/runs/{run_id}/next/{load}'>) =>
+    data(client.GET('/api/runs/{run_id}/next/{load}', ...init)),
+  /** What the real amounts do to the forecast. */
+  runReally: (...init: Init<'get', '/api/runs/{run_id}/really'>) =>
+    data(client.GET('/api/runs/{run_id}/really', ...init)),
+  /** A guess beside forecast and bake. */
+  runGuess: (...init: Init<'get', '/api/runs/{run_id}/guess'>) =>
+    data(client.GET('/api/runs/{run_id}/guess', ...init)),
   /** End a run; what was done becomes a bake in Results. */
   closeRun: (...init: Init<'post', '/api/runs/{run_id}/close'>) =>
     data(client.POST('/api/runs/{run_id}/close', ...init)),
   /** Do something to a stand-in device. */
   deviceAct: (...init: Init<'post', '/api/devices/{device_id}/act'>) =>
     data(client.POST('/api/devices/{device_id}/act', ...init)),
+  /** How a device was checked, newest first. */
+  deviceChecks: (...init: Init<'get', '/api/devices/{device_id}/checks'>) =>
+    data(client.GET('/api/devices/{device_id}/checks', ...init)),
+  /** Check what a device reads now. */
+  checkDevice: (...init: Init<'post', '/api/devices/{device_id}/check'>) =>
+    data(client.POST('/api/devices/{device_id}/check', ...init)),
   /** What lies in the larder, that which falls due first. */
   larder: (...init: Init<'get', '/api/larder'>) => data(client.GET('/api/larder', ...init)),
   /** Put something by. */

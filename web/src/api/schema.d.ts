@@ -308,6 +308,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/devices/{device_id}/check": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Check It
+         * @description Check what a device reads now; answers with all its checks.
+         */
+        post: operations["kitchen_api_devices_routes_check_it"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/devices/{device_id}/checks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Checks
+         * @description The checks of a device, newest first.
+         */
+        get: operations["kitchen_api_devices_routes_checks"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/doughs": {
         parameters: {
             query?: never;
@@ -2293,6 +2333,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/runs/{run_id}/guess": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Guess
+         * @description The cook's own guess beside forecast and bake, how that cook's guesses hold, and the guesses others share.
+         */
+        get: operations["kitchen_api_runs_routes_guess"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/runs/{run_id}/log.jsonl": {
         parameters: {
             query?: never;
@@ -2305,6 +2365,26 @@ export interface paths {
          * @description The log as JSON Lines: one event a line, in order, as docs/formats says.
          */
         get: operations["kitchen_api_runs_routes_log_file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/runs/{run_id}/next/{load}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * After Load
+         * @description What a load that was looked at says of the next one.
+         */
+        get: operations["kitchen_api_runs_routes_after_load"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2345,6 +2425,26 @@ export interface paths {
          * @description What the real amounts do to the forecast.
          */
         get: operations["kitchen_api_runs_routes_real_amounts"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/runs/{run_id}/trace/{load}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Trace
+         * @description The forecast as the probe's trace of a load has it by now; nothing while there is too little of it.
+         */
+        get: operations["kitchen_api_runs_routes_trace"];
         put?: never;
         post?: never;
         delete?: never;
@@ -3146,6 +3246,24 @@ export interface components {
             words?: string;
         };
         /**
+         * Beside
+         * @description One quantity: as guessed, as forecast and as it came, in its unit (None: not said or not known).
+         */
+        Beside: {
+            /** Came */
+            came: number | null;
+            /** Forecast */
+            forecast: number | null;
+            /** Guess */
+            guess: number | null;
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Unit */
+            unit: string;
+        };
+        /**
          * BinnedOut
          * @description A dough off the shelf. goes_on is the day from which it may be emptied out; null: its bakes keep it.
          */
@@ -3588,6 +3706,32 @@ export interface components {
             to_set_min: number | null;
         };
         /**
+         * Corrected
+         * @description The forecast as the trace has it by now: the oven's offset in K and heat from below as a factor with 90 % ranges,
+         *     the core's course (minutes, °C), the first good and the best minute, what they were before, and what is said.
+         */
+        Corrected: {
+            /** Best Min */
+            best_min: number | null;
+            bottom: components["schemas"]["Estimate"];
+            /** Course */
+            course: [
+                number,
+                number
+            ][];
+            /** First Min */
+            first_min: number | null;
+            oven_k: components["schemas"]["Estimate"];
+            /** Readings */
+            readings: number;
+            /** Was Best Min */
+            was_best_min: number | null;
+            /** Was First Min */
+            was_first_min: number | null;
+            /** Words */
+            words: string;
+        };
+        /**
          * Coverage
          * @description One topping: grams a piece, and the share of the top it covers as shaped and as baked (0 to 1).
          */
@@ -3786,6 +3930,44 @@ export interface components {
             g_per_ml: number;
             /** Sd */
             sd: number;
+            /** Words */
+            words: string;
+        };
+        /**
+         * DeviceCheckIn
+         * @description How a device is checked: in ice, in boiling water, with nothing on it, or with a check weight of so many g.
+         */
+        DeviceCheckIn: {
+            /** Against G */
+            against_g?: number | null;
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "ice" | "boil" | "zero" | "weight";
+        };
+        /**
+         * DeviceCheckOut
+         * @description One check: what it should read, what it read, how far off, whether that is good, and in words.
+         */
+        DeviceCheckOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** By */
+            by: string;
+            /** Good */
+            good: boolean;
+            /** Off */
+            off: number;
+            /** Read */
+            read: number;
+            /** Should */
+            should: number;
+            /** What */
+            what: string;
             /** Words */
             words: string;
         };
@@ -4280,6 +4462,18 @@ export interface components {
             unit: string;
         };
         /**
+         * Estimate
+         * @description A forecast value with the range it may well lie in; None ends mean "no range known".
+         */
+        Estimate: {
+            /** High */
+            high?: number | null;
+            /** Low */
+            low?: number | null;
+            /** Value */
+            value: number;
+        };
+        /**
          * EstimateOut
          * @description A value with its 80 % range; low_at and high_at are the range's ends on a reading's scale, 0 to 1.
          */
@@ -4760,6 +4954,44 @@ export interface components {
             seen?: number | null;
             /** To */
             to?: number | null;
+        };
+        /**
+         * GuessHeld
+         * @description How a cook's guesses of one quantity have held: bakes, mean distance of guess and of forecast from what came, the
+         *     mean of guess minus what came, and that in words.
+         */
+        GuessHeld: {
+            /** Bakes */
+            bakes: number;
+            /** Bias */
+            bias: number;
+            /** Forecast Off */
+            forecast_off: number | null;
+            /** Guess Off */
+            guess_off: number;
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Unit */
+            unit: string;
+            /** Words */
+            words: string;
+        };
+        /**
+         * GuessSaid
+         * @description What a cook expects: by quantity as typed, whose it is, and whether the others may see it.
+         */
+        GuessSaid: {
+            /** Shared */
+            shared: boolean;
+            /** Values */
+            values: [
+                string,
+                string
+            ][];
+            /** Who */
+            who: string;
         };
         /**
          * Habit
@@ -6124,6 +6356,21 @@ export interface components {
             kind: string;
         };
         /**
+         * NextChange
+         * @description One thing that can still be done: words, minutes of the next load, what it does, and how far the next load would
+         *     then be from the target in steps (None: nothing to compare with).
+         */
+        NextChange: {
+            /** Distance */
+            distance: number | null;
+            /** Effect */
+            effect: string;
+            /** Minutes */
+            minutes: number;
+            /** Words */
+            words: string;
+        };
+        /**
          * NextIn
          * @description locks are what may not be touched: eggs, butter, sugar, flour, liquid, leavening, portion, oven, minutes, dough
          *     temperature, method, tray.
@@ -6144,6 +6391,21 @@ export interface components {
              */
             style?: string;
             target: components["schemas"]["CookieDoc"];
+        };
+        /**
+         * NextLoad
+         * @description What the first says of the next: as it would come out unchanged, its distance and width, and the changes that
+         *     help, best first.
+         */
+        NextLoad: {
+            /** Changes */
+            changes: components["schemas"]["NextChange"][];
+            /** Distance */
+            distance: number | null;
+            /** Sentence */
+            sentence: string;
+            /** Width Mm */
+            width_mm: number;
         };
         /**
          * NextOut
@@ -7826,6 +8088,23 @@ export interface components {
             /** Events */
             events: components["schemas"]["RunEventIn"][];
         };
+        /**
+         * RunGuessOut
+         * @description The asking cook's guess of a run beside forecast and bake, in words too, how the guesses of that cook have held,
+         *     and what others have shared.
+         */
+        RunGuessOut: {
+            /** Held */
+            held: components["schemas"]["GuessHeld"][];
+            /** Mine */
+            mine: components["schemas"]["Beside"][];
+            /** Others */
+            others: {
+                [key: string]: components["schemas"]["Beside"][];
+            };
+            /** Words */
+            words: string;
+        };
         /** RunIn */
         RunIn: {
             /** Order */
@@ -7839,7 +8118,7 @@ export interface components {
         };
         /**
          * RunLineOut
-         * @description A run in a list.
+         * @description A run in a list; cold: its cookies are cold by now and wait to be measured.
          */
         RunLineOut: {
             /** Bake */
@@ -7853,6 +8132,8 @@ export interface components {
             begun_by: string;
             /** Closed At */
             closed_at: string | null;
+            /** Cold */
+            cold: boolean;
             /** Current */
             current: string;
             /** Dough Id */
@@ -7865,9 +8146,20 @@ export interface components {
             version: number;
         };
         /**
+         * RunLotOut
+         * @description A lot that a line may be from.
+         */
+        RunLotOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+        };
+        /**
          * RunOut
          * @description A run as it stands: its script, state and lines; now is the server's clock in ms; coarse says of which lines the
-         *     scale is too coarse.
+         *     scale is too coarse; free_from what the dough's needs keep out; guesses of others are not in the state unless
+         *     shared.
          */
         RunOut: {
             /** Bake */
@@ -7879,6 +8171,8 @@ export interface components {
             begun_at: string;
             /** Begun By */
             begun_by: string;
+            /** Browned */
+            browned: string;
             /** Closed At */
             closed_at: string | null;
             /** Coarse */
@@ -7892,11 +8186,17 @@ export interface components {
             dough_id: number;
             /** Factor */
             factor: number;
+            /** Free From */
+            free_from: string[];
             /** Id */
             id: number;
             /** Lines */
             lines: {
                 [key: string]: components["schemas"]["LineStanding"];
+            };
+            /** Lots */
+            lots: {
+                [key: string]: components["schemas"]["RunLotOut"][];
             };
             /** Name */
             name: string;
@@ -7911,6 +8211,8 @@ export interface components {
             script: components["schemas"]["Script"];
             /** Seq */
             seq: number;
+            /** Speed */
+            speed: number;
             state: components["schemas"]["RunState"];
             /** Version */
             version: number;
@@ -7930,6 +8232,11 @@ export interface components {
                 string,
                 number
             ][];
+            /** Browned */
+            browned?: [
+                number,
+                number
+            ] | null;
             /** Closed */
             closed?: number | null;
             /**
@@ -7945,10 +8252,11 @@ export interface components {
              * @default 1
              */
             factor?: number;
-            /** Guess */
-            guess?: {
-                [key: string]: string;
-            };
+            /**
+             * Guesses
+             * @default []
+             */
+            guesses?: components["schemas"]["GuessSaid"][];
             /**
              * Loads
              * @default []
@@ -7980,6 +8288,11 @@ export interface components {
                     number
                 ][];
             };
+            /**
+             * Seen
+             * @default []
+             */
+            seen?: components["schemas"]["SeenLoad"][];
             /**
              * Seq
              * @default 0
@@ -8082,11 +8395,16 @@ export interface components {
         };
         /**
          * Script
-         * @description All steps of a run, the bake's planned minutes, oven and portion.
+         * @description All steps of a run, the bake's planned minutes, oven and portion; width_mm, height_mm and best_min are what the
+         *     forecast said when it started (None: it said nothing).
          */
         Script: {
             /** Bake Min */
             bake_min: number;
+            /** Best Min */
+            best_min?: number | null;
+            /** Height Mm */
+            height_mm?: number | null;
             /** Oven C */
             oven_c: number;
             /** Pieces */
@@ -8095,6 +8413,8 @@ export interface components {
             portion_g: number;
             /** Steps */
             steps: components["schemas"]["BenchStep"][];
+            /** Width Mm */
+            width_mm?: number | null;
         };
         /**
          * SearchOut
@@ -8140,6 +8460,20 @@ export interface components {
              * @default 0.5
              */
             share?: number;
+        };
+        /**
+         * SeenLoad
+         * @description How a load came out: width in mm (None: not measured), rim and bite in words (empty: not said).
+         */
+        SeenLoad: {
+            /** Bite */
+            bite: string;
+            /** Load */
+            load: number;
+            /** Rim */
+            rim: string;
+            /** Width Mm */
+            width_mm: number | null;
         };
         /**
          * SeriesIn
@@ -8619,6 +8953,11 @@ export interface components {
             key: string;
             /** Plan Id */
             plan_id?: number | null;
+            /**
+             * Speed
+             * @default 1
+             */
+            speed?: number;
         };
         /**
          * State
@@ -9569,7 +9908,8 @@ export interface components {
         /**
          * Weighing
          * @description One line to weigh: its role, grams wanted, how far it may be off either way, its range where it goes by feel,
-         *     what is said of it, whether it can be spooned back, and what a need says (an allergen, a label to read).
+         *     what is said of it, whether it can be spooned back, what a need says (an allergen, a label to read), and how much it
+         *     is in cups and spoons.
          */
         Weighing: {
             /** Back */
@@ -9592,6 +9932,11 @@ export interface components {
             role: string;
             /** Said */
             said: string;
+            /**
+             * Spooned
+             * @default
+             */
+            spooned?: string;
             /** Tolerance G */
             tolerance_g: number;
         };
@@ -11394,6 +11739,216 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ActOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_devices_routes_check_it: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                device_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DeviceCheckIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeviceCheckOut"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_devices_routes_checks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                device_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeviceCheckOut"][];
                 };
             };
             /** @description Bad Request */
@@ -22876,6 +23431,109 @@ export interface operations {
             };
         };
     };
+    kitchen_api_runs_routes_guess: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunGuessOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     kitchen_api_runs_routes_log_file: {
         parameters: {
             query?: never;
@@ -22893,6 +23551,110 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_runs_routes_after_load: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_id: number;
+                load: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NextLoad"] | null;
+                };
             };
             /** @description Bad Request */
             400: {
@@ -23099,6 +23861,110 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["OverWay"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_runs_routes_trace: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_id: number;
+                load: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Corrected"] | null;
                 };
             };
             /** @description Bad Request */

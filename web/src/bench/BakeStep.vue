@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query'
-import { computed, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { fixed } from '@/ui/format'
+import { typed } from '@/ui/typed'
 import { chime } from './chime'
 import type { Run } from './overlay'
 import TraceChart from './TraceChart.vue'
@@ -16,6 +17,7 @@ const props = defineProps<{
   work: RunWork
   devices: ReturnType<typeof useDevices>
 }>()
+const signed = (x: number): string => `${x > 0 ? '+' : ''}${fixed(x, 0)}`
 const CUES = ['rim colours', 'gloss gone', 'puffed', 'fell back', 'not yet']
 const load = computed(() => (props.run.state.loads ?? []).find((l) => l.load === props.step.load))
 const minute = computed(() =>
@@ -23,7 +25,20 @@ const minute = computed(() =>
 )
 const window = computed(() => props.run.window)
 const planned = computed(() => props.step.minutes)
-const first = computed(() => props.step.look_min ?? window.value?.first_min ?? planned.value - 2)
+const SEEN_FROM = 6
+/** A reading a few times a minute of the oven's own time. */
+const PROBE_EVERY_MS = 8000
+const readings = computed(() => props.run.state.probes?.[`core ${props.step.load}`] ?? [])
+/** The forecast as the trace has it: asked again as readings come, a few at a time. */
+const { data: corrected } = useQuery({
+  queryKey: ['trace', () => props.run.id, () => props.step.load, () => Math.floor(readings.value.length / 3)],
+  queryFn: () => api.runTrace({ params: { path: { run_id: props.run.id, load: props.step.load ?? 1 } } }),
+  enabled: () => readings.value.length >= SEEN_FROM,
+  placeholderData: (before) => before,
+})
+const first = computed(
+  () => corrected.value?.first_min ?? props.step.look_min ?? window.value?.first_min ?? planned.value - 2,
+)
 const { data: course } = useQuery({
   queryKey: ['course', () => props.run.id],
   queryFn: () => api.runCourse({ params: { path: { run_id: props.run.id } } }),
@@ -76,7 +91,7 @@ let last = 0
 // A probe in the cookie writes itself down, a few times a minute.
 watch(core, (c) => {
   if (c === null || !load.value || load.value.pulled != null) return
-  if (props.work.now.value - last < 8000) return
+  if (props.work.now.value - last < PROBE_EVERY_MS) return
   last = props.work.now.value
   void props.work.act('probe', {
     step: props.step.id,
@@ -84,8 +99,55 @@ watch(core, (c) => {
     source: 'probe',
   })
 })
+const air = computed(() => props.devices.read(props.devices.oven.value?.id))
+let lastAir = 0
+watch(air, (c) => {
+  if (c === null || !load.value || load.value.pulled != null) return
+  if (props.work.now.value - lastAir < 3 * PROBE_EVERY_MS) return
+  lastAir = props.work.now.value
+  void props.work.act('probe', {
+    step: props.step.id,
+    values: { of: 'oven', c: Math.round(c * 10) / 10 },
+    source: 'probe',
+  })
+})
+// How it came out, and what that says of the next load.
+const seen = computed(() => props.run.state.seen?.find((s) => s.load === props.step.load))
+const width = ref('')
+const rim = ref('')
+const bite = ref('')
+const wrong = ref('')
+const loads = computed(() => props.run.script.steps.filter((s) => s.kind === 'bake').length)
+const { data: next } = useQuery({
+  queryKey: ['nextLoad', () => props.run.id, () => props.step.load, () => JSON.stringify(seen.value)],
+  queryFn: () => api.nextLoad({ params: { path: { run_id: props.run.id, load: props.step.load ?? 1 } } }),
+  enabled: () => seen.value !== undefined,
+})
+async function look(): Promise<void> {
+  const mm = typed(width.value)
+  if (mm !== null && (Number.isNaN(mm) || mm < 10 || mm > 600)) {
+    wrong.value = `“${width.value}” is no width. Type millimetres, such as 82.`
+    return
+  }
+  if (mm === null && !rim.value && !bite.value) {
+    wrong.value = 'Measure the width, or say how the rim looks or how it bites.'
+    return
+  }
+  wrong.value = ''
+  await act('seen', { ...(mm === null ? {} : { width_mm: mm }), rim: rim.value, bite: bite.value })
+}
+const lastCore = computed(
+  () => readings.value.filter(([at = 0]) => at <= (load.value?.pulled ?? Infinity)).at(-1)?.[1],
+)
+const coreLogged = computed(() => props.run.state.measured?.['core_c'])
+const logCore = (): Promise<string> =>
+  props.work.act('measured', {
+    step: props.step.id,
+    values: { quantity: 'core_c', text: String(lastCore.value) },
+    source: 'probe',
+  })
 const trace = computed(() =>
-  (props.run.state.probes?.[`core ${props.step.load}`] ?? []).map(
+  readings.value.map(
     ([at = 0, c = 0]) => [(at - (load.value?.loaded ?? at)) / 60_000, c] as [number, number],
   ),
 )
@@ -96,27 +158,44 @@ defineExpose({
 </script>
 
 <template>
-  <div class="oven">
+  <div class="oven" :class="{ out: load?.pulled != null }">
     <div class="figures">
       <p class="clock">
         <b class="fig">{{ minute === null ? fixed(planned, 1) : fixed(minute, 1) }}</b>
-        <span>{{ minute === null ? 'min planned' : `min of ${fixed(planned, 1)}` }}</span>
-      </p>
-      <p class="prompt" role="status">
-        {{
+        <span>{{
           load?.pulled != null
-            ? `✓ ${fixed(minute, 1)} min in the oven`
-            : prompt || `${step.pieces} pieces at ${fixed(run.script.oven_c, 0)} °C`
-        }}
+            ? `min in the oven, ${fixed(planned, 1)} planned`
+            : minute === null
+              ? 'min planned'
+              : `min of ${fixed(planned, 1)}`
+        }}</span>
       </p>
-      <p v-if="window" class="words">
+      <p v-if="load?.pulled == null" class="prompt" role="status">
+        {{ prompt || `${step.pieces} pieces at ${fixed(run.script.oven_c, 0)} °C` }}
+      </p>
+      <p v-if="window && load?.pulled == null" class="words">
         Good from {{ fixed(window.first_min, 1) }}, best {{ fixed(window.best_min, 1) }} min by the forecast;
         core then near {{ fixed(window.core_c, 0) }} °C<template v-if="core !== null"
           >, now <b class="fig">{{ fixed(core, 1) }} °C</b></template
         >.
       </p>
+      <p v-if="corrected" class="words" role="status">
+        By {{ corrected.readings }} readings: {{ corrected.words
+        }}<span class="small-words"
+          >; oven {{ signed(corrected.oven_k.value) }} K ({{ signed(corrected.oven_k.low ?? 0) }} to
+          {{ signed(corrected.oven_k.high ?? 0) }}), not learned unless you log the core</span
+        >
+      </p>
     </div>
-    <TraceChart :course="course ?? []" :trace="trace" :minute="minute" :first="first" :planned="planned" />
+    <TraceChart
+      :course="course ?? []"
+      :corrected="corrected?.course ?? []"
+      :trace="trace"
+      :minute="minute"
+      :first="first"
+      :planned="planned"
+      :best="corrected?.best_min ?? window?.best_min ?? null"
+    />
     <div class="row" role="group" aria-label="What is seen">
       <template v-if="load && load.pulled == null">
         <button v-for="c in CUES" :key="c" type="button" class="big second" @click="act('cue', { cue: c })">
@@ -140,6 +219,63 @@ defineExpose({
         </button>
       </template>
     </div>
+    <template v-if="load?.pulled != null">
+      <div class="row">
+        <label
+          >width of one, mm
+          <input v-model="width" class="form-control fig" inputmode="decimal" @keydown.enter.stop="look"
+        /></label>
+        <div class="row" role="group" aria-label="The rim is">
+          <button
+            v-for="w in ['pale', 'right', 'dark']"
+            :key="w"
+            type="button"
+            class="big second"
+            :class="{ on: rim === w }"
+            :aria-pressed="rim === w"
+            @click="rim = rim === w ? '' : w"
+          >
+            {{ w }} <small>rim</small>
+          </button>
+        </div>
+        <div class="row" role="group" aria-label="It bites">
+          <button
+            v-for="w in ['too dry', 'right', 'too soft']"
+            :key="w"
+            type="button"
+            class="big second"
+            :class="{ on: bite === w }"
+            :aria-pressed="bite === w"
+            @click="bite = bite === w ? '' : w"
+          >
+            {{ w }} <small>bite</small>
+          </button>
+        </div>
+        <button type="button" class="big second" @click="look">What of the next?</button>
+        <button
+          v-if="lastCore !== undefined && coreLogged === undefined"
+          type="button"
+          class="big second"
+          @click="logCore"
+        >
+          Log the core <small>{{ fixed(lastCore, 1) }} °C, to learn from</small>
+        </button>
+      </div>
+      <p v-if="wrong" class="words alert-words" role="alert">▲ {{ wrong }}</p>
+      <div v-if="next" class="next">
+        <p class="words">
+          {{ (step.load ?? 1) < loads ? 'The next load' : 'Another' }}, as planned: {{ next.sentence }}
+        </p>
+        <ul>
+          <li v-for="c in next.changes" :key="c.words">
+            <b>{{ c.words }}</b> {{ c.effect }}
+          </li>
+        </ul>
+        <p v-if="!next.changes.length" class="small-words">
+          Nothing that can still be changed would bring it nearer.
+        </p>
+      </div>
+    </template>
     <p v-if="load?.cues?.length" class="words">
       {{
         load.cues.map(([c, at]) => `${c} at ${fixed((Number(at) - load!.loaded) / 60000, 1)} min`).join(', ')
@@ -149,6 +285,15 @@ defineExpose({
 </template>
 
 <style scoped>
+.out .clock b {
+  font-size: 3rem;
+}
+.out .clock span {
+  font-size: 1.25rem;
+}
+.out :deep(svg) {
+  max-height: 120px;
+}
 .clock {
   display: flex;
   align-items: baseline;
@@ -170,6 +315,19 @@ defineExpose({
 .words {
   font-size: 1.25rem;
   margin: 2px 0;
+}
+.row input {
+  min-height: 64px;
+  width: 7rem;
+  font-size: 1.375rem;
+}
+.row .row {
+  margin-top: 0;
+}
+.next ul {
+  margin: 0;
+  padding-left: 1.25rem;
+  font-size: 1.125rem;
 }
 .row {
   display: flex;

@@ -78,6 +78,55 @@ async function portion(): Promise<void> {
   await act('portion', { grams }, piece.value.trim() === '' ? 'scale' : 'hand')
   piece.value = ''
 }
+const before = ref('')
+const after = ref('')
+async function browned(): Promise<void> {
+  const b = figure(before.value, null, 0)
+  const a = figure(after.value, onScale.value, 0)
+  if (b === null || a === null) wrong.value = 'Weigh the butter before and after, both without the pan.'
+  else await act('browned', { before_g: b, after_g: a }, after.value.trim() === '' ? 'scale' : 'hand')
+}
+const MEASURES = [
+  { key: 'row_of', label: 'cookies in a row' },
+  { key: 'row_mm', label: 'row, mm' },
+  { key: 'stack_of', label: 'in a stack' },
+  { key: 'stack_mm', label: 'stack, mm' },
+  { key: 'mass_before_g', label: 'before the oven, g' },
+  { key: 'mass_after_g', label: 'after, g' },
+]
+const sizes = ref<Record<string, string>>({ ...props.run.state.measured })
+async function measure(): Promise<void> {
+  const said = MEASURES.filter(
+    (q) =>
+      (sizes.value[q.key] ?? '').trim() !== '' && sizes.value[q.key] !== props.run.state.measured?.[q.key],
+  )
+  if (said.length === 0) wrong.value = 'Nothing new is typed. A box may stay empty.'
+  const bad = said.find((q) => figure(sizes.value[q.key] ?? '', null, 0) === null)
+  if (bad) {
+    wrong.value = `“${sizes.value[bad.key]}” is no figure for ${bad.label}.`
+    return
+  }
+  for (const q of said) await act('measured', { quantity: q.key, text: (sizes.value[q.key] ?? '').trim() })
+}
+const pieces = computed(() => props.run.state.portions ?? [])
+/** A piece is off by more than a twentieth: it bakes otherwise than the others. */
+const OFF = 0.05
+const isOff = (g: number): boolean => Math.abs(g / props.run.script.portion_g - 1) > OFF
+const at = (g: number): number =>
+  Math.min(Math.max(430 + ((g / props.run.script.portion_g - 1) / 0.15) * 400, 8), 852)
+const lastOff = computed(() => {
+  const g = pieces.value.at(-1)
+  if (base.value !== 'shape' || g === undefined || !isOff(g)) return ''
+  const by = g - props.run.script.portion_g
+  return `${fixed(Math.abs(by), 1)} g too ${by > 0 ? 'much: take some back' : 'little: add some'}, then weigh it again`
+})
+/** How far the oven still is from its heat, by its thermometer. */
+const heats = computed(() => {
+  if (base.value !== 'preheat' || live.value === null) return ''
+  const to = props.run.script.oven_c - live.value
+  if (to > 4) return `oven ${fixed(live.value, 0)} °C: ${fixed(to, 0)} K to go`
+  return `✓ oven ${fixed(live.value, 0)} °C, at heat; walls take some minutes longer`
+})
 const additions = computed(() =>
   (props.run.state.additions ?? []).map(([id, grams]) => `${nameOf(String(id))} ${grams} g`).join(', '),
 )
@@ -107,6 +156,19 @@ const timer = async (minutes: number): Promise<void> => {
       {{ run.cup.verdict
       }}<template v-if="run.cup.go_on_min !== null">, some {{ fixed(run.cup.go_on_min, 1) }} min</template>.
     </p>
+    <p v-if="heats" class="words" role="status">{{ heats }}</p>
+    <p v-if="run.browned && base === 'brown'" class="words">{{ run.browned }}</p>
+    <svg
+      v-if="base === 'shape' && (run.state.portions?.length ?? 0) > 1"
+      viewBox="0 0 860 40"
+      class="spread"
+      role="img"
+      :aria-label="`Pieces weighed, from ${fixed(Math.min(...pieces), 1)} to ${fixed(Math.max(...pieces), 1)} g`"
+    >
+      <path :d="`M430 2 V38`" class="aim" />
+      <circle v-for="(p, n) in pieces" :key="n" :cx="at(p)" cy="20" r="6" :class="{ out: isOff(p) }" />
+    </svg>
+    <p v-if="lastOff" class="alert-words words" role="status">▲ {{ lastOff }}</p>
     <p v-if="base === 'shape' && run.portions_mean_g != null" class="words">
       {{ run.state.portions?.length }} weighed: {{ fixed(run.portions_mean_g, 1) }} ±
       {{ fixed(run.portions_sd_g, 1) }} g, planned {{ fixed(run.script.portion_g, 1) }}.
@@ -141,6 +203,38 @@ const timer = async (minutes: number): Promise<void> => {
         <button type="button" class="big second" @click="portion">Take the piece</button>
       </template>
     </div>
+    <div v-if="base === 'brown'" class="row">
+      <label
+        >butter before, g
+        <input
+          v-model="before"
+          class="form-control fig"
+          inputmode="decimal"
+          :placeholder="onScale === null ? '' : fixed(onScale, 0)"
+          @keydown.enter.stop
+      /></label>
+      <label
+        >after, g
+        <input
+          v-model="after"
+          class="form-control fig"
+          inputmode="decimal"
+          :placeholder="onScale === null ? '' : fixed(onScale, 0)"
+          @keydown.enter.stop="browned"
+      /></label>
+      <button type="button" class="big second" @click="browned">Weighed both</button>
+    </div>
+    <form v-if="base === 'measure'" class="row measures" @submit.prevent="measure">
+      <label v-for="q in MEASURES" :key="q.key"
+        >{{ q.label }}
+        <input
+          v-model="sizes[q.key]"
+          class="form-control fig"
+          inputmode="decimal"
+          @keydown.enter.stop="measure"
+      /></label>
+      <button type="submit" class="big second">Write them down</button>
+    </form>
     <div v-if="base === 'cream'" class="row">
       <label
         >cup of water, g
@@ -231,6 +325,24 @@ const timer = async (minutes: number): Promise<void> => {
   flex: 1;
   width: 100%;
   min-width: 12rem;
+}
+.spread {
+  width: 100%;
+  max-height: 40px;
+}
+.spread circle {
+  fill: var(--cobalt);
+  fill-opacity: 0.6;
+}
+.spread .out {
+  fill: var(--alert);
+}
+.aim {
+  stroke: var(--ink);
+  stroke-dasharray: 4 4;
+}
+.measures input {
+  width: 7rem;
 }
 .on {
   background: var(--butter);

@@ -33,6 +33,7 @@ const step = computed(() => steps.value.find((s) => s.id === (looking.value || r
 const at = computed(() => steps.value.findIndex((s) => s.id === step.value?.id))
 const coming = computed(() => steps.value.slice(at.value + 1, at.value + 3))
 const state = (key: string) => run.value?.state.steps?.[key]
+const open = (key: string): boolean => state(key)?.done == null && !state(key)?.skipped
 const timers = computed(() =>
   [...(run.value?.state.timers ?? [])]
     .sort((a, b) => a.until - b.until)
@@ -62,11 +63,18 @@ async function main(): Promise<void> {
     await part.value.go()
     return
   }
-  if (label.value === 'Begin') last.value = [...last.value, await work.act('begun', { step: s.id })]
-  else {
+  if (label.value === 'Begin') {
+    // What waited is over when the next thing is begun.
+    for (const w of steps.value.filter((x) => x.kind === 'wait' && state(x.id)?.begun != null && open(x.id)))
+      if (w.id !== s.id) await work.act('done', { step: w.id, source: 'timer' })
+    last.value = [...last.value, await work.act('begun', { step: s.id })]
+  } else {
     // Whatever is looked at next stands, even while this is still on its way.
     looking.value = ''
+    const next = steps.value[at.value + 1]
     last.value = [...last.value, await work.act('done', { step: s.id })]
+    if (next?.kind === 'wait' && state(next.id)?.begun == null && open(next.id))
+      await work.act('begun', { step: next.id, source: 'timer' })
   }
 }
 async function skip(): Promise<void> {
@@ -131,13 +139,17 @@ const longer = (t: { name: string; until: number; step: string }): void => {
     <header>
       <RouterLink v-if="run" :to="`/dough/${run.dough_id}/bake`" class="back">‹ {{ run.name }}</RouterLink>
       <span v-if="run" class="small-words"
-        >version {{ run.version }}, × {{ fixed(run.factor, 2) }}, {{ run.begun_by }}</span
+        >version {{ run.version }}, × {{ fixed(run.factor, 2) }}, {{ run.begun_by
+        }}<template v-if="run.speed > 1"
+          >, practice at {{ fixed(run.speed, 0) }} times the clock</template
+        ></span
       >
       <span class="push" />
       <span v-if="away || waiting.length" class="state" role="status"
         >{{ away ? '△ the server is away' : 'writing down' }}: {{ waiting.length }} kept here</span
       >
       <span v-else-if="run" class="small-words" role="status">written down</span>
+      <RouterLink v-if="run" class="plain" :to="`/run/${run.id}/phone`">on a phone</RouterLink>
       <button type="button" class="plain" :aria-expanded="all" @click="all = !all">all steps</button>
     </header>
     <div v-if="timers.length" class="timers" role="timer" aria-label="Timers, what is due first">
@@ -222,7 +234,7 @@ const longer = (t: { name: string; until: number; step: string }): void => {
         >
           Close the run
         </button>
-        <span class="coming"
+        <span v-if="coming.length" class="coming"
           >next: <span v-for="c in coming" :key="c.id">{{ c.name }}</span></span
         >
       </footer>
@@ -303,6 +315,8 @@ header {
   padding: 4px 10px;
 }
 .plain {
+  display: flex;
+  align-items: center;
   border: 0;
   background: none;
   color: var(--cobalt);

@@ -100,6 +100,21 @@ async function take(): Promise<void> {
     zero.value = reading.value.value
   } else wrong.value = 'Nothing lies on the scale yet, and nothing is typed.'
 }
+/** By cup and spoon: what they hold by the table goes in, said as a spoon's. */
+async function bySpoon(): Promise<void> {
+  const grams = Number(/: ([\d.]+) g/.exec(w.value?.spooned ?? '')?.[1] ?? NaN)
+  if (!w.value || Number.isNaN(grams)) return
+  await props.work.act('weighed', { step: props.step.id, values: { line: line.value, grams } })
+  await props.work.act('note', {
+    step: props.step.id,
+    values: { text: `${w.value.name} by cup and spoon: ${w.value.spooned}` },
+  })
+}
+const lot = (id: number): Promise<string> =>
+  props.work.act('lot', { step: props.step.id, values: { line: line.value, lot: id } })
+function zeroNow(): void {
+  zero.value = reading.value?.value ?? null
+}
 async function decide(how: string): Promise<void> {
   await props.work.act('over', {
     step: props.step.id,
@@ -117,6 +132,12 @@ const pour = async (grams: number): Promise<void> => {
   }
 }
 const simulated = computed(() => props.devices.scale.value?.facts['how'] === 'simulated')
+const all = computed(() => lines.value.length > 0 && lines.value.every((x) => !open(x.line)))
+const { data: really } = useQuery({
+  queryKey: ['really', () => props.run.id, () => props.run.seq],
+  queryFn: () => api.runReally({ params: { path: { run_id: props.run.id } } }),
+  enabled: all,
+})
 defineExpose({ go: take, left: computed(() => lines.value.filter((x) => open(x.line)).length) })
 </script>
 
@@ -169,6 +190,14 @@ defineExpose({ go: take, left: computed(() => lines.value.filter((x) => open(x.l
         {{ [w.said, ...(w.marks ?? []).map((m) => `△ ${m}`)].filter(Boolean).join('; ') }}
       </p>
       <p v-if="run.coarse[w.line]" class="mid">△ {{ run.coarse[w.line] }}</p>
+      <p v-if="w.spooned && (run.coarse[w.line] || !reading)" class="mid">
+        Without a scale: {{ w.spooned }}.
+        <button type="button" class="big faint" @click="bySpoon">That went in</button>
+      </p>
+      <p v-if="run.free_from.length" class="mid">
+        △ {{ run.free_from.join(', ') }}: clean bowl, spoon and scale pan, and this dough before those with
+        it.
+      </p>
       <p v-if="trouble" class="mid alert-words">▲ The scale: {{ trouble }}. Type the grams instead.</p>
       <div v-if="isOver" class="options" role="group" aria-label="Too much: what now?">
         <button
@@ -188,6 +217,20 @@ defineExpose({ go: take, left: computed(() => lines.value.filter((x) => open(x.l
           <input v-model="said" class="form-control fig" inputmode="decimal" @keydown.enter.stop="take"
         /></label>
         <button type="button" class="big second" @click="take">Take it</button>
+        <button v-if="reading && !trouble" type="button" class="big second" @click="zeroNow">
+          Zero <small>another bowl</small>
+        </button>
+        <button
+          v-for="l in run.lots[w.ingredient] ?? []"
+          :key="l.id"
+          type="button"
+          class="big second"
+          :aria-pressed="run.state.weighed?.[w.line]?.lot === l.id"
+          :class="{ on: run.state.weighed?.[w.line]?.lot === l.id }"
+          @click="lot(l.id)"
+        >
+          {{ l.name }} <small>this lot</small>
+        </button>
         <template v-if="simulated">
           <button type="button" class="big faint" @click="pour(Math.max(wanted - shown, 0))">
             pour {{ fixed(Math.max(wanted - shown, 0), digits) }} g
@@ -198,7 +241,10 @@ defineExpose({ go: take, left: computed(() => lines.value.filter((x) => open(x.l
         </template>
       </div>
     </div>
-    <p v-else class="done">✓ All of it is in.</p>
+    <div v-else>
+      <p class="done">✓ All of it is in.</p>
+      <p v-if="really" class="says">By what really went in: {{ really.effect }}.</p>
+    </div>
   </div>
 </template>
 

@@ -21,11 +21,13 @@ export function useRun(id: Ref<number>) {
   const waiting = shallowRef<{ place: number | null; act: Act }[]>([])
   const problem = ref('')
   const away = ref(false)
-  /** How far the server's clock is ahead of this one's, ms. */
-  const ahead = ref(0)
+  /** The run's clock when it was last told, by this device's, and how fast it goes. */
+  const toldAt = ref({ run: Date.now(), here: Date.now(), speed: 1 })
+  const clock = (): number =>
+    Math.round(toldAt.value.run + (Date.now() - toldAt.value.here) * toldAt.value.speed)
   const now = ref(Date.now())
   useIntervalFn(() => {
-    now.value = Date.now() + ahead.value
+    now.value = clock()
   }, 250)
   const place = computed(() =>
     JSON.stringify([session.value?.kitchen ?? '', session.value?.cook?.username ?? '', id.value]),
@@ -59,7 +61,7 @@ export function useRun(id: Ref<number>) {
     // An answer on its way may be older than what is known by now.
     if (told.value !== null && got.seq < told.value.seq && got.id === told.value.id) return
     told.value = got
-    ahead.value = got.now - Date.now()
+    toldAt.value = { run: got.now, here: Date.now(), speed: got.speed }
     away.value = false
   }
   async function refresh(): Promise<void> {
@@ -99,7 +101,7 @@ export function useRun(id: Ref<number>) {
     const made: Act = {
       key: crypto.randomUUID(),
       what,
-      said_at: Math.round(Date.now() + ahead.value),
+      said_at: clock(),
       step: more.step ?? '',
       values: more.values ?? {},
       source: more.source ?? 'hand',

@@ -10,6 +10,7 @@ import { day } from '@/ui/format'
 import TopBar from '@/ui/TopBar.vue'
 import BringFile from './BringFile.vue'
 import NewDough from './NewDough.vue'
+import UnderWay from './UnderWay.vue'
 import Silhouette from './Silhouette.vue'
 import TheBin from './TheBin.vue'
 
@@ -64,6 +65,7 @@ async function putBack(): Promise<void> {
       </span>
     </div>
     <p v-if="problem" class="alert-words" role="alert">▲ {{ problem }}</p>
+    <UnderWay />
     <p v-if="kitchen && !kitchen.furnished" class="panel undo">
       <span
         ><b>This kitchen has nothing yet.</b> Forecasts go by a usual oven and tray until it says what it has:

@@ -6,6 +6,7 @@ import FactFields from '../FactFields.vue'
 import UndoBar from '../UndoBar.vue'
 import type { Kind, Thing } from '../facts'
 import { useThing } from '../useThing'
+import DeviceLive from './DeviceLive.vue'
 import OvenTest from './OvenTest.vue'
 import ScaleCheck from './ScaleCheck.vue'
 
@@ -82,6 +83,12 @@ function checkScale(entry: { weight_g: string; shown_g: string }): void {
       :problems="form.problems.value"
       :busy="form.busy.value"
       @test="testOven"
+    />
+    <DeviceLive
+      v-if="thing && kind.id === 'device' && !thing.retired_at"
+      :key="thing.id"
+      :thing="thing"
+      :may-record="may('record')"
     />
     <ScaleCheck
       v-if="thing && kind.id === 'scale' && may('record')"

@@ -5,7 +5,7 @@ import { useRouter } from 'vue-router'
 import { api } from '@/api/calls'
 import { askAnew } from '@/api/askAnew'
 import { words } from '@/api/client'
-import { useRights } from '@/api/queries'
+import { useFurnished, useRights } from '@/api/queries'
 import { theDough } from '@/dough/key'
 import { clock, day, fixed, grams } from '@/ui/format'
 
@@ -29,6 +29,14 @@ const coming = computed(() =>
 const open = computed(() => (runs.value ?? []).filter((r) => r.closed_at === null))
 const closed = computed(() => (runs.value ?? []).filter((r) => r.closed_at !== null))
 const guess = reactive({ diameter_mm: '', height_mm: '', minutes: '', words: '' })
+const shared = ref(false)
+/** How fast time goes: as it does, or faster where there are only stand-ins to practise with. */
+const speed = ref(1)
+const { data: furnished } = useFurnished()
+const practising = computed(() => {
+  const devices = (furnished.value?.things ?? []).filter((t) => t.kind === 'device' && !t.retired_at)
+  return devices.length > 0 && devices.every((d) => d.facts['how'] === 'simulated')
+})
 const has = computed(() => Object.values(guess).some((v) => v.trim() !== ''))
 const p = computed(() => dough.work.value?.draft.process)
 
@@ -37,12 +45,14 @@ async function start(plan: number | null): Promise<void> {
   busy.value = true
   try {
     const made = await api.startRun({
-      body: { dough_id: dough.id.value, plan_id: plan, key: crypto.randomUUID() },
+      body: { dough_id: dough.id.value, plan_id: plan, key: crypto.randomUUID(), speed: speed.value },
     })
     if (has.value)
       await api.writeDown({
         params: { path: { run_id: made.id } },
-        body: { events: [{ key: crypto.randomUUID(), what: 'guess', values: { ...guess } }] },
+        body: {
+          events: [{ key: crypto.randomUUID(), what: 'guess', values: { ...guess, shared: shared.value } }],
+        },
       })
     await askAnew(queryClient, 'runs', 'dough', 'shelf')
     await router.push({ name: 'run', params: { id: made.id } })
@@ -101,6 +111,21 @@ async function start(plan: number | null): Promise<void> {
           <label class="wide"
             >in words <input v-model="guess.words" class="form-control form-control-sm" maxlength="120"
           /></label>
+          <BFormCheckbox v-model="shared" class="small-words wide">the others may see it</BFormCheckbox>
+        </fieldset>
+        <fieldset v-if="practising" class="speed">
+          <legend class="small-words">
+            All devices here are stand-ins, so time may run faster, for practice
+          </legend>
+          <BFormRadioGroup
+            v-model="speed"
+            :options="[
+              { text: 'as it does', value: 1 },
+              { text: '10 times', value: 10 },
+              { text: '60 times', value: 60 },
+            ]"
+            name="speed"
+          />
         </fieldset>
         <div class="ways">
           <button

@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
+import RunRecord from '@/bench/RunRecord.vue'
+import { theDough } from '@/dough/key'
 import { useReference, type Quantity } from '@/api/queries'
 import { sidePath } from '@/cookie/scale'
 import SectionPaper from '@/cookie/SectionPaper.vue'
@@ -9,6 +11,7 @@ import DiagnosisPanel from './DiagnosisPanel.vue'
 
 const props = defineProps<{ bake: Schemas['BakeOut']; target: Schemas['SizeOut'] }>()
 defineEmits<{ correct: [] }>()
+const dough = theDough()
 
 const { quantities, ofRole } = useReference()
 const facts = computed(() => {
@@ -157,6 +160,7 @@ const measured = computed(() => {
       loading="lazy"
     />
     <blockquote v-if="bake.notes">{{ bake.notes }}</blockquote>
+    <RunRecord :dough="dough.id.value" :bake="bake.number" />
   </div>
 </template>
 
