@@ -9,6 +9,7 @@ import { fixed } from '@/ui/format'
 import BakeStep from './BakeStep.vue'
 import { chime } from './chime'
 import DoStep from './DoStep.vue'
+import { keepShell } from './keepShell'
 import { useDevices } from './useDevices'
 import { useRun } from './useRun'
 import WeighStep from './WeighStep.vue'
@@ -21,6 +22,11 @@ const devices = useDevices()
 const { run, now, waiting, away, problem } = work
 const lock = useWakeLock()
 onMounted(() => void lock.request('screen').catch(() => undefined))
+watch(
+  () => run.value !== null,
+  (there) => there && void keepShell(id.value),
+  { immediate: true },
+)
 onScopeDispose(() => void lock.release().catch(() => undefined))
 
 const looking = ref('')

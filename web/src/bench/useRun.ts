@@ -4,6 +4,7 @@ import { api } from '@/api/calls'
 import { ApiError, words } from '@/api/client'
 import { useSession } from '@/api/queries'
 import { dropActs, keepAct, waitingActs, type Act, type WaitingAct } from './acts'
+import { keepRun } from './keepShell'
 import { overlaid, type Run } from './overlay'
 
 const AGAIN_MS = 1500
@@ -63,6 +64,7 @@ export function useRun(id: Ref<number>) {
     told.value = got
     toldAt.value = { run: got.now, here: Date.now(), speed: got.speed }
     away.value = false
+    keepRun(got)
   }
   async function refresh(): Promise<void> {
     try {
