@@ -1,4 +1,4 @@
-import { useEventSource, useIntervalFn, useTimeoutFn } from '@vueuse/core'
+import { until, useEventSource, useIntervalFn, useTimeoutFn } from '@vueuse/core'
 import { computed, onScopeDispose, ref, shallowRef, watch, type Ref } from 'vue'
 import { api } from '@/api/calls'
 import { ApiError, words } from '@/api/client'
@@ -146,6 +146,18 @@ export function useRun(id: Ref<number>) {
     if (waiting.value.length > 0) void send()
   }
 
+  /** End the run, once everything that was done is written down: a closed run takes nothing more. */
+  async function close(): Promise<Run> {
+    await until(() => waiting.value.length === 0 || away.value).toBe(true)
+    if (waiting.value.length > 0)
+      throw new ApiError(0, {
+        code: 'request',
+        message: 'The server is away. What was done is kept here; close the run when it is back.',
+        fields: [],
+      })
+    return api.closeRun({ params: { path: { run_id: id.value } } })
+  }
+
   return {
     run,
     now,
@@ -154,7 +166,7 @@ export function useRun(id: Ref<number>) {
     problem,
     act,
     refresh,
-    close: () => api.closeRun({ params: { path: { run_id: id.value } } }),
+    close,
     take,
   }
 }
