@@ -32,6 +32,7 @@ bench: ## measure: previews, an edit answered and redrawn
 	@$(PYTHON) tools/setup.py ready --dev
 	@$(PYTHON) tools/setup.py browser
 	@$(PY) -m tools.bench
+	@$(PY) -m tools.bench_run
 
 shots: ## retake docs/screenshots from the demo data
 	@$(PYTHON) tools/setup.py ready --dev

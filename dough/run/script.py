@@ -89,8 +89,8 @@ class BenchStep:
 
 @dataclass(frozen=True)
 class Script:
-    """All steps of a run, the bake's planned minutes, oven and portion; width_mm, height_mm and best_min are what the
-    forecast said when it started (None: it said nothing)."""
+    """All steps of a run, the bake's planned minutes, oven and portion; width_mm, height_mm, the first good and best
+    minute and the core then are what the forecast said when it started (None: it said nothing)."""
 
     steps: tuple[BenchStep, ...]
     portion_g: float
@@ -99,7 +99,9 @@ class Script:
     oven_c: float
     width_mm: float | None = None
     height_mm: float | None = None
+    first_min: float | None = None
     best_min: float | None = None
+    core_c: float | None = None
 
     def step(self, ident: str) -> BenchStep | None:
         return next((s for s in self.steps if s.id == ident), None)

@@ -111,6 +111,7 @@ class RunState:
     notes: tuple[tuple[str, str], ...] = ()
     started: int | None = None
     closed: int | None = None
+    took_back: bool = False
 
     def current(self, script: Script) -> str:
         """The step at hand: the last one begun that is still open, otherwise the first that is; empty at the end."""
@@ -142,9 +143,22 @@ def effective(events: Iterable[RunEvent]) -> list[RunEvent]:
 def fold(script: Script, events: Iterable[RunEvent]) -> RunState:
     """What the events come to."""
     all_events = list(events)
-    state = RunState(seq=max((e.seq for e in all_events), default=0))
+    state = RunState(
+        seq=max((e.seq for e in all_events), default=0), took_back=any(e.what is What.UNDONE for e in all_events)
+    )
     for e in effective(all_events):
         state = _apply(state, script, e)
+    return state
+
+
+def gone_on(script: Script, state: RunState, new: Sequence[RunEvent]) -> RunState | None:
+    """A state with what was written down after it. None where something was or is taken back, which can reach before or
+    after it: all is then folded anew. Keys of the new events are none that are in the state already (a log holds each
+    once)."""
+    if state.took_back or any(e.what is What.UNDONE for e in new):
+        return None
+    for e in sorted(new, key=lambda e: (e.seq, e.at, e.key)):
+        state = replace(_apply(state, script, e), seq=max(state.seq, e.seq))
     return state
 
 

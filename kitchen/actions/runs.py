@@ -16,7 +16,7 @@ from dough.judgement.trials.measure import read_measured
 from dough.run.events import RunEvent, Value, What, check
 from dough.run.guesses import check_guess
 from dough.run.script import Script
-from dough.run.state import RunState, fold
+from dough.run.state import RunState
 from kitchen.actions.base import Action, Before, Done
 from kitchen.actions.freeze_version import FreezeVersion
 from kitchen.actions.log_bake import BakeEntry, LogBake, NewBatch
@@ -24,7 +24,7 @@ from kitchen.actions.rights import Right
 from kitchen.documents.run import script_doc
 from kitchen.models import Bake, Device, Plan, Run, RunEntry
 from kitchen.reading.doughs import MissingError, dough_for_reading, draft_differs
-from kitchen.reading.runs import clock_of, events_of, ms, run_for_reading, script_of_run, version_draft, worked_run
+from kitchen.reading.runs import clock_of, ms, run_for_reading, script_of_run, state_of, version_draft, worked_run
 
 #: A bake of a run whose time went faster says so.
 PRACTISED = ", practised with stand-ins"
@@ -123,7 +123,7 @@ class WriteDown(Action[list[RunEntry]]):
         new = [e for e in self.events if e.what == What.MEASURED and e.key not in known]
         if not new:
             return
-        measured: dict[str, str | float | None] = dict(fold(script_of_run(run), events_of(run)).measured)
+        measured: dict[str, str | float | None] = dict(state_of(run, script_of_run(run)).measured)
         for e in new:
             measured[str(e.values["quantity"])] = str(e.values["text"])
             read_measured(measured)
@@ -165,7 +165,7 @@ class CloseRun(Action[Run]):
         if run.closed_at is not None:
             return Before(run)
         script = script_of_run(run)
-        state = fold(script, events_of(run))
+        state = state_of(run, script)
         run.bake = self._bake(cook, run, script, state)
         run.closed_at = self.now
         run.save()

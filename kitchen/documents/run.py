@@ -19,7 +19,7 @@ def script_of(doc: dict[str, Any]) -> Script:
     """A stored script. Raises KeyError, TypeError or ValueError for one that can't be read."""
     return Script(
         tuple(_step(s) for s in doc["steps"]), doc["portion_g"], doc["pieces"], doc["bake_min"], doc["oven_c"],
-        doc.get("width_mm"), doc.get("height_mm"), doc.get("best_min"),
+        *(doc.get(k) for k in ("width_mm", "height_mm", "first_min", "best_min", "core_c")),
     )  # fmt: skip
 
 

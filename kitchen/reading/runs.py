@@ -19,7 +19,7 @@ from dough.run.events import RunEvent
 from dough.run.guesses import Beside, GuessHeld, beside, held
 from dough.run.outcome import course, really
 from dough.run.script import Script, script_of
-from dough.run.state import RunState, fold
+from dough.run.state import RunState, fold, gone_on
 from dough.run.trace import Corrected, corrected
 from kitchen.documents.draft import DraftDoc
 from kitchen.documents.measured import MeasuredDoc
@@ -73,6 +73,27 @@ def events_of(run: Run, after: int = 0) -> list[RunEvent]:
     return [event_of(r) for r in rows]
 
 
+#: States as last worked out, by run: a log only grows, so what is new is put on top. Each process has its own.
+_states: dict[tuple[int, str, datetime], RunState] = {}
+MOST_STATES = 64
+
+
+def state_of(run: Run, script: Script) -> RunState:
+    """How a run stands."""
+    key = (run.pk, run.key, run.begun_at)
+    known = _states.get(key)
+    last = run.entries.order_by("-seq").values_list("seq", flat=True).first() or 0
+    state = None
+    if known is not None and known.seq <= last:
+        state = gone_on(script, known, events_of(run, known.seq)) if last > known.seq else known
+    if state is None:
+        state = fold(script, events_of(run))
+    if len(_states) >= MOST_STATES:
+        _states.pop(next(iter(_states)))
+    _states[key] = state
+    return state
+
+
 def script_of_run(run: Run) -> Script:
     """Its script as it was when it started."""
     return read_script(run.script)
@@ -112,7 +133,10 @@ def worked_run(dough: Dough, plan: Plan | None) -> tuple[Script, float]:
     case = setting.case()
     told = foretold(case, target_for(dough).cookie) if isinstance(case, BakeCase) else None
     if told is not None:
-        script = replace(script, width_mm=told.width.value, height_mm=told.height_mm, best_min=told.best_min)
+        script = replace(
+            script, width_mm=told.width.value, height_mm=told.height_mm, first_min=told.first_min,
+            best_min=told.best_min, core_c=told.core_c,
+        )  # fmt: skip
     return script, got.factor
 
 
@@ -142,7 +166,7 @@ def trace_of(run: Run, load: int) -> Corrected | None:
     if not isinstance(case, BakeCase):
         return None
     script = script_of_run(run)
-    state = fold(script, events_of(run))
+    state = state_of(run, script)
     there = next((x for x in state.loads if x.load == load), None)
     if there is None:
         return None
@@ -161,7 +185,7 @@ def trace_of(run: Run, load: int) -> Corrected | None:
 def next_load_of(run: Run, load: int) -> NextLoad | None:
     """What a load that was looked at says of the next; None where it was not, or the model can't say."""
     case = really_setting(run).case()
-    state = fold(script_of_run(run), events_of(run))
+    state = state_of(run, script_of_run(run))
     seen = next((x for x in state.seen if x.load == load), None)
     there = next((x for x in state.loads if x.load == load), None)
     if seen is None or there is None or not isinstance(case, BakeCase):
@@ -209,5 +233,5 @@ def guesses_held(who: str) -> tuple[GuessHeld, ...]:
     runs = Run.objects.filter(bake__isnull=False, entries__what="guess", entries__who__username=who).distinct()
     found = []
     for run in runs.select_related("dough", "version", "bake").order_by("-pk")[:MOST_TOLD]:
-        found.append(guess_of(run, fold(script_of_run(run), events_of(run)), who))
+        found.append(guess_of(run, state_of(run, script_of_run(run)), who))
     return held(found)

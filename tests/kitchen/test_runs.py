@@ -165,7 +165,7 @@ def test_a_guess_is_its_cooks_own_until_it_is_shared(client: Client, run: dict[s
     path = f"/runs/{run['id']}"
     assert send(bo, "GET", path).json()["state"]["guesses"] == []
     assert send(bo, "GET", f"{path}/events").json()[0]["values"] == {}
-    assert "85" not in bo.get(f"/api{path}/log.jsonl").content.decode()
+    assert "diameter_mm" not in bo.get(f"/api{path}/log.jsonl").content.decode()
     write(client, run, act("h", "guess", diameter_mm="86", shared=True))
     assert list(send(bo, "GET", f"{path}/guess").json()["others"]) == ["ada"]
     refused = write(bo, run, act("i", "guess", diameter_mm="wide"))

@@ -12,15 +12,13 @@ from ninja import Router, Status
 from pydantic import BaseModel, Field
 
 from dough.accounts.butter.creaming import CupTest
-from dough.bake.contract import BakeCase
 from dough.facts.needs import NEEDS
-from dough.plan.whole import foretold
 from dough.run.after_load import NextLoad
 from dough.run.events import RunEvent, What
 from dough.run.guesses import Beside, GuessHeld
 from dough.run.outcome import OverWay, browned_said, cold_since, cup_said, effect, ways_out
 from dough.run.script import Script, too_coarse
-from dough.run.state import LineStanding, RunState, fold, portions_spread, really_weighed, standing
+from dough.run.state import LineStanding, RunState, portions_spread, really_weighed, standing
 from dough.run.trace import Corrected
 from kitchen.actions.runs import CloseRun, Said, StartRun, WriteDown
 from kitchen.api.asked import MAX_ID
@@ -44,6 +42,7 @@ from kitchen.reading.runs import (
     run_for_reading,
     runs_of,
     script_of_run,
+    state_of,
     trace_of,
     version_draft,
 )
@@ -177,7 +176,7 @@ def _line(r: Run) -> RunLineOut:
     current, cold = "", False
     if r.closed_at is None:
         script = script_of_run(r)
-        state = fold(script, events_of(r))
+        state = state_of(r, script)
         cold = cold_since(state, clock_of(r, timezone.now()))
         step = script.step(state.current(script))
         current = step.name if step else "all done"
@@ -257,7 +256,7 @@ def over(request: HttpRequest, run_id: int, line: str) -> list[OverWay]:
     """What can be done about too much of a line."""
     run = run_for_reading(run_id)
     script = script_of_run(run)
-    state = fold(script, events_of(run))
+    state = state_of(run, script)
     now = state.weighed.get(line)
     kept = really_setting(run, {} if now is None else {line: now.grams})
     return list(ways_out(script, state, line, really_setting(run), kept))
@@ -268,7 +267,7 @@ def real_amounts(request: HttpRequest, run_id: int) -> OverWay:
     """What the real amounts do to the forecast."""
     run = run_for_reading(run_id)
     script = script_of_run(run)
-    state = fold(script, events_of(run))
+    state = state_of(run, script)
     grams = really_weighed(script, state)
     done = effect(really_setting(run), really_setting(run, grams, state.factor))
     return OverWay("", f"{len(grams)} lines were weighed", done)
@@ -296,7 +295,7 @@ def after_load(request: HttpRequest, run_id: int, load: int) -> NextLoad | None:
 def guess(request: HttpRequest, run_id: int) -> RunGuessOut:
     """The cook's own guess beside forecast and bake, how that cook's guesses hold, and the guesses others share."""
     run = run_for_reading(run_id)
-    state = fold(script_of_run(run), events_of(run))
+    state = state_of(run, script_of_run(run))
     me = _me(request)
     return RunGuessOut(
         mine=guess_of(run, state, me), words=_words_of(state, me), held=guesses_held(me),
@@ -316,7 +315,7 @@ def close(request: HttpRequest, run_id: int) -> RunOut:
 
 def run_out(run: Run, request: HttpRequest) -> RunOut:
     script = script_of_run(run)
-    whole = fold(script, events_of(run))
+    whole = state_of(run, script)
     me = _me(request)
     state = replace(whole, guesses=tuple(g for g in whole.guesses if g.shared or g.who == me))
     finest = reads_g()
@@ -329,8 +328,8 @@ def run_out(run: Run, request: HttpRequest) -> RunOut:
         seq=state.seq, script=script, state=state,
         lines={w.line: standing(script, state, w.line) for w in weighings}, current=state.current(script),
         reads_g=finest, coarse={w.line: t for w in weighings if (t := too_coarse(w.grams, finest))},
-        portions_mean_g=spread[0] if spread else None, portions_sd_g=spread[1] if spread else None, window=_window(run),
-        cup=cup_said(state, version_draft(run)),
+        portions_mean_g=spread[0] if spread else None, portions_sd_g=spread[1] if spread else None,
+        window=_window(script), cup=cup_said(state, version_draft(run)),
         free_from=tuple(NEEDS[n].label for n in target_for(run.dough).needs if n in NEEDS),
         lots={i: [RunLotOut(id=x.pk, name=" ".join(filter(None, (x.name, x.code)))) for x in found]
               for i, found in lots_for(script).items()},
@@ -338,11 +337,9 @@ def run_out(run: Run, request: HttpRequest) -> RunOut:
     )  # fmt: skip
 
 
-def _window(run: Run) -> WindowOut | None:
-    case = really_setting(run).case()
-    if not isinstance(case, BakeCase):
+def _window(script: Script) -> WindowOut | None:
+    if script.core_c is None or script.width_mm is None:
         return None
-    told = foretold(case, target_for(run.dough).cookie)
-    if told is None:
-        return None
-    return WindowOut(first_min=told.first_min, best_min=told.best_min, core_c=told.core_c, width_mm=told.width.value)
+    return WindowOut(
+        first_min=script.first_min, best_min=script.best_min, core_c=script.core_c, width_mm=script.width_mm
+    )

@@ -19,7 +19,7 @@ from dough.plan.steps import Setup as PlanSetup
 from dough.run.events import CUES, RunEvent, What, check
 from dough.run.outcome import course, cup_said, really, ways_out
 from dough.run.script import BenchStep, Script, Weighing, script_of, tolerances_g, too_coarse
-from dough.run.state import effective, fold, portions_spread, really_weighed, standing
+from dough.run.state import effective, fold, gone_on, portions_spread, really_weighed, standing
 
 LINES = (
     Weighing("butter", "butter", "fat", "Butter", 225.0, 4.0, None, None, "", False, ()),
@@ -76,6 +76,12 @@ def test_any_log_comes_to_a_state_a_run_can_be_in(log: list[RunEvent], data: st.
     assert len({t.name for t in state.timers}) == len(state.timers)
     assert state.factor >= 1.0
     assert state.current(SCRIPT) in ("", *STEPS)
+    # Put together as it was written down, piece by piece, it is the same.
+    cut = data.draw(st.integers(0, len(log)))
+    before = fold(SCRIPT, log[:cut])
+    put_on = gone_on(SCRIPT, before, log[cut:])
+    assert put_on is None or put_on == state
+    assert (put_on is None) == any(e.what is What.UNDONE for e in log)
     shuffled = data.draw(st.permutations([*log, *log[: len(log) // 2]]))
     assert fold(SCRIPT, shuffled) == state
 

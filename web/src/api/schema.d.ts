@@ -8316,6 +8316,11 @@ export interface components {
              * @default []
              */
             timers?: components["schemas"]["Timer"][];
+            /**
+             * Took Back
+             * @default false
+             */
+            took_back?: boolean;
             /** Weighed */
             weighed?: {
                 [key: string]: components["schemas"]["Weighed"];
@@ -8395,14 +8400,18 @@ export interface components {
         };
         /**
          * Script
-         * @description All steps of a run, the bake's planned minutes, oven and portion; width_mm, height_mm and best_min are what the
-         *     forecast said when it started (None: it said nothing).
+         * @description All steps of a run, the bake's planned minutes, oven and portion; width_mm, height_mm, the first good and the best minute and
+         *     the core then are what the forecast said when it started (None: it said nothing).
          */
         Script: {
             /** Bake Min */
             bake_min: number;
             /** Best Min */
             best_min?: number | null;
+            /** Core C */
+            core_c?: number | null;
+            /** First Min */
+            first_min?: number | null;
             /** Height Mm */
             height_mm?: number | null;
             /** Oven C */
