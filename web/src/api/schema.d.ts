@@ -8400,8 +8400,8 @@ export interface components {
         };
         /**
          * Script
-         * @description All steps of a run, the bake's planned minutes, oven and portion; width_mm, height_mm, the first good and the best minute and
-         *     the core then are what the forecast said when it started (None: it said nothing).
+         * @description All steps of a run, the bake's planned minutes, oven and portion; width_mm, height_mm, the first good and best
+         *     minute and the core then are what the forecast said when it started (None: it said nothing).
          */
         Script: {
             /** Bake Min */
