@@ -22,7 +22,8 @@ from dough.facts.kitchen_measures import CupCalibration, Habit, KitchenAmount
 from dough.formats.cells import as_written
 from dough.formats.formula_file import FORMAT, FormulaFile, read_formula
 from dough.recipe.lines import Understood, read_line
-from dough.recipe.text import Bake, RecipeText, read_recipe
+from dough.recipe.process import Bake
+from dough.recipe.text import RecipeText, read_recipe
 
 MAX_CHARS = 400_000
 

@@ -1,19 +1,18 @@
 """The grammar of amounts: numbers, fractions, ranges, units and the words around them.
 
-Built on pyparsing. ``amounts_in`` finds what a line measures; it never raises on any text.
+``amounts_in`` finds what a line measures; it never raises on any text, and its work grows with the text's length.
 """
 
 from __future__ import annotations
 
 import re
 import unicodedata
+from collections.abc import Iterable
 from dataclasses import dataclass, replace
 from functools import lru_cache
-from typing import Any
-
-import pyparsing as pp
 
 from dough.facts.kitchen_measures import KitchenAmount
+from dough.facts.tables import rows
 
 VULGAR = {
     "½": "1/2", "¼": "1/4", "¾": "3/4", "⅓": "1/3", "⅔": "2/3", "⅛": "1/8", "⅜": "3/8", "⅝": "5/8", "⅞": "7/8",
@@ -21,7 +20,9 @@ VULGAR = {
 }  # fmt: skip
 NUMBER_WORDS = {
     "one": 1, "two": 2, "three": 3, "four": 4, "five": 5, "six": 6, "seven": 7, "eight": 8, "nine": 9, "ten": 10,
-    "eleven": 11, "twelve": 12, "a dozen": 12, "half a dozen": 6, "a couple of": 2, "a": 1, "an": 1,
+    "eleven": 11, "twelve": 12, "ein": 1, "eine": 1, "einen": 1, "zwei": 2, "drei": 3, "un": 1, "une": 1, "una": 1,
+    "uno": 1, "deux": 2, "dos": 2, "due": 2, "ένα": 1, "δύο": 2, "a dozen": 12, "half a dozen": 6, "a couple of": 2,
+    "a": 1, "an": 1,
 }  # fmt: skip
 PART_WORDS = {
     "a half": 0.5, "half": 0.5, "half a": 0.5, "half an": 0.5, "a quarter": 0.25, "quarter": 0.25, "a third": 1 / 3,
@@ -29,39 +30,19 @@ PART_WORDS = {
     "one quarter": 0.25, "a quarter of a": 0.25, "three quarters of a": 0.75, "two thirds of a": 2 / 3,
     "a third of a": 1 / 3, "half of a": 0.5, "quarter of a": 0.25, "quarter a": 0.25,
 }  # fmt: skip
-#: Spellings of each unit; matched without regard to case except T and t.
-UNIT_WORDS = {
-    "kg": ["kilograms", "kilogram", "kilos", "kilo", "kgs", "kg"],
-    "g": ["grammes", "gramme", "grams", "gram", "gms", "gm", "gr", "g"],
-    "mg": ["mg"],
-    "lb": ["pounds", "pound", "lbs", "lb"],
-    "fl oz": ["fluid ounces", "fluid ounce", "fl. oz", "fl oz", "floz"],
-    "oz": ["ounces", "ounce", "ozs", "oz"],
-    "cup": ["cupfuls", "cupful", "cups", "cup", "c"],
-    "tbsp": ["tablespoonfuls", "tablespoonful", "tablespoons", "tablespoon", "tblsp", "tbsps", "tbsp", "tbs", "tb"],
-    "tsp": ["teaspoonfuls", "teaspoonful", "teaspoons", "teaspoon", "tsps", "tsp"],
-    "l": ["litres", "litre", "liters", "liter", "l"],
-    "dl": ["decilitres", "decilitre", "dl"],
-    "cl": ["centilitres", "cl"],
-    "ml": ["millilitres", "milliliters", "millilitre", "milliliter", "mls", "ml"],
-    "pint": ["pints", "pint"],
-    "stick": ["sticks", "stick"],
-    "pinch": ["pinches", "pinch"],
-    "loose": [
-        "knobs", "knob", "handfuls", "handful", "splashes", "splash", "dashes", "dash", "drizzle", "drops", "drop",
-        "dusting", "sprinkling", "glug", "few", "some", "bunch", "nub",
-    ],
-    "box": [
-        "packages", "package", "packets", "packet", "pkgs", "pkg", "bags", "bag", "bars", "bar", "boxes", "box", "tins",
-        "tin", "cans", "can", "jars", "jar", "sachets", "sachet", "blocks", "block", "tubs", "tub",
-    ],
-}  # fmt: skip
+#: Spellings of each unit in the languages that are read (data/unit_words.csv); matched without regard to case except T
+#: and t.
+UNIT_WORDS: dict[str, list[str]] = {}
+for _row in rows("unit_words"):
+    UNIT_WORDS.setdefault(_row["unit"], []).append(_row["word"])
 HEAP_WORDS = {
     "heaping": "heaped", "heaped": "heaped", "rounded": "rounded", "scant": "scant", "generous": "generous",
     "level": "", "levelled": "", "leveled": "", "large": "", "small": "", "good": "generous", "big": "generous",
 }  # fmt: skip
 #: Units of which nobody writes a thousand: a comma before three digits is a decimal mark there.
 LARGE = ("kg", "l", "lb", "dl", "cup", "tbsp", "tsp", "oz", "stick", "pint")
+#: Words between the two numbers of a span.
+JOINTS = ("to", "or", "bis", "à", "hasta", "fino a")
 ABOUTS = ("about", "approximately", "approx.", "approx", "around", "ca.", "ca")
 #: Words of filling that may stand between number and unit or unit and name.
 FILLING_WORDS = {
@@ -99,66 +80,42 @@ def tidy(text: str) -> str:
     return re.sub(r"\s+", " ", line).strip()
 
 
-def _number(tokens: pp.ParseResults) -> float:
-    text = tokens[0]
-    whole, _, part = text.rpartition(" ") if "/" in text else ("", "", text)
-    value = float(whole) if whole else 0.0
-    if "/" in part:
-        top, bottom = part.split("/")
-        return value + (float(top) / float(bottom) if float(bottom) else 0.0)
-    plain = part if part.startswith("0,") else re.sub(r",(?=\d{3}(\D|$))", "", part)
-    plain = plain.replace(",", ".")
-    return value + float(plain)
+def _number(text: str) -> float:
+    """A figure as written: “1 1/2”, “1 and 1/2”, “3/4”, “1,250”, “0,5”, “.5”."""
+    mixed = _MIXED.match(text)
+    if mixed:
+        return float(mixed["whole"] or 0) + (float(mixed["top"]) / float(mixed["low"]) if float(mixed["low"]) else 0.0)
+    plain = text if text.startswith("0,") else re.sub(r",(?=\d{3}(\D|$))", "", text)
+    return float(plain.replace(",", "."))
 
 
-def _grammar() -> pp.ParserElement:
-    digits = pp.Regex(r"\d{1,7} \d{1,3} ?/ ?\d{1,3}|\d{1,4} ?/ ?\d{1,3}|\d{1,3},\d{3}(?!\d)|\d{1,7}(?:[.,]\d+)?|\.\d+")
-    digits.set_parse_action(lambda t: _number(pp.ParseResults([re.sub(r" ?/ ?", "/", t[0])])))
-    words = pp.MatchFirst([pp.CaselessKeyword(w) for w in sorted({*NUMBER_WORDS, *PART_WORDS}, key=len, reverse=True)])
-    words.set_parse_action(lambda t: float({**NUMBER_WORDS, **PART_WORDS}[t[0].lower()]))
-    and_half = pp.Suppress(pp.CaselessKeyword("and")) + pp.MatchFirst(
-        [pp.CaselessKeyword(w) for w in ("three quarters", "a half", "a quarter", "a third", "half")]
-    ).set_parse_action(lambda t: PART_WORDS[t[0].lower()])
-    spelled = (words + pp.Optional(and_half)).set_parse_action(lambda t: [sum(t)])
-    number = digits("digits") | spelled("spelled")
-    joint = pp.Suppress(pp.Literal("-") | pp.CaselessKeyword("to") | pp.CaselessKeyword("or"))
-    unit_forms = []
-    for name, spellings in UNIT_WORDS.items():
-        pattern = "|".join(re.escape(s) for s in spellings)
-        unit_forms.append(pp.Regex(rf"(?i:{pattern})(?![A-Za-z])\.?").set_parse_action(pp.replace_with(name)))
-    big_t = pp.Regex(r"T(?![A-Za-z])\.?").set_parse_action(pp.replace_with("tbsp"))
-    little_t = pp.Regex(r"t(?![A-Za-z'])\.?").set_parse_action(pp.replace_with("tsp"))
-    unit = pp.MatchFirst([big_t, little_t, *unit_forms])
-    heap = pp.MatchFirst([pp.CaselessKeyword(w) for w in HEAP_WORDS])
-    filling = pp.MatchFirst([pp.CaselessKeyword(w) for w in FILLING_WORDS])
-    about = pp.MatchFirst([pp.CaselessKeyword(w) for w in ABOUTS]) | pp.Literal("~")
-    optional_x = pp.Suppress(pp.Optional(pp.Regex(r"[x×](?= ?\d)")))
-    span = number + pp.Optional(joint + number)
-    hyphen = pp.Suppress(pp.Optional(pp.Literal("-")))
-    measured = (
-        pp.Optional(about)("about")
-        + pp.Group(span)("span")
-        + optional_x
-        + pp.Optional(heap)("heap")
-        + pp.Optional(filling)("filling")
-        + hyphen
-        + pp.Optional(unit)("unit")
-    )
-    bare = pp.MatchFirst(
-        [
-            pp.Regex(rf"(?i)(?:{'|'.join(UNIT_WORDS[u])})(?![A-Za-z])").set_parse_action(pp.replace_with(u))
-            for u in ("pinch", "loose")
-        ]
-    )("unit")
-    return measured | bare
+_MIXED = re.compile(r"(?:(?P<whole>\d+)(?: +and)? +)?(?P<top>\d+) ?/ ?(?P<low>\d+)$")
 
 
-_GRAMMAR = _grammar()
-#: Where an amount may begin: at a figure, or at a word that amounts begin with. Anything else is not worth parsing.
-_WORDS = sorted(
-    {*NUMBER_WORDS, *PART_WORDS, *ABOUTS, *UNIT_WORDS["pinch"], *UNIT_WORDS["loose"]}, key=len, reverse=True
+def _any(words: Iterable[str]) -> str:
+    """A pattern for any of these words, the longest first, each whole."""
+    return "(?:" + "|".join(re.escape(w) for w in sorted(words, key=len, reverse=True)) + r")(?![^\W\d_])"
+
+
+_DIGITS = r"\d{1,7} (?:and )?\d{1,3} ?/ ?\d{1,3}|\d{1,4} ?/ ?\d{1,3}|\d{1,3},\d{3}(?!\d)|\d{1,7}(?:[.,]\d+)?|\.\d+"
+_HALVES = _any(["three quarters", "a half", "a quarter", "a third", "half"])
+_SPELLED = rf"(?i:{_any([*NUMBER_WORDS, *PART_WORDS])}(?:\s+and\s+{_HALVES})?)"
+_ONE = rf"(?:{_DIGITS}|{_SPELLED})"
+_UNIT_OF = {w: u for u, words in UNIT_WORDS.items() for w in words}
+#: The longest spelling first, whatever its unit: “c. à café” is no cup.
+_UNITS = rf"(?P<word>(?i:{_any(_UNIT_OF)}))\.?"
+#: A whole amount: about, number, a second number of a span, how it is heaped and filled, unit. T and t are spoons by
+#: their case.
+_MEASURED = re.compile(
+    rf"\s*(?P<about>(?i:{_any(ABOUTS)})|~)?\s*(?P<low>{_ONE})"
+    rf"(?:\s*(?:-|(?i:{_any(JOINTS)}))\s*(?P<high>{_ONE}))?"
+    rf"(?:\s*[x×](?= ?\d))?(?:\s*(?P<heap>(?i:{_any(HEAP_WORDS)})))?(?:\s*(?P<filling>(?i:{_any(FILLING_WORDS)})))?"
+    rf"\s*-?\s*(?P<unit>(?P<big>T(?![^\W\d_]))\.?|(?P<little>t(?![^\W\d_']))\.?|{_UNITS})?"
 )
-_START = re.compile(rf"(?<![A-Za-z0-9.,/])(?=[0-9.~]|(?i:{'|'.join(re.escape(w) for w in _WORDS)}))")
+_BARE = re.compile(rf"(?i:{_any([*UNIT_WORDS['pinch'], *UNIT_WORDS['loose']])})")
+#: Where an amount may begin: at a figure, or at a word that amounts begin with. Anything else is not worth parsing.
+_WORDS = {*NUMBER_WORDS, *PART_WORDS, *ABOUTS, *UNIT_WORDS["pinch"], *UNIT_WORDS["loose"]}
+_START = re.compile(rf"(?<![^\W_.,/])(?<![.,/])(?=[0-9.~]|(?i:{_any(_WORDS)}))")
 #: No amount is written longer than this; a text of any length is read piece by piece.
 LONGEST = 90
 
@@ -172,25 +129,52 @@ def amount_at(text: str, start: int) -> Amount | None:
 @lru_cache(maxsize=4096)
 def _amount(text: str) -> Amount | None:
     """The amount a short text begins with. Pure, and the same few lines are asked again and again."""
+    found = _MEASURED.match(text)
+    if found is None:
+        bare = _BARE.match(text)
+        if bare is None:
+            return None
+        return Amount(KitchenAmount(1.0, 1.0, _UNIT_OF[bare.group(0).lower()]), 0, bare.end(), "", False, True)
+    unit = _unit_of(found)
     try:
-        found: Any = _GRAMMAR.parse_string(text)
-        end = next(_GRAMMAR.scan_string(text, max_matches=1))[2]
-    except (pp.ParseException, StopIteration, ValueError, OverflowError):
+        span = [_value(found["low"]), *([_value(found["high"])] if found["high"] else [])]
+    except (ValueError, OverflowError):
         return None
-    unit = str(found.get("unit", ""))
-    span = [float(x) for x in found.get("span", [1.0])]
     if unit in LARGE and re.match(r"[^\d]*[1-9]\d{0,2},\d{3}(?!\d)", text):
         span = [x / 1000.0 for x in span]
     low, high = (span[0], span[-1]) if len(span) > 1 and span[-1] >= span[0] else (span[0], span[0])
+    end = len(found.group(0).rstrip().rstrip("-").rstrip()) if not unit else found.end()
     head = text[:end].lstrip("~").strip().lower()
     by_word = not re.match(r"(about|approx\.?|approximately|around|ca\.?)?\s*[\d.]", head)
-    heap = HEAP_WORDS.get(str(found.get("heap", "")).lower(), "")
-    size = str(found.get("heap", "")).lower()
+    size = (found["heap"] or "").lower()
+    heap = HEAP_WORDS.get(size, "")
     if size in ("large", "small") and not unit:
         end = text.lower().find(size)
         heap = ""
-    filling = FILLING_WORDS.get(str(found.get("filling", "")).lower(), "")
-    return Amount(KitchenAmount(low, high, unit, heap), 0, end, filling, "about" in found, by_word)
+    filling = FILLING_WORDS.get((found["filling"] or "").lower(), "")
+    return Amount(KitchenAmount(low, high, unit, heap), 0, end, filling, found["about"] is not None, by_word)
+
+
+def _unit_of(found: re.Match[str]) -> str:
+    if found["unit"] is None:
+        return ""
+    if found["big"]:
+        return "tbsp"
+    if found["little"]:
+        return "tsp"
+    return _UNIT_OF[found["word"].lower()]
+
+
+def _value(text: str) -> float:
+    """A number in figures or words."""
+    plain = text.strip().lower()
+    if plain[0].isdigit() or plain[0] == ".":
+        return _number(plain)
+    known = {**NUMBER_WORDS, **PART_WORDS}
+    if plain in known:
+        return float(known[plain])
+    first, _, rest = plain.rpartition(" and ")
+    return float(known[first.strip()]) + PART_WORDS[rest.strip()]
 
 
 def amounts_in(text: str) -> list[Amount]:

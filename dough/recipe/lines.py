@@ -58,6 +58,14 @@ MASS_FIRST = ("g", "kg", "mg", "oz", "lb")
 FINISH = re.compile(
     r"\b(for|to) (sprinkl\w*|decorat\w*|dust\w*|serv\w*|finish\w*|glaz\w*|garnish\w*|drizzl\w*)\b", re.I
 )
+#: What household likenesses weigh as butter, g (practice, L).
+LIKE_G = {"hazelnut": 8.0, "walnut": 20.0, "egg": 50.0, "nut": 15.0, "pea": 1.0, "fist": 120.0, "plum": 35.0}
+_THINGS = "|".join(sorted(LIKE_G, key=len, reverse=True))
+LIKENESS = re.compile(
+    rf"(?:\ba )?(?:piece |knob |lump )?(?:the |of the |about the )?size of (?:an? )?(?P<thing>{_THINGS})\b(?: of)?"
+    rf"|\b(?:a )?(?P<other>{_THINGS})[- ]sized? (?:piece|knob|lump|ball)(?: of)?",
+    re.I,
+)
 TOP = re.compile(r"\b(for|to) (roll|coat|top|dip)", re.I)
 
 
@@ -101,11 +109,17 @@ def read_line(text: str, habit: Habit, step: Step | None = None, cups: tuple[Cup
     line = re.sub(r"\bbetween (\S+) and (?=\d)", r"\1 to ", line, flags=re.I)
     line = re.sub(r"\b(\d+) lbs?\.? (\d+) oz\b", lambda m: f"{int(m[1]) * 16 + int(m[2])} oz", line)
     line = re.sub(r"^(?:an )?unknown (?:amount of )?", "", line, flags=re.I)
+    like = LIKENESS.search(line)
+    if like:
+        # No weight, but an idea of one: it is asked for, and told beside.
+        line = LIKENESS.sub(" knob of ", line)
     alternative = re.search(r"\(\s*or\b([^()]*)\)", line, re.I)
     line = re.sub(r"\(\s*or\b[^()]*\)", "", line, flags=re.I)
     line = re.sub(r"^\s*(?:start with|take|use|add|you need)\s+", "", line, flags=re.I)
     amounts = amounts_in(line)
-    notes: list[str] = []
+    notes: list[str] = (
+        [f"{like.group(0).strip()}: some {LIKE_G[(like['thing'] or like['other']).lower()]:g} g"] if like else []
+    )
     if re.search(r"\bplus (?:extra|more)\b", line, re.I):
         line = re.split(r",?\s*\bplus (?:extra|more)\b", line, flags=re.I)[0]
         amounts = amounts_in(line)
@@ -129,11 +143,15 @@ def read_line(text: str, habit: Habit, step: Step | None = None, cups: tuple[Cup
     quantities = tuple(a.quantity for a in chosen)
     quantities = tuple(counted(q, found.ident, line) for q in quantities)
     quantities = _of_a_fruit(line, found.ident, quantities)
-    if FINISH.search(line):
-        step = Step.FINISH
-    elif TOP.search(line):
-        step = Step.TOP
+    step = place_of(line) or step
     return understood(text, found, quantities, filling, habit, step, cups, tuple(notes))
+
+
+def place_of(line: str) -> Step | None:
+    """Where a line says that it goes: on top, or on at the end; None where it says nothing of it."""
+    if FINISH.search(line):
+        return Step.FINISH
+    return Step.TOP if TOP.search(line) else None
 
 
 def understood(
@@ -219,13 +237,20 @@ def _choose(line: str, amounts: list[Amount]) -> tuple[list[Amount], str]:
     name = re.sub(r"\s*\|\s*", " ", re.sub(r"\((?:[^()]*)\)", lambda m: _paren(m.group(0)), rest))
     if not amounts:
         return [], name
-    boxes = re.search(r"\b(package|packet|pkg|box|bag|bar|tin|can|jar|tub|sachet|block|pack)s?\b", line, re.I)
+    boxes = re.search(r"\b(package|packet|pkg|box|bag|bar|tin|can|jar|tub|sachet|block|pack|square)s?\b", line, re.I)
     first = amounts[0]
-    sized = [a for a in amounts[1:] if a.quantity.unit in (*MASS_FIRST, "ml", "fl oz")]
+    sized = [a for a in amounts[1:] if a.quantity.unit in (*MASS_FIRST, "ml", "fl oz", "tsp", "tbsp", "cup")]
+    each_of = [a for a in sized if re.match(r"\s*(?:each|apiece|a piece|per piece)\b", line[a.end :], re.I)]
+    if each_of:
+        # “2 sticks (113 g each)”: so many times what one weighs.
+        weight, many = each_of[0].quantity, first.quantity
+        return [
+            replace(each_of[0], quantity=replace(weight, low=weight.low * many.low, high=weight.high * many.high))
+        ], name
     counted = first.quantity.unit == "" and re.match(r"^[\d ]+[x×] ?\d", line)
     if sized and (counted or (boxes and first.quantity.unit in ("", "box"))):
-        each, many = sized[0].quantity, first.quantity.low
-        return [replace(sized[0], quantity=replace(each, low=each.low * many, high=each.high * many))], name
+        each, count = sized[0].quantity, first.quantity.low
+        return [replace(sized[0], quantity=replace(each, low=each.low * count, high=each.high * count))], name
     mass = [a for a in amounts if a.quantity.unit in MASS_FIRST]
     if mass:
         grams = [a for a in mass if a.quantity.unit in ("g", "kg")]
@@ -234,6 +259,11 @@ def _choose(line: str, amounts: list[Amount]) -> tuple[list[Amount], str]:
     for a in amounts[1:]:
         between = line[joined[-1].end : a.start].strip().lower()
         if between in ("plus", "+", "and", "&"):
+            joined.append(a)
+        elif between in ("minus", "less"):
+            joined.append(replace(a, quantity=replace(a.quantity, low=-a.quantity.low, high=-a.quantity.high)))
+        elif re.search(r"(?:\+|\bplus)$", between) and not re.search(r"[^\W\d_]", line[a.end :]):
+            # “1/2 cup butter + 1 tbsp”: the name stands between the two.
             joined.append(a)
     with_unit = [a for a in amounts if a.quantity.unit]
     if len(joined) == 1 and not first.quantity.unit and with_unit:
@@ -265,8 +295,13 @@ def _first_of(text: str) -> tuple[str, str]:
     rest = re.sub(r"^[\s,|]+|[\s,|]+$", "", parts[1].split(",")[0])
     first = parts[0].strip(" ,|")
     shared = words_of(parts[1])
-    if not match(first).ident and shared:
-        first = f"{first} {shared[-1]}"
+    if shared:
+        # “almond or vanilla extract”: the last word is said of both, where that makes the first a thing of its own.
+        whole = f"{first} {shared[-1]}"
+        alone, together = match(first), match(whole)
+        longer = together.ident != alone.ident and shared[-1] in words_of(together.name)
+        if not alone.ident or (together.ident and not together.unknown and longer and len(words_of(first)) == 1):
+            first = whole
     return first, rest
 
 

@@ -9,15 +9,18 @@ from __future__ import annotations
 import re
 import unicodedata
 from dataclasses import dataclass
-from functools import cache
+from functools import cache, lru_cache
 
-from rapidfuzz import fuzz, process
+from rapidfuzz import fuzz
+from rapidfuzz.distance import OSA
 
 from dough.facts.ingredients import table
 from dough.facts.tables import rows
 
-#: Below this likeness (0 to 100) a word nobody knows is not taken for another.
-TYPO_CUTOFF = 84
+#: Shorter words than this may have one slip, others two.
+SHORT = 6
+#: A word shorter than this is not put right: too many are one letter apart.
+LEAST_SPELT = 5
 
 
 @dataclass(frozen=True, slots=True)
@@ -47,7 +50,10 @@ def words_of(text: str) -> list[str]:
     """A phrase as plain singular words: accents, marks and plurals off."""
     plain = unicodedata.normalize("NFKD", text.lower())
     plain = "".join(ch for ch in plain if not unicodedata.combining(ch))
-    return [_singular(w) for w in re.findall(r"[a-z][a-z0-9']*|\d+", plain.replace("'s", "").replace("s'", "s"))]
+    return [
+        _singular(w)
+        for w in re.findall(r"[^\W\d_][^\W_]*(?:'[^\W_]+)*|\d+", plain.replace("'s", "").replace("s'", "s"))
+    ]
 
 
 def _singular(word: str) -> str:
@@ -95,6 +101,35 @@ def _by_word() -> dict[str, tuple[_Name, ...]]:
     return {k: tuple(v) for k, v in found.items()}
 
 
+@cache
+def _by_length() -> dict[int, tuple[str, ...]]:
+    """The words of names by their length: what a misspelt word is held against."""
+    found: dict[int, list[str]] = {}
+    for word in sorted(_vocabulary() - _noise()):
+        found.setdefault(len(word), []).append(word)
+    return {k: tuple(v) for k, v in found.items()}
+
+
+@lru_cache(maxsize=8192)
+def _corrected(word: str) -> str:
+    """The known word nearest to a misspelt one: one slip in a short word, two in a long one, two letters changed about
+    counting as one; empty where none is so near, or two are."""
+    most = 1 if len(word) < SHORT else 2
+    best: list[str] = []
+    least = most + 1
+    for length in range(len(word) - most, len(word) + most + 1):
+        for known in _by_length().get(length, ()):
+            # A misspelt word begins as it should, nearly always.
+            if known[0] != word[0] or len(known) < 4:
+                continue
+            off = OSA.distance(word, known, score_cutoff=least)
+            if off < least:
+                best, least = [known], off
+            elif off == least and off <= most:
+                best.append(known)
+    return best[0] if len(best) == 1 or (best and least == 1 and len(set(best)) == 1) else ""
+
+
 def match(phrase: str) -> Match:
     """The ingredient a phrase means. Never raises; an empty or unknown phrase has no ident."""
     said = words_of(phrase)[:24]
@@ -102,10 +137,10 @@ def match(phrase: str) -> Match:
     words: list[str] = []
     for word in said:
         fixed = word
-        if word not in _vocabulary() and len(word) >= 4 and not word.isdigit():
-            best = process.extractOne(word, sorted(_vocabulary()), scorer=fuzz.ratio, score_cutoff=TYPO_CUTOFF)
-            if best is not None:
-                fixed = str(best[0])
+        if word not in _vocabulary() and len(word) >= LEAST_SPELT and not word.isdigit():
+            best = _corrected(word)
+            if best:
+                fixed = best
                 spelt.append(f"{word} read as {fixed}")
         words.append(fixed)
     have = frozenset(words)

@@ -2,18 +2,26 @@
 
 from __future__ import annotations
 
+import html
 import re
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from itertools import islice
 
 from dough.accounts.formula import Step
 from dough.facts.errors import EntryError
 from dough.facts.kitchen_measures import CupCalibration, Habit
 from dough.recipe.amounts import amount_at, amounts_in, tidy
-from dough.recipe.lines import Understood, is_ingredient_without_amount, read_line
+from dough.recipe.cells import cells, is_head, phrase
+from dough.recipe.lines import LIKENESS, Understood, is_ingredient_without_amount, place_of, read_line
 from dough.recipe.names import match
+from dough.recipe.process import MAKES, Bake, bake_of, is_bake, oven_of
+from dough.recipe.prose import measured_in
 
-MAX_CHARS, MAX_LINES = 20_000, 300
+MAX_CHARS, MAX_LINES = 50_000, 300
+FOREIGN = (
+    "Much of this is in words not known here. English is read best; plain words of German, French, Spanish, Italian "
+    "and Greek too."
+)
 #: Places in one line where it is asked whether another ingredient begins; what is left stays in one piece.
 MOST_PARTS = 80
 METHOD_HEADS = re.compile(r"^(method|directions?|instructions?|preparation|steps?|how to( make)?|to make)\b", re.I)
@@ -27,53 +35,66 @@ VERBS = re.compile(
     r"^(?:\d+[.)]\s+)?(?:then |now |finally |next |in an? |using |with an? )?"
     r"(preheat|heat|beat|cream|mix|stir|sift|whisk|add|fold|roll|chill|bake|drop|melt|form|shape|place|cut|leave|cool|"
     r"combine|blend|pour|work|line|grease|scoop|rest|refrigerate|press|slice|dip|bring|put|remove|let|knead|spread|"
-    r"sprinkle|divide|turn|toast|brown(?! sugar)|rub|wrap|these|this|they|store|keep|once|when|my|our|"
+    r"sprinkle|divide|warm|simmer|boil|brush|turn|toast|brown(?! sugar)|rub|wrap|these|this|they|store|keep|once|"
+    r"when|my|our|"
     r"a dough|bowl|set)\b",
     re.I,
 )
 BULLET = re.compile(r"^\s*(?:[-*+•·▢□☐◦–]|\[[ x]?\])\s*(?:\[[ x]?\]\s*)?", re.I)
 NUMBERED = re.compile(r"^\s*\d{1,2}[.)]\s+(?=[A-Za-z0-9])")
-TEMP = re.compile(
-    r"(?:gas(?: mark)? ?(?P<gas>\d{1,2}))|"
-    r"(?P<n>\d{3})(?: ?- ?\d{3})? ?(?:°|º|deg(?:rees)?\.?)? ?(?P<u>[CF])?(?![a-z0-9%])",
-    re.I,
-)
-MINUTES = re.compile(r"(?P<low>\d{1,3})(?: ?(?:-|to) ?(?P<high>\d{1,3}))? ?(?:minutes?|mins?)\b", re.I)
-MAKES = re.compile(r"\b(?:makes?|yields?|gives)\b\D{0,16}?(?P<n>\d+)(?P<dozen> dozen)?", re.I)
-PORTION = re.compile(r"(?P<n>\d+(?:\.\d+)?) ?g (?:portions?|pieces?|balls?|each|scoops?)\b", re.I)
 #: A full stop that ends a sentence, not a short form such as tsp.
 SENTENCE = re.compile(
-    r"(?<=[a-z)0-9])(?<!tsp)(?<!tbsp)(?<!oz)(?<!lb)(?<!lbs)(?<!pkg)(?<! c)(?<! t)(?<! T)\.\s+(?=[A-Z0-9])"
+    r"(?<=[a-z)0-9])(?<!tsp)(?<!tbsp)(?<!oz)(?<!lb)(?<!lbs)(?<!pkg)(?<!min)(?<! c)(?<! t)(?<! T)(?<! g)\.\s+"
+    r"(?=[A-Z0-9])|;\s+"
 )
-#: What minutes belong to: the nearest of these words before them.
-WAITS = ("chill", "cool", "rest", "stand", "cream", "beat", "fridge", "freez")
-BAKES = ("bake", "oven", "°")
-#: A number before these is a flour's type ("550 flour"), never an oven.
-FLOUR_AFTER = re.compile(r"\s*(?:type|typ|flour|mehl)\b", re.I)
-GAS_C = {1: 140, 2: 150, 3: 160, 4: 180, 5: 190, 6: 200, 7: 220, 8: 230, 9: 240}
-
-
-@dataclass(frozen=True, slots=True)
-class Bake:
-    """How the text bakes: °C (with what was assumed), fan, minutes, pieces and portion in grams."""
-
-    oven_c: float | None
-    oven_said: str
-    fan: bool
-    minutes: tuple[float, float] | None
-    makes: int | None
-    portion_g: float | None
+#: A remark beside the recipe, never a line of it.
+REMARK = re.compile(r"^\W*(?:tips?|notes?|hints?|variations?|remember|storage|ps)\b\s*[:.\-]?", re.I)
+#: What a sentence about amounts says that is no amount of this recipe.
+ELSEWHERE = re.compile(
+    r"\b(?:can be (?:replaced|swapped|used)|replace|instead of|weighs?|if you|you (?:can|could)|more flour|less flour|"
+    r"would need|per serving|each serving|contains)\b",
+    re.I,
+)
+STEPPED = re.compile(r"^\W*(?:step|étape|schritt|paso|passo)\s*\d{1,2}\s*[:.)-]\s*", re.I)
+#: With so many lines in a list, amounts in its sentences are those of the list told again.
+LIST_FROM = 2
 
 
 @dataclass(frozen=True, slots=True)
 class RecipeText:
-    """A recipe as understood. aside holds the lines that were not taken for ingredients, in order."""
+    """A recipe as understood. aside holds the clauses that were not taken for ingredients, in order; overlooked those
+    of them that hold an amount of something known which no line has; note is what must be said of the reading."""
 
     title: str
     lines: tuple[Understood, ...]
     aside: tuple[str, ...]
     bake: Bake
     habit: Habit
+    overlooked: tuple[str, ...] = ()
+    note: str = ""
+
+
+@dataclass
+class _Reading:
+    """What has been read so far; entries are the clauses in order, lines or not."""
+
+    habit: Habit
+    cups: tuple[CupCalibration, ...]
+    title: str = ""
+    method: bool = False
+    step: Step | None = None
+    lines: list[Understood] = field(default_factory=list)
+    aside: list[str] = field(default_factory=list)
+    #: Clauses that may tell ingredients in sentences: where they stand among the lines, and where among what is aside.
+    told: list[tuple[int, str]] = field(default_factory=list)
+    #: Lines of the text that are one ingredient and nothing else: two of them make a list.
+    listed: int = 0
+
+    def take(self, piece: str, step: Step | None) -> None:
+        if len(self.lines) < MAX_LINES:
+            self.lines.append(read_line(piece, self.habit, step, self.cups))
+        else:
+            self.aside.append(piece)
 
 
 def read_recipe(text: str, habit: Habit, cups: tuple[CupCalibration, ...] = ()) -> RecipeText:
@@ -82,37 +103,111 @@ def read_recipe(text: str, habit: Habit, cups: tuple[CupCalibration, ...] = ()) 
         raise EntryError("text", f"That is more than {MAX_CHARS:,} characters. Paste one recipe at a time.")
     if not text.strip():
         raise EntryError("text", "There is nothing here yet. Paste a recipe, ingredients and method together.")
-    lines: list[Understood] = []
-    aside: list[str] = []
-    title, method, step = "", False, None
-    for number, raw in enumerate(text.splitlines()[:2000]):
+    reading = _Reading(habit, cups)
+    plain = html.unescape(text) if "&" in text else text
+    for number, raw in enumerate(plain.splitlines()[:2000]):
         line = tidy(raw)
-        if not line or re.fullmatch(r"[-=_|: ]+", line):
-            continue
-        bare = NUMBERED.sub("", BULLET.sub("", line)).strip()
-        bare = re.sub(r"\*\*|__|^#+ ?", "", bare)
-        head = _heading(bare)
-        if head == "method":
-            method = True
-            aside.append(line)
-            continue
-        if head is not None and not (amounts_in(bare) and match(_nameish(bare)).ident):
-            method, step = False, {"finish": Step.FINISH, "top": Step.TOP}.get(head)
-            aside.append(line)
-            continue
-        early, opening = not lines and number < 3, not lines and not aside
-        candidates = _pieces(bare) if not method or leads_with_ingredient(bare) else []
-        pieces = [p for p in candidates if _looks_like(p, first=early, opening=opening)]
-        if not pieces:
-            if not title and not lines and len(bare) < 80 and not bare.endswith("."):
-                title = bare.rstrip(":")
-            aside.append(line)
-            continue
-        prefix = bare.partition(":")[0] if ":" in bare else ""
-        if not title and not lines and prefix and not bare.startswith(pieces[0]) and not _is_name(prefix):
-            title = prefix
-        lines.extend(read_line(p, habit, step, cups) for p in pieces if len(lines) < MAX_LINES)
-    return RecipeText(title, tuple(lines[:MAX_LINES]), tuple(aside), _bake(text, habit), habit)
+        if line and not re.fullmatch(r"[-=_|: ]+", line):
+            _read(reading, line, raw, number)
+    if reading.listed < LIST_FROM:
+        _tell(reading)
+    have = {x.ingredient_id for x in reading.lines}
+    overlooked = tuple(a for a in reading.aside if _overlooked(a, have))
+    return RecipeText(
+        reading.title, tuple(reading.lines), tuple(reading.aside), bake_of(plain, habit), habit, overlooked,
+        _note(reading.lines),
+    )  # fmt: skip
+
+
+def _read(r: _Reading, line: str, raw: str, number: int) -> None:
+    """One line of the text into lines, headings and what is set aside."""
+    bare = NUMBERED.sub("", BULLET.sub("", line)).strip()
+    bare = re.sub(r"\*\*|__|^#+ ?", "", bare)
+    row = cells(bare, BULLET.sub("", raw))
+    if row:
+        _row(r, line, row)
+        return
+    head = _heading(bare)
+    if head == "method":
+        r.method = True
+        r.aside.append(line)
+        return
+    if head is not None and not (amounts_in(bare) and match(_nameish(bare)).ident):
+        r.method, r.step = False, {"finish": Step.FINISH, "top": Step.TOP}.get(head)
+        r.aside.append(line)
+        return
+    if REMARK.match(bare) or (ELSEWHERE.search(bare) and not leads_with_ingredient(bare) and _is_sentence(bare)):
+        r.aside.append(line)
+        return
+    stepped = STEPPED.sub("", bare)
+    early, opening = not r.lines and number < 3, not r.lines and not r.aside
+    candidates = _pieces(bare) if not (r.method or stepped != bare) or leads_with_ingredient(bare) else []
+    pieces = [p for p in candidates if _looks_like(p, first=early, opening=opening)]
+    if not pieces:
+        if not r.title and not r.lines and len(bare) < 80 and not bare.endswith(".") and not row:
+            r.title = bare.rstrip(":")
+        r.told.append((len(r.lines), stepped))
+        r.aside.append(line)
+        return
+    prefix = bare.partition(":")[0] if ":" in bare else ""
+    if not r.title and not r.lines and prefix and not bare.startswith(pieces[0]) and not _is_name(prefix):
+        r.title = prefix
+    # “caster sugar and cinnamon for rolling”: what a line ends on is said of all of it.
+    step = place_of(bare) if len(pieces) > 1 else None
+    r.listed += len(candidates) == 1
+    for p in candidates:
+        if p in pieces:
+            r.take(p, step or r.step)
+        else:
+            r.told.append((len(r.lines), p))
+            r.aside.append(p)
+
+
+def _row(r: _Reading, line: str, row: list[str]) -> None:
+    """A row of a table: an ingredient, or the table's head, or something else told in cells."""
+    said = phrase(row)
+    found = match(_nameish(said))
+    if (
+        is_head(row)
+        or not amounts_in(said)
+        or not (found.ident or found.unknown)
+        or (found.unknown and META.match(line))
+    ):
+        r.aside.append(line)
+    else:
+        r.take(said, r.step)
+        r.listed += 1
+
+
+def _tell(r: _Reading) -> None:
+    """Ingredients told in sentences, put among the lines where they stand; what is said again is a reference."""
+    have = {x.ingredient_id for x in r.lines}
+    more: list[tuple[int, Understood]] = []
+    for at, clause in r.told:
+        for piece in [] if REMARK.match(clause) else measured_in(clause):
+            made = read_line(piece, r.habit, None, r.cups)
+            if made.ingredient_id not in have:
+                have.add(made.ingredient_id)
+                more.append((at, made))
+    for n, (at, made) in enumerate(more):
+        r.lines.insert(at + n, made)
+
+
+def _overlooked(clause: str, have: set[str]) -> bool:
+    """Whether something set aside measures a known ingredient that no line has."""
+    if REMARK.match(clause) or ELSEWHERE.search(clause):
+        return False
+    return any(match(_nameish(p)).ident not in have for p in measured_in(clause))
+
+
+def _is_sentence(line: str) -> bool:
+    return not amounts_in(line) or amounts_in(line)[0].start > 0 or bool(re.search(r"[a-z]\.$", line))
+
+
+def _note(lines: list[Understood]) -> str:
+    """That the text is in a language which is hardly read here."""
+    odd = sum(1 for x in lines if not x.ingredient_id)
+    return FOREIGN if len(lines) > LIST_FROM and odd > 0.6 * len(lines) else ""
 
 
 def guess_habit(text: str) -> Habit:
@@ -120,7 +215,7 @@ def guess_habit(text: str) -> Habit:
     flat = tidy(text[:20_000])
     words = r"\b(sticks?|all-purpose|all purpose|confectioners|powdered sugar|°? ?F\b|ounces?|oz|pounds?|lbs?|kosher)\b"
     us = len(re.findall(words, flat))
-    oven, said, _ = _oven(flat, Habit.METRIC)
+    oven, said, _, _ = oven_of(flat, Habit.METRIC)
     us += 2 if oven is not None and "F" in said else 0
     metric = len(re.findall(r"\d ?(?:g|ml|kg)\b|caster|plain flour|bicarb|°? ?C\b", flat))
     if re.search(r"\bcups?\b", flat) and metric and re.search(r"\b(caster|bicarb soda|plain flour)\b", flat):
@@ -161,17 +256,17 @@ def _nameish(line: str) -> str:
 
 
 def _pieces(line: str) -> list[str]:
-    """The ingredient phrases of a line: table cells joined, “1 egg plus 1 yolk” and comma lists parted."""
-    if line.count("|") >= 2 and (not META.match(line) or leads_with_ingredient(line.replace("|", " "))):
-        cells = [c.strip() for c in line.strip("|").split("|")]
-        if len(cells) >= 2 and re.fullmatch(r"[\d.,/ ]+", cells[1]):
-            return [f"{cells[1]} g {cells[0]}"]
-        return [" ".join(cells[:2])]
+    """The clauses of a line: sentences, “1 egg plus 1 yolk” and comma lists parted. Nothing of the line is left out."""
     sentences = [s for s in SENTENCE.split(line) if s.strip()]
     if len(sentences) > 1:
         return [piece for s in sentences for piece in _pieces(s)]
+    shared = _shared(line)
+    if shared:
+        return shared
     prefix, colon, rest = line.partition(":")
     body = line
+    if META.match(line) and not leads_with_ingredient(line):
+        return [line]
     if colon and amounts_in(rest) and not amounts_in(prefix):
         if match(_nameish(rest)).ident and amounts_in(rest)[0].start < 2 and not _is_name(prefix):
             body = rest.strip()
@@ -181,7 +276,7 @@ def _pieces(line: str) -> list[str]:
     if dots:
         return [f"{dots['amount']} {dots['name']}"] if dots["amount"] else [dots["name"]]
     parts, last = [], 0
-    for sep in islice(re.finditer(r", (?:and )?| (?:and|plus|\+|&) |\. (?=\d)", body), MOST_PARTS):
+    for sep in islice(re.finditer(r", (?:and )?| (?:and|plus|\+|&|/) |\. (?=\d)", body), MOST_PARTS):
         left, right = body[last : sep.start()], body[sep.end() :]
         first = amount_at(right, 0)
         if first is None or first.end == 0 or not amounts_in(left):
@@ -190,15 +285,30 @@ def _pieces(line: str) -> list[str]:
             continue
         after = re.split(r", | (?:and|plus|\+|&) ", right[first.end :], maxsplit=1)[0]
         named = match(after)
-        if re.match(r"[^a-zA-Z]*$", after) or _is_bake(right) or not (named.name or named.unknown):
-            if _is_bake(right):
-                parts.append(left)
-                return parts
+        if is_bake(right):
+            parts.append(left)
+            last = sep.end()
+            continue
+        if not re.search(r"[^\W\d_]", after) or not (named.name or named.unknown):
             continue
         parts.append(left)
         last = sep.end()
     parts.append(body[last:])
     return [p.strip(" .;") for p in parts if p.strip(" .;")]
+
+
+def _shared(line: str) -> list[str]:
+    """“Sugar (caster 100 g, demerara 50 g)”, “Flour: plain 180 g, rye 60 g”: kinds of one thing, each measured."""
+    found = re.fullmatch(
+        r"(?P<head>[^\W\d_][^\d:(]{1,24}?)\s*(?:\((?P<a>[^()]+)\)|:\s*(?P<b>[^()]+))", line.strip(" .")
+    )
+    if found is None or not match(found["head"]).name:
+        return []
+    kinds = [k.strip() for k in re.split(r",\s+|\s+and\s+|\s+\+\s+", found["a"] or found["b"])]
+    if len(kinds) < 2 or any(len(amounts_in(k)) != 1 for k in kinds):
+        return []
+    whole = [f"{k} {found['head'].strip()}" for k in kinds]
+    return whole if all(match(_nameish(w)).ident and not match(_nameish(w)).unknown for w in whole) else []
 
 
 def leads_with_ingredient(line: str) -> bool:
@@ -214,27 +324,44 @@ def leads_with_ingredient(line: str) -> bool:
     first = amounts[0]
     before = plain[: first.start].strip(" ,:;-(.")
     rest = re.sub(r"\([^()]*\)", " ", _nameish(plain[first.start :])).strip(" ,.;()%-")
-    if not _is_name(before) or _is_bake(plain[first.start :]) or len(before.split()) > 6:
+    if not _is_name(before) or is_bake(plain[first.start :]) or len(before.split()) > 6:
         return False
     return not rest or (not match(rest).ident and len(rest.split()) <= 4 and not re.search(r"[.!?]\s", rest))
 
 
-def _is_bake(text: str) -> bool:
-    """Does a phrase begin with an oven temperature or with minutes?"""
-    return bool(re.match(r"\d{3} ?(?:°|º|deg|[CF]\b)", text) or MINUTES.match(text))
+def _ends_on_weight(piece: str) -> bool:
+    """“Mix of seeds 60 g”: a few words that hold a known name, and a weight at the end, whatever the first word is."""
+    amounts = amounts_in(piece)
+    if len(amounts) != 1 or amounts[0].quantity.unit not in ("g", "kg", "ml", "l", "oz", "lb"):
+        return False
+    before, after = piece[: amounts[0].start], piece[amounts[0].end :].strip(" .)")
+    return (
+        not after and 0 < len(before.split()) <= 6 and not re.search(r"[.,;:]\s", before) and bool(match(before).name)
+    )
+
+
+def _tells_several(piece: str) -> bool:
+    """Whether a phrase is a sentence that tells more than one ingredient: these are taken apart, never read as one."""
+    return len(measured_in(piece)) > 1 and bool(match(_nameish(piece)).unknown)
 
 
 def _looks_like(piece: str, *, first: bool, opening: bool) -> bool:
     if leads_with_ingredient(piece):
         return True
-    if META.match(piece) or VERBS.match(piece):
+    if _ends_on_weight(piece):
+        return True
+    if META.match(piece) or VERBS.match(piece) or MAKES.search(piece):
         return False
+    if re.search(r"\d{2,3} ?(?:°|º)", piece) or _tells_several(piece):
+        return False
+    if LIKENESS.search(piece) and match(LIKENESS.sub(" ", piece)).ident:
+        return True
     words = piece.split()
     amounts = amounts_in(piece)
     if not amounts:
         return not opening and is_ingredient_without_amount(piece)
     found = match(re.sub(r"\([^()]*\)", " ", _nameish(piece)))
-    if _is_bake(piece) and not found.ident:
+    if is_bake(piece) and not found.ident:
         return False
     if len(words) > 22 and not found.ident:
         return False
@@ -246,55 +373,3 @@ def _looks_like(piece: str, *, first: bool, opening: bool) -> bool:
     if not found.name and first:
         return False
     return not (re.search(r"[.!?] [A-Z]", piece) and len(words) > 14)
-
-
-def _bake(text: str, habit: Habit) -> Bake:
-    flat = tidy(text.replace("\n", " . "))
-    oven, said, fan = _oven(flat, habit)
-    minutes = None
-    for m in MINUTES.finditer(flat):
-        before = re.split(r"[.;] ", flat[max(0, m.start() - 90) : m.start()])[-1].lower()
-        last = max((before.rfind(w), w) for w in (*WAITS, *BAKES))
-        if last[0] >= 0 and last[1] in WAITS:
-            continue
-        low = float(m["low"])
-        high = float(m["high"]) if m["high"] else low
-        if 2 <= low <= high <= 180:
-            minutes = (low, high)
-            break
-    makes = MAKES.search(flat)
-    portion = PORTION.search(flat)
-    count = int(makes["n"]) * (12 if makes["dozen"] else 1) if makes else None
-    return Bake(
-        oven, said, fan, minutes,
-        count if count and 0 < count <= 2000 else None,
-        float(portion["n"]) if portion and 1 <= float(portion["n"]) <= 3000 else None,
-    )  # fmt: skip
-
-
-def _oven(flat: str, habit: Habit) -> tuple[float | None, str, bool]:
-    for m in TEMP.finditer(flat):
-        if m["gas"]:
-            mark = int(m["gas"])
-            if mark in GAS_C:
-                return float(GAS_C[mark]), f"gas mark {mark}", False
-            continue
-        near = flat[max(0, m.start() - 45) : m.start()].lower()
-        after = flat[m.end() : m.end() + 8].lower()
-        marked = m["u"] is not None or "°" in m.group(0) or "deg" in m.group(0).lower()
-        if re.search(r"\b(?:type|typ|tipo|t|no\.?|number)\W{0,2}$", near) or FLOUR_AFTER.match(after):
-            continue
-        if not marked and not re.search(r"\b(?:oven|bak(?:e|es|ed|ing)|pre-?heat(?:ed)?|heat(?:ed)?|at)\b", near):
-            continue
-        if re.match(r"\s*(g|ml|kg|gram|cup)\b", after):
-            continue
-        value = float(m["n"])
-        unit = (m["u"] or "").upper()
-        said = m.group(0).strip()
-        if not unit:
-            unit = "F" if value > 260 or (habit is Habit.US and value >= 225) else "C"
-            said += f", taken as °{unit}"
-        celsius = round((value - 32) / 1.8) if unit == "F" else value
-        if 60 <= celsius <= 320:
-            return float(celsius), said, bool(re.match(r" ?\(?fan", after))
-    return None, "", False

@@ -1,0 +1,69 @@
+"""Rows of a table: a name and an amount, either way round, between bars, tabs, semicolons or commas."""
+
+from __future__ import annotations
+
+import re
+
+from dough.facts.ingredients import ingredient
+from dough.facts.kitchen_measures import egg_part
+from dough.recipe.amounts import amount_at, amounts_in
+from dough.recipe.names import match, words_of
+
+NUMBER = re.compile(r"\s*\d{1,6}(?:[.,]\d{1,4})?(?:\s*/\s*\d{1,3})?\s*$")
+#: Words of a table's head.
+HEADS = frozenset(
+    [
+        "ingredient", "item", "name", "what", "amount", "quantity", "qty", "gram", "grams", "g", "weight",
+        "unit", "zutat", "menge", "ingredients", "quantite", "cantidad", "ingrediente", "note", "%", "percent", "baker",
+    ]
+)  # fmt: skip
+#: So many pieces of what is counted stand in a table without a unit; above it they are grams.
+MOST_PIECES = 12
+
+
+def cells(line: str, raw: str) -> list[str]:
+    """The cells of a row; empty where the line is none. raw is the line before its spaces were put right."""
+    for mark in ("|", "\t", ";"):
+        source = raw if mark == "\t" else line
+        parts = [c.strip() for c in source.strip("| \t").split(mark) if c.strip()]
+        if len(parts) >= 2 and (mark != ";" or any(NUMBER.match(c) for c in parts)):
+            return parts
+    parts = [c.strip() for c in line.split(",")]
+    figures = [c for c in parts if NUMBER.match(c)]
+    # A comma between two figures is a decimal mark, not the edge of a cell.
+    named = all(c in figures or not re.match(r"\d", c) for c in parts)
+    if 2 <= len(parts) <= 4 and ", " not in line and figures and named and len(figures) < len(parts):
+        return parts
+    # “Flour,1,5”: a comma that parts and one that is a decimal mark.
+    found = re.fullmatch(r"([^\d,]+),(\d{1,6},\d{1,2})", line)
+    return [found[1], found[2]] if found else []
+
+
+def is_head(parts: list[str]) -> bool:
+    """Whether a row is the head of its table."""
+    words = [w for c in parts for w in words_of(c)] or [""]
+    return not any(amounts_in(c) for c in parts) and all(w in HEADS or len(w) <= 2 for w in words)
+
+
+def phrase(parts: list[str]) -> str:
+    """A row as an ingredient phrase: amount, then name. A bare number is pieces of what is counted, else grams."""
+    figures = [c for c in parts if NUMBER.match(c)]
+    named = next((c for c in parts if c not in figures and not _is_amount(c)), "")
+    amount = next((c for c in parts if _is_amount(c) and c not in figures), "")
+    rest = [c for c in parts if c not in (named, amount) and c not in figures and not c.endswith("%")]
+    if not amount and figures:
+        number = figures[0]
+        amount = number if _pieces(named, number) else f"{number} g"
+    return " ".join([amount, named, *rest]).strip()
+
+
+def _is_amount(cell: str) -> bool:
+    found = amount_at(cell, 0)
+    return found is not None and bool(found.quantity.unit) and not cell[found.end :].strip(" .")
+
+
+def _pieces(named: str, number: str) -> bool:
+    ident = match(named).ident
+    if not ident or egg_part(ingredient(ident)) is None or not re.fullmatch(r"\s*\d{1,2}\s*", number):
+        return False
+    return int(number) <= MOST_PIECES

@@ -1,0 +1,74 @@
+"""Ingredients told in sentences: “cream 225 g butter with 180 g sugar, beat in 2 eggs”."""
+
+from __future__ import annotations
+
+import re
+
+from dough.recipe.amounts import Amount, amounts_in
+from dough.recipe.names import match
+
+#: What ends the name after an amount.
+ENDS = re.compile(
+    r"\b(?:with|and|then|into|in|until|for|to|over|onto|on|at|while|plus|together|by|from|as|so|but|when|or)\b|[,;:.()]|$",
+    re.I,
+)
+#: Words before a bracket that are not part of the name it measures.
+MOST_WORDS = 4
+#: Fruits' parts and eggs, which are told without a figure.
+UNCOUNTED = re.compile(
+    r"\b(?:(?:(?:finely )?grated )?(?:zest|juice|peel|rind) of (?:a|an|one|half a|\d+) (?:lemon|orange|lime)s?\b"
+    r"|(?:an|one|two|three|four|five|six) (?:large |medium |small |whole )?(?:egg (?:yolk|white)|egg|yolk|white)s?\b"
+    r"|(?:a|one) (?:generous |good |small )?(?:pinch|dash|splash|knob|handful) of [a-z ]{3,24}?(?=,|;|\.| and "
+    r"| or |$))",
+    re.I,
+)
+
+
+def measured_in(clause: str) -> list[str]:
+    """The measured ingredients of a sentence, each as a phrase of its own, in order. Amounts of nothing known (minutes,
+    sizes, tins) are none."""
+    found: list[tuple[int, str]] = []
+    amounts = amounts_in(clause)
+    for i, a in enumerate(amounts):
+        until = amounts[i + 1].start if i + 1 < len(amounts) else len(clause)
+        piece = _after(clause, a, until) or _before(clause, a)
+        if piece:
+            found.append((a.start, piece))
+    taken = [(at, at + len(piece)) for at, piece in found]
+    for m in UNCOUNTED.finditer(clause):
+        if not any(start < m.end() and m.start() < end for start, end in taken) and _known(m.group(0)):
+            found.append((m.start(), m.group(0).strip()))
+    return [piece for _, piece in sorted(found)]
+
+
+def _after(clause: str, a: Amount, until: int) -> str:
+    """The amount with the name that follows it; empty where none is known."""
+    rest = clause[a.end : until]
+    filling = re.match(r"\s*\([^()]*\)", rest)
+    skipped = filling.end() if filling else 0
+    end = ENDS.search(rest, skipped)
+    name = rest[skipped : end.start()] if end else rest[skipped:]
+    if not _known(name):
+        return ""
+    stop = a.end + skipped + len(name)
+    # What is in a bracket right behind belongs to it: how a cup was filled, how much one weighs.
+    behind = re.match(r"\s*\([^()]*\)", clause[stop:])
+    return clause[a.start : stop + (behind.end() if behind else 0)].strip(" ,.;")
+
+
+def _before(clause: str, a: Amount) -> str:
+    """“the milk (60 ml)”: the amount with the name right before it."""
+    before = clause[: a.start].rstrip()
+    if not before.endswith("("):
+        return ""
+    words = re.findall(r"[^\W\d_][\w'-]*", before[:-1])[-MOST_WORDS:]
+    for n in range(len(words)):
+        name = " ".join(words[n:])
+        if _known(name):
+            return f"{clause[a.start : a.end].strip()} {name}"
+    return ""
+
+
+def _known(name: str) -> bool:
+    found = match(name)
+    return bool(found.ident) and not found.unknown
