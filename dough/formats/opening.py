@@ -22,7 +22,7 @@ from dough.facts.kitchen_measures import CupCalibration, Habit, KitchenAmount
 from dough.formats.cells import as_written
 from dough.formats.formula_file import FORMAT, FormulaFile, read_formula
 from dough.recipe.lines import Understood, read_line
-from dough.recipe.process import Bake
+from dough.recipe.process import Bake, facts_of
 from dough.recipe.text import RecipeText, read_recipe
 
 MAX_CHARS = 400_000
@@ -156,7 +156,8 @@ def _steps(node: Any, depth: int = 0) -> str:
 def _from_formula(file: FormulaFile, habit: Habit) -> RecipeText:
     p = file.draft.process
     minutes = (p.minutes, p.minutes) if p.minutes else None
-    bake = Bake(p.oven_c, "", p.fan, minutes, None, p.portion_g)
+    facts = facts_of(p.oven_c, fan=p.fan, minutes=p.minutes, portion_g=p.portion_g)
+    bake = Bake(p.oven_c, "", p.fan, minutes, None, p.portion_g, facts)
     return RecipeText(file.name, tuple(as_understood(x) for x in file.draft.formula.lines), (), bake, habit)
 
 

@@ -32,6 +32,8 @@ ASKS = {
     "cocoa": "Natural or alkalised? It changes the leavening.",
     "filling": "How was the cup or spoon filled?",
     "ingredient": "Not in the table. Pick the nearest, or leave it out.",
+    "browned": "Weighed before or after browning? Its water goes.",
+    "weight": "The bracket and the measure do not agree. Which is meant?",
 }
 #: The classes offered for a question of kind.
 _OFFERED = {"flour": ("plain_flour", "white_wheat", "self_raising", "wheat"), "salt": ("salt",), "cocoa": ("cocoa",)}
@@ -55,6 +57,10 @@ COUNTED = {BANANA: "banana", MARSHMALLOW: "marshmallow"}
 PIECES = ("lemon", "orange", "lime", "banana", "marshmallow")
 #: A stated weight wins over a stated volume, a volume over a count.
 MASS_FIRST = ("g", "kg", "mg", "oz", "lb")
+#: “butter, browned”, “butter (browned)”: the browning is told after the amount, so the weight may be from before it.
+BROWNED_AFTER = re.compile(r"[,(][^,()]*\bbrowned\b", re.I)
+#: What browning leaves of butter (practice, M); how far weight and measure may be apart before it is asked.
+BROWNED_LEFT, APART = 0.82, 1.35
 FINISH = re.compile(
     r"\b(for|to) (sprinkl\w*|decorat\w*|dust\w*|serv\w*|finish\w*|glaz\w*|garnish\w*|drizzl\w*)\b", re.I
 )
@@ -89,6 +95,8 @@ class Understood:
     how: str
     confidence: Confidence
     unknown: tuple[str, ...] = ()
+    #: Answers that are amounts: (the amount as it would be typed, what it means).
+    offers: tuple[tuple[str, str], ...] = ()
 
     @property
     def measured_by_volume(self) -> bool:
@@ -144,7 +152,30 @@ def read_line(text: str, habit: Habit, step: Step | None = None, cups: tuple[Cup
     quantities = tuple(counted(q, found.ident, line) for q in quantities)
     quantities = _of_a_fruit(line, found.ident, quantities)
     step = place_of(line) or step
-    return understood(text, found, quantities, filling, habit, step, cups, tuple(notes))
+    made = understood(text, found, quantities, filling, habit, step, cups, tuple(notes))
+    return _contradicted(made, line, amounts, chosen, habit, cups)
+
+
+def _contradicted(
+    made: Understood, line: str, amounts: list[Amount], chosen: list[Amount], habit: Habit,
+    cups: tuple[CupCalibration, ...],
+) -> Understood:  # fmt: skip
+    """“1 cup (250 g) flour”: a weight beside a measure that makes much more or less of it is asked about."""
+    item = table().get(made.ingredient_id)
+    by_volume = [a for a in amounts if a not in chosen and a.quantity.unit in ("cup", "tbsp", "tsp")]
+    if item is None or made.grams is None or len(by_volume) != 1 or chosen[0].quantity.unit not in MASS_FIRST:
+        return made
+    if re.search(r"\b(?:each|plus|\+)\b", line):
+        return made
+    try:
+        other = weigh(item, by_volume[0].quantity, habit, made.filling, cups)
+    except EntryError:
+        return made
+    # As far off as no way of filling explains.
+    if other.low_g / APART <= made.grams <= other.high_g * APART:
+        return made
+    offers = ((f"{made.grams:.4g} g", "by the weight"), (f"{other.grams:.4g} g", "by the measure"))
+    return replace(made, asks=(*made.asks, "weight"), offers=offers)
 
 
 def place_of(line: str) -> Step | None:
@@ -201,8 +232,18 @@ def understood(
     if heaped:
         shown = next(q.heap for q in quantities if q.heap)
     wide = any(q.high > q.low for q in quantities)
+    whole = sum(w.grams for w in weighed)
+    offers: tuple[tuple[str, str], ...] = ()
+    if item.is_("browned") and BROWNED_AFTER.search(text):
+        asks.append("browned")
+        left = BROWNED_LEFT * whole
+        offers = (
+            (f"{whole:.4g} g", "weighed after browning"),
+            (f"{left:.3g} g", f"weighed before: some {left:.3g} g are left"),
+        )
     return replace(
         blank,
+        offers=offers,
         grams=round(sum(w.grams for w in weighed), 2),
         low_g=round(sum(w.low_g for w in weighed), 2),
         high_g=round(sum(w.high_g for w in weighed), 2),

@@ -26,7 +26,9 @@ HOURS = (
 _LONG = rf"(?:{HOURS}|(?P<night>overnight)|(?P<m>\d{{1,3}}) ?min\w*\.?)"
 MAKES = re.compile(
     r"\b(?:makes?|yields?|gives|serves|you (?:should |will )?get|enough for|ergibt|pour)\b\D{0,16}?"
-    r"(?P<n>\d+)(?:(?: ?-| to) ?\d+)?(?P<dozen> dozen)?(?! ?(?:g|ml|minutes?|min|mm|cm)\b)",
+    r"(?P<n>\d+)(?:(?: ?-| to) ?\d+)?(?P<dozen> dozen)?(?! ?(?:g|ml|minutes?|min|mm|cm)\b)"
+    r"|(?:^|[.;] )\s*(?:about |approx\w*\.? |some )?(?P<alone>\d{1,3})(?P<dz> dozen)\s*"
+    r"(?:cookies?|biscuits?|pieces?)?\s*(?=$|[.;])",
     re.I,
 )
 PORTION = re.compile(
@@ -57,6 +59,12 @@ FLOUR_AFTER = re.compile(r"\s*(?:type|typ|flour|mehl)\b", re.I)
 GAS_C = {1: 140, 2: 150, 3: 160, 4: 180, 5: 190, 6: 200, 7: 220, 8: 230, 9: 240}
 INCH_MM = 25.4
 NIGHT_H = 12.0
+#: How the fat goes in, by what is said of it; the first that is found.
+METHODS = {
+    "browned_reset": re.compile(r"\bbrown(?:ed)?(?: the)? butter|butter[^.;]{0,30}\bbrowned\b", re.I),
+    "melted": re.compile(r"\bmelt(?:ed)?(?: the)? butter|butter[^.;]{0,20}\bmelted\b", re.I),
+    "rubbed_in": re.compile(r"\brub(?:bed)?\b[^.;]{0,40}\bbutter|butter[^.;]{0,30}\brubbed in", re.I),
+}
 _WORD_HOURS = {"an": 1.0, "one": 1.0, "two": 2.0, "three": 3.0, "half an": 0.5}
 
 
@@ -95,8 +103,9 @@ def bake_of(text: str, habit: Habit) -> Bake:
     oven, said, fan, oven_words = oven_of(flat, habit)
     minutes, minute_words = _minutes(flat)
     makes = MAKES.search(flat)
-    portion = PORTION.search(flat)
-    count = int(makes["n"]) * (12 if makes["dozen"] else 1) if makes else None
+    # “(113 g each)” beside an ingredient is what one of it weighs, no portion.
+    portion = next((m for m in PORTION.finditer(flat) if "(" not in flat[max(0, m.start() - 8) : m.start() + 1]), None)
+    count = int(makes["n"] or makes["alone"]) * (12 if makes["dozen"] or makes["dz"] else 1) if makes else None
     count = count if count and 0 < count <= 2000 else None
     grams = float(portion["n"] or portion["m"] or portion["k"]) if portion else None
     grams = grams if grams and 1 <= grams <= 3000 else None
@@ -150,7 +159,7 @@ def _others(flat: str) -> list[Fact]:
         words = flat[rest.start() : rest.end() + 40]
         cool = hours >= 8 or re.search(r"fridge|cold", words, re.I)
         said = rest.group(0).strip()
-        found += [Fact("rest_h", hours, said), Fact("rest_place", "fridge" if cool else "room", said)]
+        found += [Fact("rest_h", hours, said), Fact("rest_place", "fridge" if cool else "counter", said)]
     if (thick := THICK.search(flat)) is not None:
         mm = _inches(thick["q"]) if thick["q"] else _mm(thick["n"], thick["u"])
         if 1.5 <= mm <= 120:
@@ -159,11 +168,25 @@ def _others(flat: str) -> list[Fact]:
         mm = _inches(cutter["i"]) if cutter["i"] else _mm(cutter["n"], cutter["u"])
         if 10 <= mm <= 600:
             found.append(Fact("start_diameter_mm", round(mm), cutter.group(0)))
+            found.append(Fact("shape", "rolled", cutter.group(0)))
+    for method, pattern in METHODS.items():
+        if (way := pattern.search(flat)) is not None:
+            found.append(Fact("method", method, way.group(0).strip()))
+            break
     for field, pattern in (("rotate_minute", TURN), ("bang_minute", BANG)):
         at = pattern.search(flat)
         if at is not None and 1 <= float(at["n"]) <= 180:
             found.append(Fact(field, float(at["n"]), at.group(0)))
     return found
+
+
+def facts_of(oven_c: float | None, *, fan: bool, minutes: float | None, portion_g: float | None) -> tuple[Fact, ...]:
+    """What a file says of its bake in fields of its own: its words are the figures."""
+    found = []
+    for key, value in (("oven_c", oven_c), ("minutes", minutes), ("portion_g", portion_g)):
+        if value is not None:
+            found.append(Fact(key, value, f"{value:g}"))
+    return (*found, *((Fact("fan", "fan", "fan"),) if fan else ()))
 
 
 def _mm(number: str, unit: str) -> float:
@@ -180,7 +203,7 @@ def oven_of(flat: str, habit: Habit) -> tuple[float | None, str, bool, str]:
     """(°C, what was said and assumed, fan, the words it came from) of the first oven a tidied text names."""
     for m in TEMP.finditer(flat):
         near = flat[max(0, m.start() - 45) : m.start()].lower()
-        words = (near[-24:].lstrip() + m.group(0)).strip()
+        words = (re.split(r"[.;] ", near)[-1][-24:].lstrip() + m.group(0)).strip()
         if m["gas"]:
             mark = int(m["gas"])
             if mark in GAS_C:

@@ -56,8 +56,13 @@ ELSEWHERE = re.compile(
     re.I,
 )
 STEPPED = re.compile(r"^\W*(?:step|étape|schritt|paso|passo)\s*\d{1,2}\s*[:.)-]\s*", re.I)
+#: “1 teaspoon each cinnamon and ginger”: an amount of each of several.
+EACH_OF = re.compile(
+    r"(?P<amount>[\d./ ]{1,9}[^\W\d_]{1,12}\.?) (?:each of|of each|each),? (?P<names>[^\d.;:]{3,80})$", re.I
+)
 #: With so many lines in a list, amounts in its sentences are those of the list told again.
 LIST_FROM = 2
+WEIGHTS = ("g", "kg", "ml", "l", "oz", "lb")
 
 
 @dataclass(frozen=True, slots=True)
@@ -257,6 +262,9 @@ def _nameish(line: str) -> str:
 
 def _pieces(line: str) -> list[str]:
     """The clauses of a line: sentences, “1 egg plus 1 yolk” and comma lists parted. Nothing of the line is left out."""
+    each = EACH_OF.match(line)
+    if each is not None:
+        return [f"{each['amount']} {name}" for name in re.split(r", (?:and )?| and | & ", each["names"])]
     sentences = [s for s in SENTENCE.split(line) if s.strip()]
     if len(sentences) > 1:
         return [piece for s in sentences for piece in _pieces(s)]
@@ -332,7 +340,7 @@ def leads_with_ingredient(line: str) -> bool:
 def _ends_on_weight(piece: str) -> bool:
     """“Mix of seeds 60 g”: a few words that hold a known name, and a weight at the end, whatever the first word is."""
     amounts = amounts_in(piece)
-    if len(amounts) != 1 or amounts[0].quantity.unit not in ("g", "kg", "ml", "l", "oz", "lb"):
+    if len(amounts) != 1 or amounts[0].quantity.unit not in WEIGHTS:
         return False
     before, after = piece[: amounts[0].start], piece[amounts[0].end :].strip(" .)")
     return (
@@ -352,12 +360,15 @@ def _looks_like(piece: str, *, first: bool, opening: bool) -> bool:
         return True
     if META.match(piece) or VERBS.match(piece) or MAKES.search(piece):
         return False
-    if re.search(r"\d{2,3} ?(?:°|º)", piece) or _tells_several(piece):
+    if re.search(r"\d{2,3} ?(?:°|º)|\b\d{3} ?[CF]\b", piece) or _tells_several(piece):
         return False
     if LIKENESS.search(piece) and match(LIKENESS.sub(" ", piece)).ident:
         return True
     words = piece.split()
     amounts = amounts_in(piece)
+    if first and not re.search(r"\d", piece) and all(a.quantity.unit == "loose" for a in amounts) and opening:
+        # A title: “Coffee walnut drops”.
+        return False
     if not amounts:
         return not opening and is_ingredient_without_amount(piece)
     found = match(re.sub(r"\([^()]*\)", " ", _nameish(piece)))
@@ -370,6 +381,7 @@ def _looks_like(piece: str, *, first: bool, opening: bool) -> bool:
         return False
     if not found.name and not found.unknown:
         return False
-    if not found.name and first:
+    # What opens on a weight is a line even where its name is not known, and is asked about.
+    if not found.name and first and not (start.start == 0 and start.quantity.unit in WEIGHTS and len(words) <= 8):
         return False
     return not (re.search(r"[.!?] [A-Z]", piece) and len(words) > 14)

@@ -13,17 +13,21 @@ from dough.draft.target import Target
 from dough.facts.cookie import Cookie
 from dough.facts.errors import EntryError
 from dough.facts.styles import style
+from dough.recipe import READER
 from kitchen.actions.base import Action, Done, clean_name
 from kitchen.documents.draft import DraftDoc
 from kitchen.documents.target import TargetDoc
-from kitchen.models import Dough, Version
+from kitchen.models import Dough, RecipeSource, Version
 from kitchen.reading.doughs import dough_for_reading
+
+MOST_TEXT = 400_000
 
 
 @dataclass(frozen=True, kw_only=True)
 class CreateDough(Action[Dough]):
-    """start is base_ratio, style, recipe, version or empty; style names the style for the second, draft is
-    the recipe as looked through, copy_of and version say which version is copied (none: the draft)."""
+    """start is base_ratio, style, recipe, version or empty; style names the style for the second, draft is the recipe
+    as looked through and text what it was read from, copy_of and version say which version is copied (none: the
+    draft)."""
 
     name: str
     start: str
@@ -31,6 +35,7 @@ class CreateDough(Action[Dough]):
     draft: DraftDoc | None = None
     copy_of: int | None = None
     version: int | None = None
+    text: str = ""
 
     def check(self) -> None:
         clean_name(self.name)
@@ -46,6 +51,10 @@ class CreateDough(Action[Dough]):
             saved_at=self.now,
             saved_by=cook,
         )
+        if self.start == "recipe" and self.text.strip():
+            RecipeSource.objects.create(
+                dough=made, text=self.text[:MOST_TEXT], understood=made.draft, reader=READER, made_at=self.now
+            )
         return Done(made, made, f"put it on the shelf: {made.name}", made)
 
     def _start(self) -> tuple[Draft, Target]:

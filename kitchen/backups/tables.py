@@ -75,6 +75,7 @@ TABLES: tuple[Table, ...] = (
     _whole("kitchen", kept.Kitchen),
     _whole("doughs", kept.Dough),
     _whole("versions", kept.Version),
+    _whole("recipe_sources", kept.RecipeSource),
     _whole("kept_drafts", kept.KeptDraft),
     _whole("butter_out", kept.ButterOut),
     _whole("butter_readings", kept.ButterReading),

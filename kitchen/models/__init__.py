@@ -18,6 +18,7 @@ from kitchen.models.pantry import OwnIngredient
 from kitchen.models.people import Invite, Member
 from kitchen.models.photo import Photo
 from kitchen.models.plan import Plan
+from kitchen.models.recipe import RecipeSource
 from kitchen.models.run import Device, DeviceCheck, Run, RunEntry
 from kitchen.models.series import Series
 from kitchen.models.supplier import SupplierLabel
@@ -48,6 +49,7 @@ __all__ = [
     "OwnIngredient",
     "Photo",
     "Plan",
+    "RecipeSource",
     "Run",
     "RunEntry",
     "Scale",

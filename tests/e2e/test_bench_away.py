@@ -14,7 +14,7 @@ from datetime import UTC, datetime
 from pathlib import Path
 
 import pytest
-from playwright.sync_api import Page, Playwright, expect, sync_playwright
+from playwright.sync_api import Browser, Page, expect
 
 from tarte.certificates import certificates
 from tests.e2e.conftest import PATIENCE_MS, QUIET, ROOT, SIZE, Server
@@ -54,14 +54,11 @@ def secure(tmp_path: Path, demo_data: Path) -> Iterator[Secure]:
 
 
 @pytest.fixture
-def tablet(secure: Secure) -> Iterator[Page]:
+def tablet(chromium: Browser, secure: Secure) -> Iterator[Page]:
     """A tablet that trusts the kitchen's certificate. A browser of its own: trust is said when it starts."""
-    with sync_playwright() as play:
-        yield from _opened(play, secure)
-
-
-def _opened(play: Playwright, secure: Secure) -> Iterator[Page]:
-    browser = play.chromium.launch(executable_path="/usr/bin/chromium", args=[*QUIET, "--ignore-certificate-errors"])
+    browser = chromium.browser_type.launch(
+        executable_path="/usr/bin/chromium", args=[*QUIET, "--ignore-certificate-errors"]
+    )
     context = browser.new_context(base_url=secure.url, viewport=SIZE, ignore_https_errors=True)
     context.set_default_timeout(PATIENCE_MS)
     yield context.new_page()

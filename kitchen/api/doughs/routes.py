@@ -57,6 +57,7 @@ class NewDough(Strict):
     draft: DraftDoc | None = None
     copy_of: int | None = None
     version: int | None = None
+    text: str = Field(default="", max_length=400_000)
 
 
 class SheetOut(BaseModel):
@@ -190,6 +191,7 @@ def create(request: HttpRequest, payload: NewDough) -> Status[DoughOut]:
         draft=payload.draft,
         copy_of=payload.copy_of,
         version=payload.version,
+        text=payload.text,
     )
     return Status(201, dough_out(action.execute()))
 

@@ -11,10 +11,13 @@ from pydantic import BaseModel, Field
 from dough.accounts.formula import Step
 from dough.facts.ingredients import Confidence, table
 from dough.facts.kitchen_measures import Habit, KitchenAmount, fillings
+from dough.facts.quantities import quantities
 from dough.formats.opening import open_recipe
+from dough.recipe import READER
 from dough.recipe.amounts import amount_at, tidy
 from dough.recipe.lines import Understood, ask_words, choices, counted, understood
 from dough.recipe.names import Match, search
+from dough.recipe.process import Fact
 from dough.recipe.text import guess_habit
 from kitchen.api.errors import PROBLEMS
 from kitchen.documents.base import Strict
@@ -63,8 +66,19 @@ class RecipeLineOut(BaseModel):
     confidence: Confidence
 
 
+class ProcessFactOut(BaseModel):
+    """One thing understood of the process: its field in a draft, value, label and unit, and the words it came from."""
+
+    field: str
+    value: float | str
+    label: str
+    unit: str
+    words: str
+
+
 class RecipeOut(BaseModel):
-    """draft is there for a formula file, which says more than its lines."""
+    """draft is there for a formula file, which says more than its lines; overlooked are those set aside that measure
+    something no line has; note is what must be said of the reading; reader is the reader's version."""
 
     kind: str
     title: str
@@ -79,6 +93,10 @@ class RecipeOut(BaseModel):
     portion_g: float | None
     draft: DraftDoc | None
     style: str
+    facts: list[ProcessFactOut]
+    overlooked: list[str]
+    note: str
+    reader: int
 
 
 class ReadIn(Strict):
@@ -124,6 +142,10 @@ def read(request: HttpRequest, payload: ReadIn) -> RecipeOut:
         portion_g=bake.portion_g,
         draft=DraftDoc.of(opened.file.draft) if opened.file else None,
         style=opened.file.style if opened.file else "",
+        facts=[_fact(f) for f in bake.facts],
+        overlooked=list(recipe.overlooked),
+        note=recipe.note,
+        reader=READER,
     )
 
 
@@ -155,6 +177,13 @@ def find(request: HttpRequest, name: str = "") -> list[FoundOut]:
     return [FoundOut(id=i, by=by) for i, by in search(name[:80])]
 
 
+def _fact(f: Fact) -> ProcessFactOut:
+    q = quantities().get(f.field)
+    label = q.label if q is not None else f.field.capitalize()
+    unit = q.unit if q is not None else ""
+    return ProcessFactOut(field=f.field, value=f.value, label=label, unit=unit, words=f.words[:120])
+
+
 def _line_out(x: Understood, asks: tuple[str, ...] | None = None) -> RecipeLineOut:
     item = table().get(x.ingredient_id)
     ways = [name for name, _ in fillings(item) if name] if item and x.measured_by_volume else []
@@ -171,7 +200,7 @@ def _line_out(x: Understood, asks: tuple[str, ...] | None = None) -> RecipeLineO
         fillings=ways,
         step=x.step,
         asks=[
-            AskOut(code=a, question=ask_words(x, a), choices=_choices(a, ways))
+            AskOut(code=a, question=ask_words(x, a), choices=_choices(a, ways, x))
             for a in (x.asks if asks is None else asks)
         ],
         notes=list(x.notes),
@@ -180,7 +209,11 @@ def _line_out(x: Understood, asks: tuple[str, ...] | None = None) -> RecipeLineO
     )
 
 
-def _choices(code: str, ways: list[str]) -> list[ChoiceOut]:
+def _choices(code: str, ways: list[str], x: Understood) -> list[ChoiceOut]:
+    if code in ("browned", "weight"):
+        return [ChoiceOut(id=amount, name=f"{amount}, {words}") for amount, words in x.offers]
+    if code == "ingredient" and not x.ingredient_id:
+        return [ChoiceOut(id=i, name=table()[i].name) for i, _ in search(" ".join(x.unknown)[:80], 4) if i in table()]
     if code == "filling":
         return [ChoiceOut(id=w, name=w) for w in ways]
     return [ChoiceOut(id=i, name=table()[i].name) for i in choices(code)]

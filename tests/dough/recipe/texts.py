@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from pathlib import Path
 
 from dough.facts.kitchen_measures import Habit
@@ -32,11 +32,16 @@ class Case:
 
 
 def cases(folder: str) -> list[Case]:
-    return [_case(p) for p in sorted((HERE / folder).glob("*.txt"))]
+    """The texts of a folder; several in one file stand apart by a line of equals signs."""
+    found = []
+    for path in sorted((HERE / folder).glob("*.txt")):
+        blocks = path.read_text(encoding="utf-8").split("\n=====\n")
+        found += [_case(path.stem if len(blocks) == 1 else f"{path.stem}, {n}", b) for n, b in enumerate(blocks, 1)]
+    return found
 
 
-def _case(path: Path) -> Case:
-    head, body = path.read_text(encoding="utf-8").split("\n---\n", 1)
+def _case(name: str, block: str) -> Case:
+    head, body = block.split("\n---\n", 1)
     text, _, wanted = body.rpartition("\n---\n")
     lines, facts = [], {}
     for row in wanted.strip().splitlines():
@@ -45,7 +50,7 @@ def _case(path: Path) -> Case:
         else:
             key, *rest = row.split()
             facts[key] = rest
-    return Case(path.stem, Habit(head.split(":")[1].strip()), text, tuple(lines), facts)
+    return Case(name, Habit(head.split(":")[1].strip()), text, tuple(lines), facts)
 
 
 def _expected(row: str) -> Expected:
@@ -59,6 +64,56 @@ def _expected(row: str) -> Expected:
         frozenset(asks.split()),
         tuple(s.strip() for s in steps.split(",") if s.strip()),
     )
+
+
+@dataclass
+class Tally:
+    """Lines right (or rightly asked), lines wanted, wrong ones without a word, questions asked, and what was wrong."""
+
+    right: int = 0
+    wanted: int = 0
+    silent: int = 0
+    asked: int = 0
+    wrong: list[str] = field(default_factory=list)
+
+
+def tally(folder: str) -> Tally:
+    """Judge as a cook would: the ingredient, the amount (a weight within 2 %, a measure within 5 %), the filling where
+    one is named; what is asked about is not wrong. Silent is wrong or lost without a word."""
+    found = Tally()
+    for case in cases(folder):
+        read = read_recipe(case.text, case.habit)
+        got = list(read.lines)
+        for want in case.lines:
+            found.wanted += 1
+            best = next((g for g in got if _same(want, g)), None)
+            if best is not None:
+                got.remove(best)
+                found.right += 1
+                found.asked += bool(best.asks)
+                continue
+            near = next((g for g in got if g.ingredient_id in want.ids), None)
+            shown = any(i in a for a in read.overlooked for i in want.ids)
+            found.silent += not ((near is not None and near.asks) or shown)
+            found.wrong.append(f"{case.name}: {want.ids}: {near or 'not found'}")
+        found.wrong += [f"{case.name}: also read {g.text!r}" for g in got if not g.asks]
+        found.wrong += [f"{case.name}: {p}" for p in _facts(case, read)]
+    return found
+
+
+def _same(want: Expected, got: Understood) -> bool:
+    if want.ids == ("?",):
+        return "ingredient" in got.asks
+    if got.ingredient_id not in want.ids or ("ingredient" in got.asks and "*" not in want.asks):
+        return False
+    near = 0.05 if got.measured_by_volume else 0.02
+    if want.grams is not None and (got.grams is None or abs(got.grams - want.grams) > near * want.grams):
+        return False
+    if want.span and (
+        got.range_g is None or any(abs(a - b) > 0.05 * b for a, b in zip(got.range_g, want.span, strict=True))
+    ):
+        return False
+    return (not want.filling or got.filling == want.filling) and (not want.steps or got.step in want.steps)
 
 
 def problems(want: Expected, got: Understood) -> list[str]:

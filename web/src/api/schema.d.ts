@@ -6343,6 +6343,11 @@ export interface components {
              * @default
              */
             style?: string;
+            /**
+             * Text
+             * @default
+             */
+            text?: string;
             /** Version */
             version?: number | null;
         };
@@ -7502,6 +7507,22 @@ export interface components {
             /** Value */
             value: boolean | number | string | null;
         };
+        /**
+         * ProcessFactOut
+         * @description One thing understood of the process: its field in a draft, value, label and unit, and the words it came from.
+         */
+        ProcessFactOut: {
+            /** Field */
+            field: string;
+            /** Label */
+            label: string;
+            /** Unit */
+            unit: string;
+            /** Value */
+            value: number | string;
+            /** Words */
+            words: string;
+        };
         /** PutByIn */
         PutByIn: {
             /** Cold Id */
@@ -7739,12 +7760,15 @@ export interface components {
         };
         /**
          * RecipeOut
-         * @description draft is there for a formula file, which says more than its lines.
+         * @description draft is there for a formula file, which says more than its lines; overlooked are those set aside that measure
+         *     something no line has; note is what must be said of the reading; reader is the reader's version.
          */
         RecipeOut: {
             /** Aside */
             aside: string[];
             draft: components["schemas"]["DraftDoc"] | null;
+            /** Facts */
+            facts: components["schemas"]["ProcessFactOut"][];
             /** Fan */
             fan: boolean;
             habit: components["schemas"]["Habit"];
@@ -7756,12 +7780,18 @@ export interface components {
             makes: number | null;
             /** Minutes */
             minutes: number[] | null;
+            /** Note */
+            note: string;
             /** Oven C */
             oven_c: number | null;
             /** Oven Said */
             oven_said: string;
+            /** Overlooked */
+            overlooked: string[];
             /** Portion G */
             portion_g: number | null;
+            /** Reader */
+            reader: number;
             /** Style */
             style: string;
             /** Title */

@@ -12,6 +12,7 @@ import ReviewRow from './ReviewRow.vue'
 import { draftOf, openQuestions, type Reviewed } from './review'
 
 type Recipe = Schemas['RecipeOut']
+type Choice = Schemas['ChoiceOut']
 
 const router = useRouter()
 const queryClient = useQueryClient()
@@ -27,12 +28,56 @@ const kept = computed(() => rows.value.filter((r) => r.keep && r.line.ingredient
 const open = computed(() => openQuestions(rows.value))
 const nameless = computed(() => rows.value.filter((r) => r.keep && !r.line.ingredient).length)
 
+/** What is understood of the process, one row for each wording, and which of them the cook has dropped. */
+const told = computed(() => {
+  const rows = new Map<string, string[]>()
+  for (const f of recipe.value?.facts ?? []) {
+    const value =
+      typeof f.value === 'number' ? `${trimmed(f.value)} ${f.unit}`.trim() : f.value.replace('_', ' ')
+    rows.set(f.words, [...(rows.get(f.words) ?? []), `${f.label} ${value}`])
+  }
+  return [...rows].map(([words, says]) => ({ words, says: says.join(', ') }))
+})
+const trimmed = (n: number): string => String(Math.round(n * 100) / 100)
+const dropped = ref(new Set<string>())
+function drop(words: string, out: boolean): void {
+  const next = new Set(dropped.value)
+  if (out) next.add(words)
+  else next.delete(words)
+  dropped.value = next
+}
+
+/** Questions that several lines ask with the same answers: answered once for all of them. */
+const alike = computed(() => {
+  const found = new Map<
+    string,
+    { key: string; code: string; question: string; choices: Choice[]; rows: string[] }
+  >()
+  for (const r of rows.value.filter((x) => x.keep))
+    for (const a of r.line.asks.filter((x) => ['filling', 'flour', 'salt', 'cocoa'].includes(x.code))) {
+      const key = a.code + JSON.stringify(a.choices.map((c) => c.id))
+      const one = found.get(key) ?? { key, code: a.code, question: a.question, choices: a.choices, rows: [] }
+      one.rows.push(r.id)
+      found.set(key, one)
+    }
+  return [...found.values()].filter((q) => q.rows.length > 1)
+})
+const shown = new Map<string, InstanceType<typeof ReviewRow>>()
+function keep(id: string, row: unknown): void {
+  if (row) shown.set(id, row as InstanceType<typeof ReviewRow>)
+  else shown.delete(id)
+}
+function answerAll(code: string, choice: string, ids: readonly string[]): void {
+  for (const id of ids) shown.get(id)?.settle(code, choice)
+}
+
 async function read(habit: Recipe['habit'] | null = null): Promise<void> {
   busy.value = true
   problem.value = ''
   try {
     const found = await api.readRecipe({ body: { text: text.value, habit } })
     recipe.value = found
+    dropped.value = new Set()
     rows.value = found.lines.map((line, n) => ({ id: `l${n + 1}`, line, keep: true, answered: [] }))
     if (found.title) name.value = found.title
   } catch (error) {
@@ -80,7 +125,8 @@ async function enter(): Promise<void> {
         name: name.value,
         start: 'recipe',
         style: recipe.value.style,
-        draft: draftOf(kept.value, recipe.value),
+        draft: draftOf(kept.value, recipe.value, dropped.value),
+        text: text.value,
       },
     })
     void askAnew(queryClient, 'shelf')
@@ -131,38 +177,29 @@ async function enter(): Promise<void> {
         >
           <option v-for="m in HABITS" :key="m.id" :value="m.id">{{ m.name }}</option>
         </select>
-        <dl class="bake">
-          <template v-if="recipe.oven_c !== null">
-            <dt>Oven</dt>
-            <dd class="fig">
-              {{ recipe.oven_c }} °C{{ recipe.fan ? ' fan' : '' }}
-              <span class="small-words">{{ recipe.oven_said }}</span>
-            </dd>
-          </template>
-          <template v-if="recipe.minutes">
-            <dt>Bake</dt>
-            <dd class="fig">
-              {{ recipe.minutes[0]
-              }}{{ recipe.minutes[1] !== recipe.minutes[0] ? ` to ${recipe.minutes[1]}` : '' }} min
-            </dd>
-          </template>
-          <template v-if="recipe.makes !== null">
-            <dt>Makes</dt>
-            <dd class="fig">{{ recipe.makes }} pieces</dd>
-          </template>
-          <template v-if="recipe.portion_g !== null">
-            <dt>Portion</dt>
-            <dd class="fig">{{ recipe.portion_g }} g</dd>
-          </template>
-        </dl>
-        <details v-if="recipe.aside.length" class="aside">
+        <p v-if="recipe.note" class="alert-words" role="status">▲ {{ recipe.note }}</p>
+        <fieldset v-if="told.length" class="bake">
+          <legend>How it is made, by the words it says</legend>
+          <BFormCheckbox
+            v-for="t in told"
+            :key="t.words"
+            :model-value="!dropped.has(t.words)"
+            @update:model-value="drop(t.words, !$event)"
+          >
+            <b>{{ t.says }}</b> <span class="small-words">“{{ t.words }}”</span>
+          </BFormCheckbox>
+        </fieldset>
+        <p v-if="recipe.makes !== null" class="small-words">Makes {{ recipe.makes }} pieces.</p>
+        <details v-if="recipe.aside.length" class="aside" :open="recipe.overlooked.length > 0">
           <summary>
             {{ recipe.aside.length }} {{ recipe.aside.length === 1 ? 'line' : 'lines' }} not taken for
             ingredients
           </summary>
           <ul>
             <li v-for="(a, n) in recipe.aside" :key="n">
-              <span>{{ a }}</span>
+              <span :class="{ ask: recipe.overlooked.includes(a) }"
+                >{{ recipe.overlooked.includes(a) ? '▲ ' : '' }}{{ a }}</span
+              >
               <BButton size="sm" variant="link" @click="takeUp(a)">
                 an ingredient <span class="visually-hidden">{{ a }}</span>
               </BButton>
@@ -188,9 +225,21 @@ async function enter(): Promise<void> {
         <p v-if="rows.length === 0" class="alert-words">
           ▲ No ingredient was found in this text. Put each on its own line, such as “250 g plain flour”.
         </p>
+        <p v-for="q in alike" :key="q.key" class="alike">
+          {{ q.rows.length }} lines ask: {{ q.question }}
+          <BButton
+            v-for="c in q.choices"
+            :key="c.id"
+            size="sm"
+            variant="outline-primary"
+            @click="answerAll(q.code, c.id, q.rows)"
+            >all {{ c.name }}</BButton
+          >
+        </p>
         <ReviewRow
           v-for="r in rows"
           :key="r.id"
+          :ref="(x) => keep(r.id, x)"
           :row="r"
           :habit="recipe.habit"
           :ingredients="reference?.ingredients ?? []"
@@ -262,15 +311,10 @@ textarea {
   outline-offset: 2px;
 }
 .bake {
-  display: grid;
-  grid-template-columns: 70px 1fr;
   margin: 10px 0 0;
 }
-dt {
-  font-weight: 400;
-  color: var(--ink-2);
-}
-dd {
+.bake legend {
+  font-size: 0.9375rem;
   margin: 0;
 }
 .aside {
@@ -297,6 +341,15 @@ header {
 }
 .ask {
   color: var(--alert);
+}
+.alike {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 10px;
+  align-items: baseline;
+  background: var(--butter-wash);
+  padding: 6px 10px;
+  margin: 6px 0;
 }
 .nothing {
   max-width: 30rem;

@@ -66,12 +66,17 @@ async function say(what: Said): Promise<void> {
 }
 
 function settle(code: string, choice: string): void {
+  if (code === 'browned' || code === 'weight') {
+    void say({ amount: choice, settles: [code] })
+    return
+  }
   void say(
     code === 'filling'
       ? { filling: choice, settles: [code] }
       : { ingredient: choice, settles: ['flour', 'salt', 'cocoa', 'ingredient'] },
   )
 }
+defineExpose({ settle })
 </script>
 
 <template>

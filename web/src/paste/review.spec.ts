@@ -28,10 +28,12 @@ const row = (part: Partial<Reviewed>, l: Partial<Schemas['RecipeLineOut']> = {})
   ...part,
 })
 const recipe = {
-  oven_c: 190,
-  fan: true,
-  minutes: [9, 11],
-  portion_g: 40,
+  facts: [
+    { field: 'oven_c', value: 190, label: 'Oven', unit: '°C', words: '190 fan' },
+    { field: 'fan', value: 'fan', label: 'Fan', unit: '', words: '190 fan' },
+    { field: 'minutes', value: 10, label: 'Minutes', unit: 'min', words: 'bake 9 to 11 minutes' },
+    { field: 'portion_g', value: 40, label: 'Portion', unit: 'g', words: '40 g balls' },
+  ],
   draft: null,
 } as unknown as Schemas['RecipeOut']
 
@@ -48,7 +50,7 @@ describe('a recipe under review', () => {
       ['l2', 320, '', [300, 340]],
       ['l3', null, '', null],
     ])
-    expect(draft.process).toMatchObject({ oven_c: 190, fan: true, minutes: 9, portion_g: 40 })
+    expect(draft.process).toMatchObject({ oven_c: 190, fan: true, minutes: 10, portion_g: 40 })
   })
   it('takes a formula file’s own process whole', () => {
     const process = { oven_c: 160, rest_h: 12 }

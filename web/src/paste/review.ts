@@ -13,13 +13,15 @@ export function openQuestions(rows: readonly Reviewed[]): number {
 }
 
 /** The draft that the kept lines make; a formula file's own process goes along. */
-export function draftOf(rows: readonly Reviewed[], recipe: Schemas['RecipeOut']): Schemas['DraftDoc'] {
-  const process = recipe.draft?.process ?? {
-    oven_c: recipe.oven_c,
-    fan: recipe.fan,
-    minutes: recipe.minutes?.[0] ?? null,
-    portion_g: recipe.portion_g,
-  }
+export function draftOf(
+  rows: readonly Reviewed[],
+  recipe: Schemas['RecipeOut'],
+  dropped: ReadonlySet<string> = new Set(),
+): Schemas['DraftDoc'] {
+  const kept = recipe.facts.filter((f) => !dropped.has(f.words))
+  const process =
+    recipe.draft?.process ??
+    Object.fromEntries(kept.map((f) => [f.field, f.field === 'fan' ? true : f.value]))
   return {
     lines: rows.map((r) => ({
       id: r.id,
