@@ -213,7 +213,11 @@ def _choices(code: str, ways: list[str], x: Understood) -> list[ChoiceOut]:
     if code in ("browned", "weight"):
         return [ChoiceOut(id=amount, name=f"{amount}, {words}") for amount, words in x.offers]
     if code == "ingredient" and not x.ingredient_id:
-        return [ChoiceOut(id=i, name=table()[i].name) for i, _ in search(" ".join(x.unknown)[:80], 4) if i in table()]
+        starts = {w[:4].lower() for w in x.unknown if len(w) >= 4}
+        near = [(i, by) for i, by in search(" ".join(x.unknown)[:80], 12) if i in table()]
+        # Only what shares the beginning of a word with it is near enough to offer.
+        return [ChoiceOut(id=i, name=table()[i].name) for i, by in near
+                if any(w[:4].lower() in starts for w in by.split())][:4]  # fmt: skip
     if code == "filling":
         return [ChoiceOut(id=w, name=w) for w in ways]
     return [ChoiceOut(id=i, name=table()[i].name) for i in choices(code)]

@@ -33,8 +33,10 @@ const told = computed(() => {
   const rows = new Map<string, string[]>()
   for (const f of recipe.value?.facts ?? []) {
     const value =
-      typeof f.value === 'number' ? `${trimmed(f.value)} ${f.unit}`.trim() : f.value.replace('_', ' ')
-    rows.set(f.words, [...(rows.get(f.words) ?? []), `${f.label} ${value}`])
+      typeof f.value === 'number'
+        ? `${f.label} ${trimmed(f.value)} ${f.unit}`.trim()
+        : f.value.replace('_', ', ')
+    rows.set(f.words, [...(rows.get(f.words) ?? []), value])
   }
   return [...rows].map(([words, says]) => ({ words, says: says.join(', ') }))
 })
