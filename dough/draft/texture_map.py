@@ -10,15 +10,11 @@ import math
 from dataclasses import dataclass, fields, replace
 from functools import cache
 
-from rapidfuzz import fuzz, process
-
 from dough.draft.target import Target, from_style
 from dough.facts.cookie import BY_KEY, Cookie
 from dough.facts.errors import EntryError
 from dough.facts.quantities import quantity
 from dough.facts.styles import Style, styles
-from dough.facts.tables import rows
-from dough.recipe.names import words_of
 
 #: The map's edges: mm of height, on a logarithmic scale.
 THIN_MM, THICK_MM = 2.2, 36.0
@@ -26,10 +22,6 @@ THIN_MM, THICK_MM = 2.2, 36.0
 STEP_CRISP, STEP_HEIGHT = 2.0, 0.04
 #: How near a style must be to speak for a point: points across, and the logarithm of height.
 NEAR_ACROSS, NEAR_UP = 14.0, 0.22
-NOT_WORDS, VERY_WORDS = (
-    frozenset({"not", "no", "without", "never", "less"}),
-    frozenset({"very", "really", "extra", "quite"}),
-)
 
 
 @dataclass(frozen=True, slots=True)
@@ -166,99 +158,7 @@ def _blend(near: list[tuple[Style, float]]) -> Cookie:
     return Cookie(**values)
 
 
-@cache
-def _meanings() -> dict[str, list[tuple[str, float, str]]]:
-    found: dict[str, list[tuple[str, float, str]]] = {}
-    for r in rows("texture_words"):
-        found.setdefault(r["word"], []).append((r["attribute"], float(r["value"]), r["meaning"]))
-    return found
-
-
-def known_words() -> tuple[str, ...]:
-    """The words that can be typed, in table order."""
-    return tuple(_meanings())
-
-
-def from_words(text: str) -> Wish:
-    """A first target from the words people use. “very” goes a quarter further, “not” to the other side.
-
-    Raises EntryError when no word is known.
-    """
-    said: dict[str, list[float]] = {}
-    meanings: list[Meaning] = []
-    unknown: list[str] = []
-    turn = push = False
-    for word in _words(text):
-        if word in NOT_WORDS:
-            turn = True
-            continue
-        if word in VERY_WORDS:
-            push = True
-            continue
-        taken = _taken(word)
-        if taken is None:
-            near = process.extract(word, known_words(), scorer=fuzz.ratio, limit=2, score_cutoff=55)
-            hint = f" (did you mean {' or '.join(n for n, *_ in near)}?)" if near else ""
-            if len(word) > 3:
-                unknown.append(f"{word}{hint}")
-        else:
-            shown = []
-            for key, value, meaning in _meanings()[taken]:
-                meant = _meant(key, value, turn, push)
-                said.setdefault(key, []).append(meant)
-                shown.append(f"{_figure(key, meant)}" + ("" if turn else f", {meaning}"))
-            lead = ("not " if turn else "") + ("very " if push else "")
-            meanings.append(Meaning(f"{lead}{taken}", "; ".join(shown)))
-        turn = push = False
-    if not said:
-        raise EntryError("words", f"None of these words is known yet. Try {', '.join(list(known_words())[:8])} …")
-    wished = {key: round(sum(v) / len(v), 1 if key == "height_mm" else 0) for key, v in said.items()}
-    style = _closest(wished)
-    base = from_style(style)
-    cookie = replace(base.cookie, **wished)
-    target = Target(cookie, base.portion_g, f"from the words “{text.strip()[:60]}”", style.id)
-    return Wish(target, tuple(meanings), tuple(unknown), style.name)
-
-
-def _words(text: str) -> list[str]:
-    return words_of(text[:400].replace("-", " "))[:40]
-
-
-def _taken(word: str) -> str | None:
-    """The known word meant: itself, a form of it (crispy, chewiness), or one letter off."""
-    known = _meanings()
-    for form in (
-        word,
-        word.removesuffix("y"),
-        word.removesuffix("ier") + "y",
-        word.removesuffix("er"),
-        word.removesuffix("ish"),
-    ):
-        if form in known:
-            return form
-    best = process.extractOne(word, known_words(), scorer=fuzz.ratio, score_cutoff=88)
-    return str(best[0]) if best and len(word) > 3 else None
-
-
-def _meant(key: str, value: float, turn: bool, push: bool) -> float:
-    if key in ("height_mm", "diameter_mm", "crust_l"):
-        usual = {"height_mm": 11.0, "diameter_mm": 78.0, "crust_l": 62.0}[key]
-        if turn:
-            value = usual + (usual - value) * 0.5
-        return usual + (value - usual) * (1.25 if push else 1.0)
-    if turn:
-        value = 100.0 - value
-    return min(max(value + (value - 50.0) * (0.25 if push else 0.0), 0.0), 100.0)
-
-
-def _figure(key: str, value: float) -> str:
-    a = BY_KEY[key]
-    if a.unit == "of 100":
-        return f"{a.label.lower()} {value:.0f} of 100 {a.high_word}"
-    return f"{a.label.lower()} {value:.{1 if key == 'height_mm' else 0}f} {a.unit}"
-
-
-def _closest(wished: dict[str, float]) -> Style:
+def closest(wished: dict[str, float]) -> Style:
     """The style whose typical cookie is nearest in what was said."""
 
     def away(s: Style) -> float:

@@ -14,7 +14,8 @@ from dough.accounts.needs.said import LABELS_DECIDE
 from dough.desk.bench_sheet import Sheet, SheetLine, bench_sheet
 from dough.draft.check import check_target
 from dough.draft.target import Target, adopt, from_style, set_field, set_need, set_wish
-from dough.draft.texture_map import Meaning, from_words, in_hand, nudged, place_of, put_down
+from dough.draft.target_words import from_words
+from dough.draft.texture_map import Meaning, in_hand, nudged, place_of, put_down
 from dough.facts.entry import read_named
 from dough.facts.styles import style
 from dough.formats.formula_file import FormulaFile

@@ -14,7 +14,7 @@ from dough.accounts.needs.verdict import judge
 from dough.bake.oven import standings
 from dough.desk.preview import RAW_DOUGH, cookie_outline
 from dough.draft.target import from_style
-from dough.draft.texture_map import known_words
+from dough.draft.target_words import known_words
 from dough.draft.texture_map import regions as map_regions
 from dough.facts.colour import shade_hex
 from dough.facts.furnishings import tray_conductance

@@ -8,12 +8,11 @@ from hypothesis import strategies as st
 
 from dough.draft.check import check_target
 from dough.draft.target import Target, from_style
+from dough.draft.target_words import from_words, known_words
 from dough.draft.texture_map import (
     THICK_MM,
     THIN_MM,
-    from_words,
     in_hand,
-    known_words,
     nudged,
     place_of,
     put_down,

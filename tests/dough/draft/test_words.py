@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import pytest
 
-from dough.draft.texture_map import from_words
+from dough.draft.target_words import from_words
 
 PHRASES: list[tuple[str, dict[str, tuple[float, float]]]] = [
     ("crisp edge, soft middle", {"rim_crisp": (70, 100), "middle_soft": (75, 100)}),
