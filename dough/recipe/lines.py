@@ -8,7 +8,7 @@ from functools import cache
 
 from dough.accounts.formula import USUAL_STEP, Step
 from dough.facts.errors import EntryError
-from dough.facts.ingredients import Confidence, ingredient, of_class, table
+from dough.facts.ingredients import Confidence, Ingredient, ingredient, of_class, table
 from dough.facts.kitchen_measures import (
     CupCalibration,
     Habit,
@@ -194,10 +194,12 @@ def understood(
     step: Step | None,
     cups: tuple[CupCalibration, ...] = (),
     notes: tuple[str, ...] = (),
+    item: Ingredient | None = None,
 ) -> Understood:
-    """Grams and questions for a line once its parts are known; called again when the cook answers."""
+    """Grams and questions for a line once its parts are known; called again when the cook answers. item: an ingredient
+    of the kitchen's own, which the table does not hold."""
     asks: list[str] = []
-    item = table().get(found.ident)
+    item = item or table().get(found.ident)
     unsure = item is None or bool(found.unknown)
     if unsure:
         asks.append("ingredient")
@@ -225,7 +227,7 @@ def understood(
         asks.append("filling")
     try:
         weighed = [weigh(item, q, habit, way, cups) for q in quantities]
-        edges = [_edges(item.id, q, habit, way, cups) for q in quantities]
+        edges = [_edges(item, q, habit, way, cups) for q in quantities]
     except EntryError as error:
         return replace(blank, asks=(*asks, "amount"), notes=(*notes, error.message))
     shown = filling if filling == "lightly packed" or heaped else (weighed[0].filling if volume else "")
@@ -256,10 +258,10 @@ def understood(
 
 
 def _edges(
-    ident: str, q: KitchenAmount, habit: Habit, filling: str, cups: tuple[CupCalibration, ...]
+    item: Ingredient, q: KitchenAmount, habit: Habit, filling: str, cups: tuple[CupCalibration, ...]
 ) -> tuple[float, float]:
     def at(value: float) -> Weighed:
-        return weigh(ingredient(ident), replace(q, low=value, high=value), habit, filling, cups)
+        return weigh(item, replace(q, low=value, high=value), habit, filling, cups)
 
     return at(q.low).grams, at(q.high).grams
 

@@ -7,7 +7,7 @@ from typing import Any
 
 from django.test import Client
 
-from kitchen.models import Dough
+from kitchen.models import Dough, RecipeSource
 from tests.conftest import send
 
 
@@ -96,3 +96,38 @@ def test_a_text_too_long_or_empty_is_refused_with_what_to_do(client: Client) -> 
 def test_ingredients_are_found_by_what_people_call_them(client: Client) -> None:
     found = client.get("/api/recipes/find", {"name": "bicarb"}).json()
     assert found[0]["id"] == "soda"
+
+
+def test_what_was_pasted_stays_with_the_dough_and_the_reader_s_version(client: Client) -> None:
+    text = "200 g plain flour\n100 g butter\nBaking powder 3 g"
+    read = send(client, "POST", "/recipes/read", {"text": text}).json()
+    lines = [
+        {"id": f"l{n}", "ingredient": x["ingredient"], "grams": x["grams"], "step": x["step"]}
+        for n, x in enumerate(read["lines"])
+    ]
+    made = send(
+        client, "POST", "/doughs",
+        {"name": "Plain", "start": "recipe", "draft": {"lines": lines, "process": {}}, "text": text},
+    )  # fmt: skip
+    assert made.status_code == 201, made.content
+    kept = RecipeSource.objects.get(dough=made.json()["id"])
+    assert (kept.text, kept.reader) == (text, read["reader"])
+    assert [x["ingredient"] for x in kept.understood["lines"]] == ["ap", "butter", "bp_da"]
+
+
+def test_an_own_ingredient_answers_a_line_the_table_does_not_know(client: Client) -> None:
+    label = {
+        "way": "label",
+        "like": "ap",
+        "label": {"fat": 20, "carbohydrate": 50, "sugars": 30, "protein": 6, "salt": 0.5},
+    }
+    own = send(client, "POST", "/pantry", {"name": "Crumb mix", "recipe": label, "key": ""})
+    assert own.status_code in (200, 201), own.content
+    line = send(client, "POST", "/recipes/read", {"text": "200 g flour\n40 g hazel crumb mix"}).json()["lines"][1]
+    assert [a["code"] for a in line["asks"]] == ["ingredient"]
+    again = send(
+        client, "POST", "/recipes/line",
+        {"text": line["text"], "ingredient": own.json()["ingredient"]["id"], "quantities": line["quantities"],
+         "step": line["step"], "habit": "metric", "answered": ["ingredient"]},
+    ).json()  # fmt: skip
+    assert (again["grams"], again["asks"]) == (40, [])

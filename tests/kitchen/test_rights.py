@@ -68,6 +68,7 @@ WRITES: dict[str, Right] = {
     "POST /runs/{run_id}/close": Right.RECORD,
     "POST /devices/{device_id}/act": Right.RECORD,
     "POST /devices/{device_id}/check": Right.RECORD,
+    "POST /recipes/pdf": Right.DEVELOP,
     "POST /larder/{stored_id}/moves": Right.RECORD,
 }
 #: Open to whoever holds a secret, or a name and a password.

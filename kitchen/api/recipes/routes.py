@@ -5,10 +5,11 @@ from __future__ import annotations
 from typing import Literal
 
 from django.http import HttpRequest
-from ninja import Router
+from ninja import File, Router, UploadedFile
 from pydantic import BaseModel, Field
 
 from dough.accounts.formula import Step
+from dough.facts.errors import EntryError
 from dough.facts.ingredients import Confidence, table
 from dough.facts.kitchen_measures import Habit, KitchenAmount, fillings
 from dough.facts.quantities import quantities
@@ -19,12 +20,17 @@ from dough.recipe.lines import Understood, ask_words, choices, counted, understo
 from dough.recipe.names import Match, search
 from dough.recipe.process import Fact
 from dough.recipe.text import guess_habit
+from kitchen.actions.base import RefusedError
+from kitchen.actions.rights import NEEDED, Right, may
 from kitchen.api.errors import PROBLEMS
 from kitchen.documents.base import Strict
 from kitchen.documents.draft import DraftDoc
+from kitchen.documents.own_ingredient import find
+from kitchen.reading.pdf import pdf_text
 from kitchen.reading.this_kitchen import cups
 
 router = Router(tags=["recipes"])
+MOST_PDF = 5_000_000
 
 
 class QuantityDoc(Strict):
@@ -149,10 +155,26 @@ def read(request: HttpRequest, payload: ReadIn) -> RecipeOut:
     )
 
 
+class PdfOut(BaseModel):
+    """The text inside a PDF."""
+
+    text: str
+
+
+@router.post("/pdf", response={200: PdfOut, **PROBLEMS})
+def pdf(request: HttpRequest, file: File[UploadedFile]) -> PdfOut:
+    """The text inside a PDF, to be read like any other. Nothing of the file is kept."""
+    if not may(request.user, Right.DEVELOP):  # type: ignore[arg-type]
+        raise RefusedError(f"That takes {NEEDED[Right.DEVELOP]}. Ask the owner.")
+    if (file.size or 0) > MOST_PDF:
+        raise EntryError("file", "That PDF is larger than 5 MB. Save the recipe's pages alone.")
+    return PdfOut(text=pdf_text(file.read()))
+
+
 @router.post("/line", response={200: RecipeLineOut, **PROBLEMS})
 def answer(request: HttpRequest, payload: AnswerIn) -> RecipeLineOut:
     """One line again, with what the cook said: another ingredient, an amount, a way of filling."""
-    item = table().get(payload.ingredient)
+    item = table().get(payload.ingredient) or find(payload.ingredient)
     quantities = tuple(KitchenAmount(q.low, q.high, q.unit, q.heap, q.piece) for q in payload.quantities)
     if payload.amount.strip():
         found = amount_at(tidy(payload.amount), 0)
@@ -166,13 +188,13 @@ def answer(request: HttpRequest, payload: AnswerIn) -> RecipeLineOut:
     elif "unit" in payload.answered:
         quantities = tuple(KitchenAmount(q.low, q.high, q.unit or "g", q.heap, q.piece) for q in quantities)
     match = Match(item.id if item else "", item.name if item else "", "", "", (), (), 1.0)
-    line = understood(payload.text, match, quantities, payload.filling, payload.habit, payload.step, cups())
+    line = understood(payload.text, match, quantities, payload.filling, payload.habit, payload.step, cups(), item=item)
     asks = tuple(a for a in line.asks if a not in payload.answered or (a in ("amount", "unit") and line.grams is None))
     return _line_out(line, asks)
 
 
 @router.get("/find", response={200: list[FoundOut], **PROBLEMS})
-def find(request: HttpRequest, name: str = "") -> list[FoundOut]:
+def found(request: HttpRequest, name: str = "") -> list[FoundOut]:
     """Ingredients by any common name, best first."""
     return [FoundOut(id=i, by=by) for i, by in search(name[:80])]
 

@@ -2153,10 +2153,10 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Find
+         * Found
          * @description Ingredients by any common name, best first.
          */
-        get: operations["kitchen_api_recipes_routes_find"];
+        get: operations["kitchen_api_recipes_routes_found"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2179,6 +2179,26 @@ export interface paths {
          * @description One line again, with what the cook said: another ingredient, an amount, a way of filling.
          */
         post: operations["kitchen_api_recipes_routes_answer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/recipes/pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Pdf
+         * @description The text inside a PDF, to be read like any other. Nothing of the file is kept.
+         */
+        post: operations["kitchen_api_recipes_routes_pdf"];
         delete?: never;
         options?: never;
         head?: never;
@@ -6692,6 +6712,14 @@ export interface components {
             new: string;
             /** Old */
             old: string;
+        };
+        /**
+         * PdfOut
+         * @description The text inside a PDF.
+         */
+        PdfOut: {
+            /** Text */
+            text: string;
         };
         /** PeopleOut */
         PeopleOut: {
@@ -22323,7 +22351,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_recipes_routes_find: {
+    kitchen_api_recipes_routes_found: {
         parameters: {
             query?: {
                 name?: string;
@@ -22446,6 +22474,117 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RecipeLineOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_recipes_routes_pdf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PdfOut"];
                 };
             };
             /** @description Bad Request */

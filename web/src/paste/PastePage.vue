@@ -5,7 +5,9 @@ import { useRouter } from 'vue-router'
 import { api } from '@/api/calls'
 import { askAnew } from '@/api/askAnew'
 import { words, type Schemas } from '@/api/client'
+import { pdfText } from '@/api/upload'
 import { useReference } from '@/api/queries'
+import OwnDialog from '@/stages/formula/OwnDialog.vue'
 import TopBar from '@/ui/TopBar.vue'
 import { HABITS } from '@/ui/useHabit'
 import ReviewRow from './ReviewRow.vue'
@@ -94,12 +96,40 @@ async function openFile(event: Event): Promise<void> {
   const file = input.files?.[0]
   input.value = ''
   if (!file) return
+  if (file.type === 'application/pdf' || file.name.toLowerCase().endsWith('.pdf')) {
+    await openPdf(file)
+    return
+  }
   if (file.size > 400_000) {
     problem.value = 'That file is larger than 400 kB. Open one recipe at a time.'
     return
   }
   text.value = await file.text()
   await read()
+}
+
+async function openPdf(file: File): Promise<void> {
+  busy.value = true
+  problem.value = ''
+  try {
+    text.value = (await pdfText(file)).text
+  } catch (error) {
+    problem.value = words(error)
+    busy.value = false
+    return
+  }
+  await read()
+}
+
+/** The row for which an own ingredient is being made, and whether its sheet is open. */
+const makingFor = ref('')
+const making = ref(false)
+function makeOwn(id: string): void {
+  makingFor.value = id
+  making.value = true
+}
+function made(key: string): void {
+  shown.get(makingFor.value)?.settle('ingredient', key)
 }
 
 /** A line set aside by the reader, taken up as an ingredient after all. */
@@ -163,7 +193,7 @@ async function enter(): Promise<void> {
           <input
             type="file"
             class="visually-hidden"
-            accept=".txt,.md,.json,.jsonld,.html,.htm,.csv,text/*,application/json"
+            accept=".txt,.md,.json,.jsonld,.html,.htm,.csv,.pdf,application/pdf,text/*,application/json"
             @change="openFile"
           />
         </label>
@@ -246,6 +276,7 @@ async function enter(): Promise<void> {
           :habit="recipe.habit"
           :ingredients="reference?.ingredients ?? []"
           :steps="reference?.steps ?? []"
+          @own="makeOwn(r.id)"
           @changed="Object.assign(r, $event)"
         />
       </div>
@@ -269,6 +300,7 @@ async function enter(): Promise<void> {
         </span>
       </footer>
     </section>
+    <OwnDialog v-model="making" :own="null" @made="made" />
   </main>
 </template>
 

@@ -11,7 +11,7 @@ const props = defineProps<{
   ingredients: readonly Schemas['IngredientOut'][]
   steps: readonly string[]
 }>()
-const emit = defineEmits<{ changed: [Partial<Reviewed>] }>()
+const emit = defineEmits<{ changed: [Partial<Reviewed>]; own: [] }>()
 
 const problem = ref('')
 const typed = ref('')
@@ -142,6 +142,9 @@ defineExpose({ settle })
         </template>
         <button v-for="c in a.choices" :key="c.id" type="button" @click="settle(a.code, c.id)">
           {{ c.name }}
+        </button>
+        <button v-if="a.code === 'ingredient' && !line.ingredient" type="button" @click="emit('own')">
+          make it an own ingredient
         </button>
         <button
           v-if="['amount', 'unit', 'ingredient'].includes(a.code)"
