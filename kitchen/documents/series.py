@@ -35,6 +35,7 @@ class _PlanDoc(Strict):
     dough_g: float
     pieces: int
     cautions: list[str]
+    remixed: bool = False
 
 
 def plan_of(series: Series) -> Plan:
@@ -43,5 +44,5 @@ def plan_of(series: Series) -> Plan:
         tuple(Factor(f.key, f.name, f.unit, tuple(f.levels)) for f in doc.factors),
         tuple(Run(r.order, r.block, tuple(r.levels), r.place) for r in doc.runs),
         tuple(Split(tuple(x.levels), x.grams, x.words) for x in doc.splits),
-        doc.one_dough, doc.dough_g, doc.pieces, tuple(doc.cautions),
+        doc.one_dough, doc.dough_g, doc.pieces, tuple(doc.cautions), doc.remixed,
     )  # fmt: skip

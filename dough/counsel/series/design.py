@@ -16,7 +16,7 @@ from dough.facts.ingredients import Role
 from dough.facts.styles import Style
 
 #: Levels of one factor, factors of a factorial, repeats, and pieces of each run.
-LEVELS, FACTORS, REPEATS, PIECES = (2, 5), (2, 3), (1, 4), (2, 24)
+LEVELS, FACTORS, REPEATS, PIECES = (2, 5), (2, 3), (1, 12), (2, 24)
 #: Factors the whole oven shares: each level is a tray of its own.
 WHOLE_OVEN = ("oven_c", "minutes")
 #: Factors that only come after the dough is mixed: one dough, split by weight.
@@ -55,7 +55,8 @@ class Split:
 
 @dataclass(frozen=True, slots=True)
 class Plan:
-    """The series: factors, runs in order, how each part is made, one base dough or not, and what to beware of."""
+    """The series: factors, runs in order, how each part is made, one base dough or not, and what to beware of. remixed:
+    each run is mixed anew, so that rounds repeat the mixing too (series planned before did not)."""
 
     factors: tuple[Factor, ...]
     runs: tuple[Run, ...]
@@ -64,6 +65,12 @@ class Plan:
     dough_g: float
     pieces: int
     cautions: tuple[str, ...]
+    remixed: bool = False
+
+    @property
+    def alone(self) -> bool:
+        """Whether each run fills the oven by itself: then what one load differs from the next is in it."""
+        return all(r.place == 0 for r in self.runs)
 
 
 def factor_of(draft: Draft, style: Style, key: str, levels: list[float]) -> Factor:
@@ -96,9 +103,12 @@ def plan(
         for place, n in enumerate(rng.permutation(len(combos))):
             runs.append(Run(len(runs) + 1, block + 1, combos[int(n)], 0 if alone else place + 1))
     one = all(f.key in AFTER_MIXING or _late(draft, f.key) for f in factors)
-    splits = tuple(_split(draft, style, factors, c, repeats * pieces, one) for c in combos)
-    return Plan(factors, tuple(runs), splits, one, sum(s.grams for s in splits), pieces,
-                _cautions(factors, repeats, one, alone))  # fmt: skip
+    # One dough is weighed off for all rounds; what is mixed by itself is mixed anew in each, or its rounds would repeat
+    # only the oven.
+    splits = tuple(_split(draft, style, factors, c, repeats * pieces if one else pieces, one) for c in combos)
+    grams = sum(s.grams for s in splits) * (1 if one else repeats)
+    cautions = _cautions(factors, repeats, one, alone, len(combos) * pieces)
+    return Plan(factors, tuple(runs), splits, one, grams, pieces, cautions, remixed=not one)
 
 
 def at_level(draft: Draft, style: Style, key: str, value: float) -> Draft:
@@ -163,20 +173,30 @@ def _split(
     portion = changed.process.portion_g or style.portion_g.typical
     grams = pieces * portion / (1.0 - changed.process.bowl_loss_pct / 100.0)
     what = ", ".join(f"{f.name.lower()} {f.levels[n]:g} {f.unit}".strip() for f, n in zip(factors, levels, strict=True))
-    how = "weigh off, then" if one else "mix by itself with"
+    how = "weigh off, then" if one else "mix anew in each round with"
     return Split(levels, grams, f"{grams:.0f} g: {how} {what}")
 
 
-def _cautions(factors: tuple[Factor, ...], repeats: int, one: bool, alone: bool) -> tuple[str, ...]:
+#: Pieces that a usual tray holds; a round of more goes onto several.
+TRAY_HOLDS = 24
+
+
+def _cautions(factors: tuple[Factor, ...], repeats: int, one: bool, alone: bool, of_a_round: int) -> tuple[str, ...]:
     found = []
     if not one:
         found.append(
-            "Each level is mixed by itself, so what one mixing differs from the next is mixed up with the level. "
-            "Mix at the same butter temperature and minutes, and repeat the round."
+            "Each level is mixed by itself and anew in each round: only so does a round repeat the mixing too. Mix at "
+            "the same butter temperature and minutes."
         )
     if repeats == 1:
         found.append(
             "Without a repeat the series cannot tell scatter from effect by itself; it takes the kitchen's usual."
+        )
+    if not alone and of_a_round > TRAY_HOLDS:
+        trays = math.ceil(of_a_round / TRAY_HOLDS)
+        found.append(
+            f"A round is {of_a_round} pieces, {trays} trays: put some of every level on each, or trays and levels are "
+            "one."
         )
     if alone:
         found.append(

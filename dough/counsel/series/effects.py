@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import itertools
 import math
+from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Any
 
@@ -18,6 +19,9 @@ Array = np.ndarray[Any, np.dtype[np.float64]]
 LEVEL = 0.95
 #: A factor that goes along with the baking order by more than this is warned about.
 ALONG = 0.6
+#: Degrees of freedom that the kitchen's pooled scatter counts for in one series: as sure as it is of a dough whose own
+#: scatter may well be half or twice of it (docs/decisions/0037).
+KITCHEN_COUNTS = 5.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -37,8 +41,9 @@ class Effect:
 
 @dataclass(frozen=True, slots=True)
 class Outcome:
-    """One measure: effects, the mean of each level of a single factor, residual sd with its degrees of freedom (0: the
-    kitchen's usual scatter stood in), and how much of the bend a straight line misses (None: not to be told)."""
+    """One measure: effects, the mean of each level of a single factor, the sd of what is compared with its degrees of
+    freedom of the series' own (0: the kitchen's usual scatter stands in alone), the share of it that is the kitchen's,
+    and how much of the bend a straight line misses (None: not to be told)."""
 
     key: str
     effects: tuple[Effect, ...]
@@ -46,10 +51,12 @@ class Outcome:
     sd: float
     freedom: int
     bend: Effect | None
+    from_kitchen: float = 0.0
 
 
 def outcome(made: Plan, key: str, values: dict[int, float], scatter: Scatter = AS_USUAL) -> Outcome | None:
     """What the runs measured so far say of one measure, values by run order; None with too few to say anything."""
+    from scipy.stats import t
     from statsmodels.regression.linear_model import OLS
 
     runs = [r for r in made.runs if r.order in values]
@@ -60,25 +67,70 @@ def outcome(made: Plan, key: str, values: dict[int, float], scatter: Scatter = A
     x = np.column_stack([*fixed, *columns])
     if len(runs) < 2 or np.linalg.matrix_rank(x) < x.shape[1]:
         return None
-    fit = OLS(y, x).fit()
-    freedom = int(fit.df_resid)
     first = len(fixed)
-    if freedom > 0:
-        ends = fit.conf_int(alpha=1.0 - LEVEL)
-        sd = float(np.sqrt(max(fit.mse_resid, 0.0)))
-        found = [
-            Effect(n, float(fit.params[first + i]), float(ends[first + i][0]), float(ends[first + i][1]),
-                   float(fit.pvalues[first + i]), bool(ends[first + i][0] > 0 or ends[first + i][1] < 0))
-            for i, n in enumerate(names)
-        ]  # fmt: skip
+    usual = _usual(made, key, float(np.mean(y)), scatter)
+    if made.one_dough or made.remixed:
+        fit = OLS(y, x).fit()
+        params, inverse = np.asarray(fit.params), np.linalg.inv(x.T @ x)
+        own, freedom = float(fit.ssr), int(fit.df_resid)
     else:
-        sd = _usual(made, key, float(np.mean(y)), scatter)
-        spread = sd * np.sqrt(np.diag(np.linalg.inv(x.T @ x)))
-        found = []
-        for i, n in enumerate(names):
-            value, half = float(fit.params[first + i]), 1.96 * float(spread[first + i])
-            found.append(Effect(n, value, value - half, value + half, None, abs(value) > half))
-    return Outcome(key, tuple(found), _means(made, runs, y), sd, freedom, _bend(made, runs, y, fixed, columns))
+        params, inverse, own, freedom = _mixed_once(runs, y, fixed, columns)
+    sd, whole = _pooled(usual, own, freedom)
+    reach = float(t.ppf(0.5 + LEVEL / 2.0, whole))
+    found = []
+    for i, n in enumerate(names):
+        value, spread = float(params[first + i]), sd * math.sqrt(float(inverse[first + i, first + i]))
+        half = reach * spread
+        # With no freedom of its own the series has no spread to be improbable by.
+        p = 2.0 * float(t.sf(abs(value) / max(spread, 1e-12), whole)) if freedom else None
+        found.append(Effect(n, value, value - half, value + half, p, abs(value) > half))
+    bend = _bend(made, runs, y, fixed, columns, usual)
+    return Outcome(key, tuple(found), _means(made, runs, y), sd, freedom, bend, KITCHEN_COUNTS / whole)
+
+
+def _pooled(usual: float, squares: float, freedom: int) -> tuple[float, float]:
+    """The kitchen's scatter and the series' own, pooled by their degrees of freedom: sd and freedom of the whole."""
+    whole = KITCHEN_COUNTS + freedom
+    return math.sqrt((KITCHEN_COUNTS * usual**2 + squares) / whole), whole
+
+
+def _mixed_once(runs: list[Run], y: Array, fixed: list[Array], columns: list[Array]) -> tuple[Array, Array, float, int]:
+    """A series whose levels were mixed once for all rounds: its rounds repeat the oven and not the mixing, so effects
+    are read from the means of the batches. What batches differ by beyond the effects is all the series knows of it."""
+    from statsmodels.regression.linear_model import OLS
+
+    combos = sorted({r.levels for r in runs})
+    marks = [np.array([float(r.levels == c) for r in runs]) for c in combos]
+    # Rounds are taken out first; what is left of a batch is its mean.
+    fit = OLS(y, np.column_stack([*marks, *fixed[1:]])).fit()
+    means = np.asarray(fit.params)[: len(combos)]
+    at = [next(i for i, r in enumerate(runs) if r.levels == c) for c in combos]
+    x = np.column_stack([np.ones(len(combos)), *(c[at] for c in columns)])
+    batches = OLS(means, x).fit()
+    pad = len(fixed) - 1
+    params = np.concatenate([np.zeros(pad), np.asarray(batches.params)])
+    inverse = np.zeros((len(params), len(params)))
+    inverse[pad:, pad:] = np.linalg.inv(x.T @ x)
+    return params, inverse, float(batches.ssr), int(batches.df_resid)
+
+
+def among_many(chances: Sequence[float]) -> list[bool]:
+    """Which of several p values hold when all of them were looked at, by Holm's rule at 5 %: the smallest has to pass
+    5 % over their number, the next over one less, and so on until one does not."""
+    order = sorted(range(len(chances)), key=lambda i: chances[i])
+    found = [False] * len(chances)
+    for place, i in enumerate(order):
+        if chances[i] > (1.0 - LEVEL) / (len(chances) - place):
+            break
+        found[i] = True
+    return found
+
+
+def looked_at(outcomes: Sequence[Outcome]) -> tuple[int, dict[tuple[str, str], bool]]:
+    """How many figures a series tells with a p value, and which of them hold among all, by measure and name."""
+    each = [(o.key, e) for o in outcomes for e in o.effects if e.p is not None]
+    holds = among_many([e.p or 0.0 for _, e in each])
+    return len(each), {(key, e.name): h for (key, e), h in zip(each, holds, strict=True)}
 
 
 def says(made: Plan, key: str, e: Effect) -> str:
@@ -150,11 +202,16 @@ def needs(
 
 
 def _count(size: float, power: float) -> int | None:
-    from statsmodels.stats.power import TTestIndPower
+    """Rounds that see a difference of so many sds so often, rounds taken out and the kitchen's scatter joined."""
+    from scipy.stats import nct, t
 
-    for n in range(2, 61):
+    for n in range(1, 61):
+        freedom = KITCHEN_COUNTS + n - 1
+        away = size * math.sqrt(n / 2.0)
+        reach = float(t.ppf(0.975, freedom))
+        seen = 1.0 if away > 30.0 else float(nct.sf(reach, freedom, away) + nct.cdf(-reach, freedom, away))
         # Where the difference is many times the scatter the package has no figure: it is certain to be seen.
-        if not TTestIndPower().power(size, n, 0.05) < power:
+        if not seen < power:
             return n
     return None
 
@@ -180,7 +237,8 @@ def _terms(made: Plan, runs: list[Run]) -> tuple[list[str], list[Array]]:
 
 def _usual(made: Plan, key: str, value: float, scatter: Scatter) -> float:
     own = scatter.piece(key, value) / math.sqrt(made.pieces)
-    return own if made.one_dough else math.hypot(own, scatter.of(key, value))
+    # A load of its own differs from the next as bakes do, whatever dough it is from.
+    return own if made.one_dough and not made.alone else math.hypot(own, scatter.of(key, value))
 
 
 def _means(made: Plan, runs: list[Run], y: Array) -> tuple[float | None, ...]:
@@ -193,8 +251,11 @@ def _means(made: Plan, runs: list[Run], y: Array) -> tuple[float | None, ...]:
     return tuple(found)
 
 
-def _bend(made: Plan, runs: list[Run], y: Array, fixed: list[Array], columns: list[Array]) -> Effect | None:
+def _bend(
+    made: Plan, runs: list[Run], y: Array, fixed: list[Array], columns: list[Array], usual: float
+) -> Effect | None:
     """Whether the middle levels lie off the straight line: one factor, three levels or more, freedom left."""
+    from scipy.stats import t
     from statsmodels.regression.linear_model import OLS
 
     if len(made.factors) > 1 or len({r.levels for r in runs}) < 3:
@@ -203,7 +264,8 @@ def _bend(made: Plan, runs: list[Run], y: Array, fixed: list[Array], columns: li
     fit = OLS(y, x).fit()
     if fit.df_resid < 1:
         return None
-    low, high = fit.conf_int(alpha=1.0 - LEVEL)[-1]
-    return Effect(
-        "bend", -float(fit.params[-1]), -float(high), -float(low), float(fit.pvalues[-1]), bool(low > 0 or high < 0)
-    )
+    sd, whole = _pooled(usual, float(fit.ssr), int(fit.df_resid))
+    spread = sd * math.sqrt(float(np.linalg.inv(x.T @ x)[-1, -1]))
+    value, half = -float(fit.params[-1]), float(t.ppf(0.5 + LEVEL / 2.0, whole)) * spread
+    p = 2.0 * float(t.sf(abs(value) / max(spread, 1e-12), whole))
+    return Effect("bend", value, value - half, value + half, p, abs(value) > half)

@@ -18,7 +18,7 @@ from dough.bake.contract import Forecast
 from dough.bake.draft_setting import Setting
 from dough.counsel.next_steps.levers import Lever, levers, values_of
 from dough.counsel.series.design import Factor, Plan, drafts_of, factor_of, plan
-from dough.counsel.series.effects import Effect, TraysNeeded, cautions, needs, outcome, says
+from dough.counsel.series.effects import Effect, TraysNeeded, cautions, looked_at, needs, outcome, says
 from dough.facts.errors import EntryError
 from dough.facts.quantities import keys_of, quantity
 from dough.facts.styles import Style
@@ -109,6 +109,8 @@ class OutcomeOut(BaseModel):
     means: list[MeanOut]
     sd: float
     freedom: int
+    from_kitchen: float
+    looked_at: int
     bend: Effect | None
     words: list[str]
 
@@ -274,15 +276,26 @@ def _out(
     )  # fmt: skip
 
 
+def _said(made: Plan, key: str, e: Effect, many: int, holds: dict[tuple[str, str], bool]) -> str:
+    """An effect in words; one that is clear alone and not among all that were looked at says so."""
+    words = says(made, key, e)
+    if e.clear and many > 1 and not holds.get((key, e.name), True):
+        words += f"; clear by itself, but of {many} figures looked at one in twenty is so by chance"
+    return words
+
+
 def _outcomes(
     made: Plan, results: dict[str, dict[str, list[float]]], ends: dict[tuple[int, ...], dict[str, float]]
 ) -> list[OutcomeOut]:
     found, scatter = [], kitchen_scatter()
+    outcomes = []
     for key in keys_of("series"):
         values = {int(o): fmean(m[key]) for o, m in results.items() if m.get(key)}
-        told = outcome(made, key, values, scatter)
-        if told is None:
-            continue
+        if (one := outcome(made, key, values, scatter)) is not None:
+            outcomes.append(one)
+    many, holds = looked_at(outcomes)
+    for told in outcomes:
+        key = told.key
         q = quantity(key)
         means = [
             MeanOut(level=made.factors[0].levels[n], measured=m, forecast=ends.get((n,), {}).get(key))
@@ -292,7 +305,8 @@ def _outcomes(
             OutcomeOut(
                 key=key, label=q.label, unit=q.unit, digits=q.digits, effects=list(told.effects),
                 means=means, sd=told.sd, freedom=told.freedom, bend=told.bend,
-                words=[says(made, key, e) for e in told.effects],
+                words=[_said(made, key, e, many, holds) for e in told.effects], from_kitchen=told.from_kitchen,
+                looked_at=many,
             )
         )  # fmt: skip
     return found

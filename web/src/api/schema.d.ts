@@ -6534,10 +6534,14 @@ export interface components {
             effects: components["schemas"]["Effect"][];
             /** Freedom */
             freedom: number;
+            /** From Kitchen */
+            from_kitchen: number;
             /** Key */
             key: string;
             /** Label */
             label: string;
+            /** Looked At */
+            looked_at: number;
             /** Means */
             means: components["schemas"]["MeanOut"][];
             /** Sd */

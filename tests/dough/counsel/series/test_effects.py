@@ -30,8 +30,9 @@ def read(plan: Plan, values: dict[int, float], key: str = "diameter_mm") -> Outc
 @given(readings, st.floats(-20.0, 20.0))
 @settings(max_examples=25, deadline=None)
 def test_a_ruler_that_reads_all_too_long_changes_no_effect(values: list[float], offset: float) -> None:
-    plain = read(THREE, measured(THREE, values)).effects[0]
-    moved = read(THREE, measured(THREE, [v + offset for v in values])).effects[0]
+    # A shade: what scatters by its size, as widths do, is a little less sure when all of it is larger.
+    plain = read(THREE, measured(THREE, values), "crust_l").effects[0]
+    moved = read(THREE, measured(THREE, [v + offset for v in values]), "crust_l").effects[0]
     assert moved.value == pytest.approx(plain.value, abs=1e-8)
     assert moved.high - moved.low == pytest.approx(plain.high - plain.low, abs=1e-7)
 

@@ -1,8 +1,8 @@
 """How often a series is wrong: simulated with scatter half to twice of what the kitchen is taken to have.
 
-Expected, written before the analysis was mended: of series in which nothing happens 3.5 to 6.5 in 100 are called clear; of
-intervals 93 to 97 in 100 hold the truth; what is promised to be seen in 8 of 10 series is seen in 75 to 85. The scatter
-of a kitchen is drawn between half and twice the pooled one, evenly in its logarithm.
+Expected, written before the analysis was mended: of series in which nothing happens 3.5 to 6.5 in 100 are called clear;
+of intervals 93 to 97 in 100 hold the truth; what is promised to be seen in 8 of 10 series is seen in 75 to 85. The
+scatter of a kitchen is drawn between half and twice the pooled one, evenly in its logarithm.
 """
 
 from __future__ import annotations
@@ -14,7 +14,7 @@ import numpy as np
 import pytest
 
 from dough.counsel.series.design import Plan
-from dough.counsel.series.effects import needs, outcome
+from dough.counsel.series.effects import among_many, needs, outcome
 from dough.facts.scatter import AS_USUAL
 from tests.dough.counsel.series.test_series import made
 
@@ -94,3 +94,14 @@ def test_what_is_promised_to_be_seen_is_seen() -> None:
         assert found is not None
         seen += found.effects[0].clear
     assert 0.75 <= seen / SERIES <= 0.87, seen / SERIES
+
+
+def test_what_many_figures_show_by_chance_is_not_called_sure() -> None:
+    rng = np.random.default_rng(11)
+    assert among_many([0.001, 0.04, 0.9]) == [True, False, False]
+    assert among_many([0.04]) == [True]
+    assert among_many([]) == []
+    wrong = sum(any(among_many(list(rng.uniform(size=7)))) for _ in range(2000))
+    assert wrong / 2000 <= 0.065
+    alone = sum(bool((rng.uniform(size=7) < 0.05).any()) for _ in range(2000))
+    assert alone / 2000 > 0.25

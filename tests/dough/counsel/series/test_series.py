@@ -85,7 +85,7 @@ def test_a_factorial_holds_all_corners() -> None:
         ([("method:melted", [0, 1])], 2, 6, "factor"),
         ([("role:sugar", [85, 115]), ("role:sugar", [80, 120])], 2, 6, "factors"),
         ([("role:sugar", [85, 100, 115]), ("process:minutes", [9, 12])], 2, 6, "levels"),
-        ([("role:sugar", [85, 115])], 9, 6, "repeats"),
+        ([("role:sugar", [85, 115])], 13, 6, "repeats"),
         ([("role:sugar", [85, 115])], 2, 1, "pieces"),
         ([], 2, 6, "factors"),
     ],
@@ -130,14 +130,14 @@ def test_no_effect_is_rarely_called_clear() -> None:
 def test_a_bend_is_told_from_a_line() -> None:
     p = made(("role:sugar", [85, 100, 115]), repeats=4)
     flat, bent = baked(p, 0.0, 0.4, 1), baked(p, 0.0, 0.4, 1)
-    bent = {o: v + (4.0 if p.runs[o - 1].levels == (1,) else 0.0) for o, v in bent.items()}
+    bent = {o: v + (8.0 if p.runs[o - 1].levels == (1,) else 0.0) for o, v in bent.items()}
     for values, clear in ((flat, False), (bent, True)):
-        found = outcome(p, "height_mm", values)
+        found = outcome(p, "diameter_mm", values)
         assert found is not None
         assert found.bend is not None
         assert found.bend.clear is clear
         if clear:
-            assert found.bend.value == pytest.approx(4.0, abs=0.7)
+            assert found.bend.value == pytest.approx(8.0, abs=0.7)
 
 
 def test_effects_that_act_together_are_told() -> None:

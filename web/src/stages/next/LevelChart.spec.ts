@@ -11,6 +11,8 @@ const outcome = {
   words: [],
   sd: 1,
   freedom: 3,
+  from_kitchen: 0.5,
+  looked_at: 1,
   bend: null,
   means: [
     { level: 70, measured: 78, forecast: 77 },

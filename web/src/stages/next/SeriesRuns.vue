@@ -131,7 +131,9 @@ const unit = (o: Schemas['OutcomeOut']): string =>
         <span class="small-words"
           >scatter {{ fixed(o.sd, 1) }} {{ unit(o) }},
           {{
-            o.freedom ? `from ${o.freedom} degrees of freedom` : "the kitchen's usual: nothing is repeated"
+            o.freedom
+              ? `${fixed(100 * o.from_kitchen, 0)} % of its weight the kitchen's usual, the rest from ${o.freedom} degrees of freedom here`
+              : "the kitchen's usual: nothing is repeated"
           }}</span
         >
       </h3>
