@@ -53,7 +53,7 @@ WAITS = (
     "chill", "cool", "rest", "stand", "cream", "beat", "fridge", "freez", "mix", "whisk", "turn", "knead", "toast",
     "leave", "soak", "prep",
 )  # fmt: skip
-BAKES = ("bake", "oven", "°", "back", "cuire", "horne", "inforn", "right", "golden")
+BAKES = ("bake", "oven", "°", "back", "cuire", "horne", "inforn", "right", "gold")
 #: A number before these is a flour's type ("550 flour"), never an oven.
 FLOUR_AFTER = re.compile(r"\s*(?:type|typ|flour|mehl)\b", re.I)
 GAS_C = {1: 140, 2: 150, 3: 160, 4: 180, 5: 190, 6: 200, 7: 220, 8: 230, 9: 240}

@@ -102,7 +102,7 @@ def test_a_series_is_planned_measured_and_read(client: Client, dough: Dough) -> 
     revision = made["revision"]
     for r in made["runs"]:
         level = float(r["words"].split()[1])
-        typed = {"diameter_mm": f"{80 + level / 10} {80.4 + level / 10}", "height_mm": ""}
+        typed = {"diameter_mm": f"{70 + level / 5} {70.4 + level / 5}", "height_mm": ""}
         answer = send(client, "PUT", f"/series/{made['id']}/runs",
                       {"revision": revision, "order": r["order"], "typed": typed})  # fmt: skip
         assert answer.status_code == 200, answer.json()
@@ -111,8 +111,8 @@ def test_a_series_is_planned_measured_and_read(client: Client, dough: Dough) -> 
     assert found["done"] == 6
     width = found["outcomes"][0]
     assert width["key"] == "diameter_mm"
-    assert width["effects"][0]["value"] == pytest.approx(4.0, abs=1e-6)
-    assert "4.0 mm wider" in width["words"][0]
+    assert width["effects"][0]["value"] == pytest.approx(8.0, abs=1e-6)
+    assert "8.0 mm wider" in width["words"][0]
     assert [m["level"] for m in width["means"]] == [80, 100, 120]
     assert all(m["forecast"] for m in width["means"])
 

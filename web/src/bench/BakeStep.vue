@@ -114,8 +114,11 @@ watch(air, (c) => {
 // How it came out, and what that says of the next load.
 const seen = computed(() => props.run.state.seen?.find((s) => s.load === props.step.load))
 const width = ref('')
-const rim = ref('')
-const bite = ref('')
+const looks = [
+  { of: 'rim', label: 'The rim is', words: ['pale', 'right', 'dark'] },
+  { of: 'bite', label: 'It bites', words: ['too dry', 'right', 'too soft'] },
+] as const
+const said = ref({ rim: '', bite: '' })
 const wrong = ref('')
 const loads = computed(() => props.run.script.steps.filter((s) => s.kind === 'bake').length)
 const { data: next } = useQuery({
@@ -129,12 +132,12 @@ async function look(): Promise<void> {
     wrong.value = `“${width.value}” is no width. Type millimetres, such as 82.`
     return
   }
-  if (mm === null && !rim.value && !bite.value) {
+  if (mm === null && !said.value.rim && !said.value.bite) {
     wrong.value = 'Measure the width, or say how the rim looks or how it bites.'
     return
   }
   wrong.value = ''
-  await act('seen', { ...(mm === null ? {} : { width_mm: mm }), rim: rim.value, bite: bite.value })
+  await act('seen', { ...(mm === null ? {} : { width_mm: mm }), ...said.value })
 }
 const lastCore = computed(
   () => readings.value.filter(([at = 0]) => at <= (load.value?.pulled ?? Infinity)).at(-1)?.[1],
@@ -225,30 +228,17 @@ defineExpose({
           >width of one, mm
           <input v-model="width" class="form-control fig" inputmode="decimal" @keydown.enter.stop="look"
         /></label>
-        <div class="row" role="group" aria-label="The rim is">
+        <div v-for="x in looks" :key="x.of" class="row" role="group" :aria-label="x.label">
           <button
-            v-for="w in ['pale', 'right', 'dark']"
+            v-for="w in x.words"
             :key="w"
             type="button"
             class="big second"
-            :class="{ on: rim === w }"
-            :aria-pressed="rim === w"
-            @click="rim = rim === w ? '' : w"
+            :class="{ on: said[x.of] === w }"
+            :aria-pressed="said[x.of] === w"
+            @click="said[x.of] = said[x.of] === w ? '' : w"
           >
-            {{ w }} <small>rim</small>
-          </button>
-        </div>
-        <div class="row" role="group" aria-label="It bites">
-          <button
-            v-for="w in ['too dry', 'right', 'too soft']"
-            :key="w"
-            type="button"
-            class="big second"
-            :class="{ on: bite === w }"
-            :aria-pressed="bite === w"
-            @click="bite = bite === w ? '' : w"
-          >
-            {{ w }} <small>bite</small>
+            {{ w }} <small>{{ x.of }}</small>
           </button>
         </div>
         <button type="button" class="big second" @click="look">What of the next?</button>
