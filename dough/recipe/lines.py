@@ -6,6 +6,7 @@ import re
 from dataclasses import dataclass, replace
 from functools import cache
 
+from dough.accounts.butter.browned import browned
 from dough.accounts.formula import USUAL_STEP, Step
 from dough.facts.errors import EntryError
 from dough.facts.ingredients import Confidence, Ingredient, ingredient, of_class, table
@@ -20,7 +21,7 @@ from dough.facts.kitchen_measures import (
     millilitres,
     weigh,
 )
-from dough.facts.staples import BANANA, LEMON_JUICE, MARSHMALLOW, RASPED_PEEL, WATER, staple
+from dough.facts.staples import BANANA, BUTTER, LEMON_JUICE, MARSHMALLOW, RASPED_PEEL, WATER, staple
 from dough.recipe.amounts import FILLING_WORDS, Amount, amount_at, amounts_in
 from dough.recipe.names import Match, match, words_of
 
@@ -59,8 +60,8 @@ PIECES = ("lemon", "orange", "lime", "banana", "marshmallow")
 MASS_FIRST = ("g", "kg", "mg", "oz", "lb")
 #: “butter, browned”, “butter (browned)”: the browning is told after the amount, so the weight may be from before it.
 BROWNED_AFTER = re.compile(r"[,(][^,()]*\bbrowned\b", re.I)
-#: What browning leaves of butter (practice, M); how far weight and measure may be apart before it is asked.
-BROWNED_LEFT, APART = 0.82, 1.35
+#: How far weight and measure may be apart before it is asked.
+APART = 1.35
 FINISH = re.compile(
     r"\b(for|to) (sprinkl\w*|decorat\w*|dust\w*|serv\w*|finish\w*|glaz\w*|garnish\w*|drizzl\w*)\b", re.I
 )
@@ -238,7 +239,7 @@ def understood(
     offers: tuple[tuple[str, str], ...] = ()
     if item.is_("browned") and BROWNED_AFTER.search(text):
         asks.append("browned")
-        left = BROWNED_LEFT * whole
+        left = browned(staple(BUTTER), whole, None, strained=False).after_g
         offers = (
             (f"{whole:.4g} g", "weighed after browning"),
             (f"{left:.3g} g", f"weighed before: some {left:.3g} g are left"),

@@ -6,7 +6,6 @@ the forecast with that, and told with how near it brings the next load.
 
 from __future__ import annotations
 
-import math
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
@@ -21,6 +20,7 @@ from dough.facts.cookie import Cookie
 from dough.facts.errors import EntryError, EntryErrors
 from dough.judgement.distance import compare
 from dough.judgement.effects import difference_words
+from dough.plan.shapes import ball_mm
 from dough.run.events import BITES, RIMS
 from dough.run.update import Array, Guess, updated
 
@@ -133,7 +133,7 @@ def _possible(case: BakeCase, minutes: float) -> list[tuple[str, BakeCase]]:
         found.append((f"oven {OVEN_K:.0f} K {more}", other))
     piece = case.piece
     if piece.shape is Shape.BALL and piece.start_thickness_mm is None and piece.start_diameter_mm is None:
-        flat_mm = PRESSED * (6000.0 * piece.portion_g / (math.pi * DENSITY)) ** (1.0 / 3.0)
+        flat_mm = PRESSED * ball_mm(piece.portion_g, DENSITY)
         pressed = replace(piece, shape=Shape.PUCK, start_thickness_mm=flat_mm)
         found.append((f"press the balls to {flat_mm:.0f} mm", replace(case, piece=pressed)))
     return found

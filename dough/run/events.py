@@ -9,7 +9,9 @@ from collections.abc import Mapping
 from dataclasses import dataclass, field
 from enum import StrEnum
 
+from dough.accounts.butter.browned import browned
 from dough.facts.errors import EntryError
+from dough.facts.staples import BUTTER, staple
 
 #: What a value of an event may be: figures and words by name.
 Value = float | str | bool | None
@@ -138,6 +140,8 @@ def check(event: RunEvent) -> None:
         raise EntryError("how", "Keep it, scale the rest, spoon it back, or start the line again.")
     if event.what is What.CUE and event.values.get("cue") not in CUES:
         raise EntryError("cue", f"Cues are {', '.join(CUES)}.")
+    if event.what is What.BROWNED:
+        browned(staple(BUTTER), event.figure("before_g"), event.figure("after_g"), strained=False)
     if event.what is What.SEEN:
         _check_seen(event.values)
     if len(event.values) > 30 or any(isinstance(v, str) and len(v) > MOST_TEXT for v in event.values.values()):

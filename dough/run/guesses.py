@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
 
+from dough.facts.entry import read
 from dough.facts.errors import EntryError
 from dough.facts.quantities import quantity
 
@@ -57,7 +58,7 @@ def beside(
     found = []
     for key in GUESSED:
         q = quantity(key)
-        figure = _figure(said.get(key, ""))
+        figure = _figure(key, said.get(key, ""))
         if figure is not None or came.get(key) is not None:
             found.append(Beside(key, q.label, q.unit, figure, forecast.get(key), came.get(key)))
     return tuple(found)
@@ -95,20 +96,16 @@ def _words(n: int, mine: float, its: float | None, bias: float) -> str:
     return ", ".join(parts) or "no habit either way"
 
 
-def _figure(text: str) -> float | None:
+def _figure(key: str, text: str) -> float | None:
+    """A guess in figures; None where it is none."""
     try:
-        value = float(text.replace(",", "."))
-    except ValueError:
+        return read(text, quantity(key), key)
+    except EntryError:
         return None
-    return value if 0.0 < value < 10_000.0 else None
 
 
 def check_guess(values: Mapping[str, object]) -> None:
     """Raise EntryError for a figure that is none."""
     for key in GUESSED:
-        text = values.get(key)
-        if text in (None, "") or isinstance(text, bool):
-            continue
-        if _figure(str(text)) is None:
-            label = quantity(key).label.lower()
-            raise EntryError(key, f"“{str(text)[:20]}” is no {label}. Type a number, or leave it out.")
+        if isinstance(text := values.get(key), str | int | float) and not isinstance(text, bool):
+            read(str(text), quantity(key), key)

@@ -3,27 +3,29 @@ course of the core while it bakes."""
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 
+from dough.accounts.butter.browned import browned
 from dough.accounts.butter.creaming import CupTest, creamed_of, cup_test, mixer
 from dough.accounts.formula import Draft, Formula
 from dough.bake.batch import bake
 from dough.bake.contract import BakeCase
+from dough.bake.derive import Learned
 from dough.bake.draft_setting import Setting
 from dough.bake.intake import bake_inputs
 from dough.facts.errors import EntryError, EntryErrors
 from dough.facts.ingredients import Role
+from dough.facts.staples import BUTTER, staple
 from dough.judgement.effects import difference_words
 from dough.run.script import Script
 from dough.run.state import RunState
+from dough.run.update import Array
 
 #: The core is followed so far past the planned minutes, and for so long at least.
 PAST, LEAST_MIN = 1.6, 4.0
-#: What butter loses when it is browned, % (water, and some solids left in the pan; practice, M).
-BROWNED_LOSS = (12.0, 22.0)
-#: Minutes after the pull at which the usual cookie is cold to its middle.
-COLD_MIN = 45.0
+#: Steps of a script after which what was baked is cold.
+COOLING = ("tray_rest", "rack")
 AS_PLANNED = "as planned"
 #: Whose creaming is judged where the draft names no mixer.
 USUAL_MIXER = "stand"
@@ -90,38 +92,46 @@ def cup_said(state: RunState, draft: Draft) -> CupTest | None:
         return None
 
 
-def cold_since(state: RunState, now_ms: int) -> bool:
-    """Whether what was pulled is cold by now, and nothing of it has been measured."""
+def cold_since(script: Script, state: RunState, now_ms: int) -> bool:
+    """Whether what was pulled is cold by now, by the script's minutes on tray and rack, and nothing of it has been
+    measured."""
     pulled = [x.pulled for x in state.loads if x.pulled is not None]
     still_in = any(x.pulled is None for x in state.loads)
     if not pulled or still_in or state.measured or state.closed is not None:
         return False
-    return now_ms - max(pulled) >= COLD_MIN * 60_000
+    minutes = [max((s.minutes for s in script.steps if s.id.startswith(name)), default=0.0) for name in COOLING]
+    return now_ms - max(pulled) >= sum(minutes) * 60_000
 
 
 def browned_said(state: RunState) -> str:
-    """What browning took, beside what it usually takes; empty where it was not weighed."""
+    """What browning took, and whether it is dry; empty where it was not weighed."""
     if state.browned is None:
         return ""
-    before, after = state.browned
-    lost = before - after
-    low, high = BROWNED_LOSS
-    share = 100.0 * lost / before
-    said = f"{lost:.0f} g went off as steam, {share:.0f} %"
-    if share < low:
-        return f"{said}; usually {low:.0f} to {high:.0f}: water is still in it, or a pinch was read too early."
-    if share > high:
-        return f"{said}; usually {low:.0f} to {high:.0f}: weigh what stuck to the pan too."
-    return f"{said}, as usual. Weigh the line by what is left."
+    found = browned(staple(BUTTER), *state.browned, strained=False)
+    return f"{found.water_lost_g:.0f} g of water went off: {found.note}. Weigh the line by what is left."
 
 
 def course(case: BakeCase, minutes: float) -> tuple[tuple[float, float], ...]:
     """Minutes and °C of the core, some way past the planned minutes; empty where the model can't say."""
-    longer = replace(case, heat=replace(case.heat, minutes=max(PAST * minutes, LEAST_MIN)))
     try:
-        baked = bake([bake_inputs(longer)], learned=longer.taught.learned)
+        times, cores = cores_of([followed(case, minutes)], [case.taught.learned])
     except EntryErrors:
         return ()
+    return drawn(times, cores[0])
+
+
+def followed(case: BakeCase, minutes: float) -> BakeCase:
+    """A case baked some way past its planned minutes, as a core is followed."""
+    return replace(case, heat=replace(case.heat, minutes=max(PAST * minutes, LEAST_MIN)))
+
+
+def cores_of(cases: Sequence[BakeCase], learned: Sequence[Learned]) -> tuple[Array, Array]:
+    """Cores of cases of one length by time: minutes (steps,) and °C (n, steps). Raises EntryErrors."""
+    baked = bake([bake_inputs(c) for c in cases], learned=learned)
     upto = baked.steps_bake + 1
-    times, cores = baked.column("t")[0, :upto:2], baked.column("core")[0, :upto:2]
-    return tuple((round(float(t) / 60.0, 2), round(float(c), 1)) for t, c in zip(times, cores, strict=True))
+    return baked.column("t")[0, :upto] / 60.0, baked.column("core")[:, :upto]
+
+
+def drawn(times: Array, core: Array) -> tuple[tuple[float, float], ...]:
+    """A core as it is drawn: every other step."""
+    return tuple((round(float(t), 2), round(float(c), 1)) for t, c in zip(times[::2], core[::2], strict=True))

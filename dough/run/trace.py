@@ -11,20 +11,17 @@ from __future__ import annotations
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
-from typing import Any
 
 import numpy as np
 
-from dough.bake.batch import bake
 from dough.bake.contract import BakeCase, Estimate
-from dough.bake.intake import bake_inputs
 from dough.bake.taught import THETA, Taught
 from dough.facts.cookie import Cookie
 from dough.facts.errors import EntryErrors
 from dough.plan.whole import foretold
-from dough.run.update import Guess, updated
+from dough.run.outcome import cores_of, drawn, followed
+from dough.run.update import Array, Guess, updated
 
-Array = np.ndarray[Any, np.dtype[np.float64]]
 #: One sd of a reading, K; of the model about a core, K, and for how long that error stays itself, min; of the dough's
 #: temperature as noted, K; of how far off the middle the probe sits, as a share of the way to the hot outside
 #: (judgement, L).
@@ -36,6 +33,8 @@ MOST, FEWEST, SPAN_MIN = 40, 6, 1.5
 SETTLES_MIN = 0.4
 #: What a thermometer hung in the oven tells of the heat at the tray, one sd, K.
 AIR_SD = 6.0
+#: A thermometer that reads so far from what the oven is set to does not read this oven, K; fewest readings of it.
+FAR_K, FEWEST_AIR = 45.0, 6
 NORMAL_90 = 1.645
 OVEN, BOTTOM = THETA.index("oven_k"), THETA.index("bottom")
 
@@ -69,7 +68,7 @@ def corrected(
     if len(kept) < FEWEST or kept[-1][0] - kept[0][0] < SPAN_MIN:
         return None
     before = foretold(case, wanted)
-    longer = replace(case, heat=replace(case.heat, minutes=max(1.6 * minutes, 4.0)))
+    longer = followed(case, minutes)
     try:
         guess = _update(longer, kept, air_k)
         times, cores = _cores(longer, [guess])
@@ -79,11 +78,20 @@ def corrected(
     now = foretold(replace(case, taught=taught), wanted)
     oven, bottom = _told(taught, OVEN), _told(taught, BOTTOM)
     best, was = (None if x is None else x.best_min for x in (now, before))
-    course = tuple((round(float(t), 2), round(float(c), 1)) for t, c in zip(times[::2], cores[0, ::2], strict=True))
     return Corrected(
-        oven, bottom, course, None if now is None else now.first_min, best,
+        oven, bottom, drawn(times, cores[0]), None if now is None else now.first_min, best,
         None if before is None else before.first_min, was, len(kept), _said(oven, bottom, was, best),
     )  # fmt: skip
+
+
+def air_above(readings: Sequence[float], oven_c: float) -> float | None:
+    """What the oven's own thermometer reads above what it is set to, K, once the door is forgotten. None where there is
+    too little of it, or where it hangs elsewhere."""
+    if len(readings) < FEWEST_AIR:
+        return None
+    settled = readings[len(readings) // 2 :]
+    above = sum(settled) / len(settled) - oven_c
+    return above if abs(above) <= FAR_K else None
 
 
 def thinned(readings: Sequence[tuple[float, float]]) -> list[tuple[float, float]]:
@@ -127,10 +135,8 @@ def _felt(core: Array, place: float) -> Array:
 def _cores(case: BakeCase, guesses: Sequence[Guess]) -> tuple[Array, Array]:
     """Cores by time for each guess: minutes (steps,) and °C (n, steps)."""
     warm = [case.handling.dough_temp_c + DOUGH_SD * g.extras[0] for g in guesses]
-    cases = [bake_inputs(replace(case, handling=replace(case.handling, dough_temp_c=w))) for w in warm]
-    baked = bake(cases, learned=[g.taught.learned for g in guesses])
-    upto = baked.steps_bake + 1
-    return baked.column("t")[0, :upto] / 60.0, baked.column("core")[:, :upto]
+    cases = [replace(case, handling=replace(case.handling, dough_temp_c=w)) for w in warm]
+    return cores_of(cases, [g.taught.learned for g in guesses])
 
 
 def _told(taught: Taught, i: int) -> Estimate:

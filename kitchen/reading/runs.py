@@ -20,7 +20,7 @@ from dough.run.guesses import Beside, GuessHeld, beside, held
 from dough.run.outcome import course, really
 from dough.run.script import Script, script_of
 from dough.run.state import RunState, fold, gone_on
-from dough.run.trace import Corrected, corrected
+from dough.run.trace import Corrected, air_above, corrected
 from kitchen.documents.draft import DraftDoc
 from kitchen.documents.measured import MeasuredDoc
 from kitchen.documents.plan import PlanDoc
@@ -34,8 +34,6 @@ from kitchen.reading.plans import setting_for, target_for, worked
 from kitchen.reading.this_kitchen import wanted
 
 MOST_TOLD = 60
-#: A thermometer that reads so far from what the oven is set to does not read this oven, K.
-FAR_K = 45.0
 
 
 def run_for_reading(run_id: int) -> Run:
@@ -88,7 +86,7 @@ def state_of(run: Run, script: Script) -> RunState:
         state = gone_on(script, known, events_of(run, known.seq)) if last > known.seq else known
     if state is None:
         state = fold(script, events_of(run))
-    if len(_states) >= MOST_STATES:
+    if key not in _states and len(_states) >= MOST_STATES:
         _states.pop(next(iter(_states)))
     _states[key] = state
     return state
@@ -172,14 +170,8 @@ def trace_of(run: Run, load: int) -> Corrected | None:
         return None
     until = there.pulled or 10**15
     core = [((at - there.loaded) / 60_000.0, c) for at, c in state.probes.get(f"core {load}", ()) if at <= until]
-    air = [c - script.oven_c for at, c in state.probes.get("oven", ()) if there.loaded <= at <= until]
-    # The first minutes after the door tell of the door.
-    settled = air[len(air) // 2 :] if len(air) >= 6 else []
-    air_k = sum(settled) / len(settled) if settled else None
-    if air_k is not None and abs(air_k) > FAR_K:
-        # It hangs elsewhere, or the oven is not the one it is set to: of this bake it says nothing.
-        air_k = None
-    return corrected(case, script.bake_min, core, target_for(run.dough).cookie, air_k)
+    air = [c for at, c in state.probes.get("oven", ()) if there.loaded <= at <= until]
+    return corrected(case, script.bake_min, core, target_for(run.dough).cookie, air_above(air, script.oven_c))
 
 
 def next_load_of(run: Run, load: int) -> NextLoad | None:

@@ -40,7 +40,7 @@ def test_a_messy_text_becomes_a_dough(page: Page) -> None:
     # Two cups ask alike and are answered at once.
     page.get_by_role("button", name=re.compile("^all spooned")).first.click()
     review.get_by_role("button", name=re.compile("weighed before")).click()
-    expect(review.get_by_text("185 g")).to_be_visible()
+    expect(review.get_by_text("188 g", exact=True)).to_be_visible()
     review.get_by_role("button", name="make it an own ingredient").click()
     sheet = page.get_by_role("dialog")
     sheet.get_by_label("Name").fill("Hazel crumb")

@@ -169,7 +169,7 @@ def test_a_guess_is_its_cooks_own_until_it_is_shared(client: Client, run: dict[s
     write(client, run, act("h", "guess", diameter_mm="86", shared=True))
     assert list(send(bo, "GET", f"{path}/guess").json()["others"]) == ["ada"]
     refused = write(bo, run, act("i", "guess", diameter_mm="wide"))
-    assert "is no diameter" in refused.json()["message"]
+    assert "is not a number" in refused.json()["message"]
 
 
 def test_readings_come_one_by_one_and_contradict_together(client: Client, run: dict[str, Any]) -> None:

@@ -177,7 +177,7 @@ def _line(r: Run) -> RunLineOut:
     if r.closed_at is None:
         script = script_of_run(r)
         state = state_of(r, script)
-        cold = cold_since(state, clock_of(r, timezone.now()))
+        cold = cold_since(script, state, clock_of(r, timezone.now()))
         step = script.step(state.current(script))
         current = step.name if step else "all done"
     return RunLineOut(

@@ -20,6 +20,7 @@ from dough.run.after_load import Seen, next_load
 from dough.run.events import RunEvent, What, check
 from dough.run.guesses import beside, check_guess, held
 from dough.run.outcome import browned_said, cold_since, course
+from dough.run.script import BenchStep, Script
 from dough.run.spooned import spooned
 from dough.run.state import LoadState, RunState
 from dough.run.trace import corrected, sd_of
@@ -136,21 +137,25 @@ def test_a_guess_is_held_beside_forecast_and_bake() -> None:
     assert [(h.key, h.bakes, h.guess_off, h.bias) for h in told] == [("diameter_mm", 3, 10.0, 10.0)]
     assert told[0].words == "the forecast was nearer, you guess too much"
     assert "1 of 3" in held([rows])[0].words
-    with pytest.raises(EntryError, match="is no diameter"):
+    with pytest.raises(EntryError, match="is not a number"):
         check_guess({"diameter_mm": "wide"})
     check_guess({"diameter_mm": "", "words": "flat"})
 
 
-def test_browning_says_what_it_took() -> None:
-    assert "as usual" in browned_said(RunState(browned=(250.0, 208.0)))
-    assert "water is still in it" in browned_said(RunState(browned=(250.0, 240.0)))
-    assert "stuck to the pan" in browned_said(RunState(browned=(250.0, 150.0)))
+def test_browning_says_what_it_took_and_refuses_what_cannot_be() -> None:
+    assert "dry, as it should be" in browned_said(RunState(browned=(250.0, 208.0)))
+    assert "some water is still in it" in browned_said(RunState(browned=(250.0, 240.0)))
     assert browned_said(RunState()) == ""
+    for before, after, why in ((250.0, 260.0, "more than before"), (250.0, 120.0, "stayed in the pan")):
+        with pytest.raises(EntryError, match=why):
+            check(RunEvent("k", What.BROWNED, 0, values={"before_g": before, "after_g": after}))
 
 
 def test_cookies_are_cold_when_the_last_load_has_been_out_long_enough() -> None:
+    steps = (BenchStep("tray_rest_1", "Rest", "wait", 5.0), BenchStep("rack_1", "Cool", "wait", 30.0))
+    script = Script(steps, 40.0, 12, 11.0, 180.0)
     out = RunState(loads=(LoadState(1, 0, pulled=10 * 60_000),))
-    assert not cold_since(out, 30 * 60_000)
-    assert cold_since(out, 60 * 60_000)
-    assert not cold_since(replace(out, measured={"diameter_mm": "82"}), 60 * 60_000)
-    assert not cold_since(replace(out, loads=(*out.loads, LoadState(2, 20 * 60_000))), 60 * 60_000)
+    assert not cold_since(script, out, 30 * 60_000)
+    assert cold_since(script, out, 60 * 60_000)
+    assert not cold_since(script, replace(out, measured={"diameter_mm": "82"}), 60 * 60_000)
+    assert not cold_since(script, replace(out, loads=(*out.loads, LoadState(2, 20 * 60_000))), 60 * 60_000)
