@@ -8,6 +8,7 @@ from __future__ import annotations
 
 import re
 import unicodedata
+from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import cache, lru_cache
 
@@ -21,6 +22,8 @@ from dough.facts.tables import rows
 SHORT = 6
 #: A word shorter than this is not put right: too many are one letter apart.
 LEAST_SPELT = 5
+#: Letters that two words have to begin with alike to be offered for one another.
+BEGINS = 4
 
 
 @dataclass(frozen=True, slots=True)
@@ -183,3 +186,10 @@ def search(text: str, limit: int = 20) -> list[tuple[str, str]]:
             scores[name.ident] = (score, name.text)
     order = sorted(scores.items(), key=lambda x: (-x[1][0], len(x[1][1]), x[0]))
     return [(ident, name) for ident, (_, name) in order[:limit]]
+
+
+def near(words: Sequence[str], limit: int = 4) -> list[str]:
+    """Ingredients to offer for words that nobody knows: those whose name begins a word as one of them does."""
+    starts = {w[:BEGINS].lower() for w in words if len(w) >= BEGINS}
+    found = search(" ".join(words)[:80], 3 * limit)
+    return [i for i, by in found if i in table() and any(w[:BEGINS].lower() in starts for w in by.split())][:limit]

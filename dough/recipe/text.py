@@ -36,8 +36,7 @@ VERBS = re.compile(
     r"(preheat|heat|beat|cream|mix|stir|sift|whisk|add|fold|roll|chill|bake|drop|melt|form|shape|place|cut|leave|cool|"
     r"combine|blend|pour|work|line|grease|scoop|rest|refrigerate|press|slice|dip|bring|put|remove|let|knead|spread|"
     r"sprinkle|divide|warm|simmer|boil|brush|turn|toast|brown(?! sugar)|rub|wrap|these|this|they|store|keep|once|"
-    r"when|my|our|"
-    r"a dough|bowl|set)\b",
+    r"when|my|our|a dough|bowl|set)\b",
     re.I,
 )
 BULLET = re.compile(r"^\s*(?:[-*+•·▢□☐◦–]|\[[ x]?\])\s*(?:\[[ x]?\]\s*)?", re.I)
@@ -81,7 +80,7 @@ class RecipeText:
 
 @dataclass
 class _Reading:
-    """What has been read so far; entries are the clauses in order, lines or not."""
+    """What has been read so far."""
 
     habit: Habit
     cups: tuple[CupCalibration, ...]
@@ -90,7 +89,7 @@ class _Reading:
     step: Step | None = None
     lines: list[Understood] = field(default_factory=list)
     aside: list[str] = field(default_factory=list)
-    #: Clauses that may tell ingredients in sentences: where they stand among the lines, and where among what is aside.
+    #: Clauses that may tell ingredients in sentences, with where they stand among the lines.
     told: list[tuple[int, str]] = field(default_factory=list)
     #: Lines of the text that are one ingredient and nothing else: two of them make a list.
     listed: int = 0
@@ -110,7 +109,7 @@ def read_recipe(text: str, habit: Habit, cups: tuple[CupCalibration, ...] = ()) 
         raise EntryError("text", "There is nothing here yet. Paste a recipe, ingredients and method together.")
     reading = _Reading(habit, cups)
     plain = html.unescape(text) if "&" in text else text
-    for number, raw in enumerate(plain.splitlines()[:2000]):
+    for number, raw in enumerate(plain.splitlines()):
         line = tidy(raw)
         if line and not re.fullmatch(r"[-=_|: ]+", line):
             _read(reading, line, raw, number)
@@ -149,7 +148,7 @@ def _read(r: _Reading, line: str, raw: str, number: int) -> None:
     candidates = _pieces(bare) if not (r.method or stepped != bare) or leads_with_ingredient(bare) else []
     pieces = [p for p in candidates if _looks_like(p, first=early, opening=opening)]
     if not pieces:
-        if not r.title and not r.lines and len(bare) < 80 and not bare.endswith(".") and not row:
+        if not r.title and not r.lines and len(bare) < 80 and not bare.endswith("."):
             r.title = bare.rstrip(":")
         r.told.append((len(r.lines), stepped))
         r.aside.append(line)
@@ -354,9 +353,7 @@ def _tells_several(piece: str) -> bool:
 
 
 def _looks_like(piece: str, *, first: bool, opening: bool) -> bool:
-    if leads_with_ingredient(piece):
-        return True
-    if _ends_on_weight(piece):
+    if leads_with_ingredient(piece) or _ends_on_weight(piece):
         return True
     if META.match(piece) or VERBS.match(piece) or MAKES.search(piece):
         return False

@@ -83,6 +83,8 @@ MOST_TEXT = 400
 HOW = ("keep", "scale", "again", "back")
 #: How a load came out beside the one wanted, in words: its rim, its bite.
 RIMS, BITES = ("pale", "right", "dark"), ("too dry", "right", "too soft")
+#: An oven is at heat when its thermometer is so near, K.
+AT_HEAT_K = 4.0
 CUES = ("rim colours", "gloss gone", "puffed", "fell back", "not yet")
 
 

@@ -19,11 +19,13 @@ from dough.bake.intake import NoCase, bake_inputs
 from dough.bake.model import end_values
 from dough.facts.cookie import ATTRIBUTES
 from dough.facts.errors import EntryErrors
+from dough.facts.kitchen_measures import CupCalibration
 from dough.facts.needs import NOTHING, Wanted
+from dough.facts.quantities import quantity
 from dough.facts.staples import EGG, MILK, PLAIN_FLOUR, staple
 from dough.plan.loads import Load
 from dough.plan.steps import PlanStep, Steps, usual
-from dough.run.spooned import spooned
+from dough.run.spooned import Spooned, spooned
 
 #: An error that moves the cookie by this many clear misses (root mean square) is as far as a weighing may be off.
 MAY_MOVE = 0.12
@@ -53,7 +55,7 @@ class Weighing:
     said: str
     back: bool
     marks: tuple[str, ...]
-    spooned: str = ""
+    spooned: Spooned | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -66,10 +68,19 @@ class Spoon:
 
 
 @dataclass(frozen=True, slots=True)
+class Asked:
+    """Something that is measured: the quantity's key, label and unit."""
+
+    key: str
+    label: str
+    unit: str
+
+
+@dataclass(frozen=True, slots=True)
 class BenchStep:
     """One thing on the bench. kind: weigh, do, wait or bake; minutes as planned; lines are weighed in it; why and what
     to watch in words; load and pieces for what is baked; reads is the temperature that is read in it, feels how it may
-    feel, spoons what may go in on the spot."""
+    feel, spoons what may go in on the spot, measures what is measured."""
 
     id: str
     name: str
@@ -85,6 +96,7 @@ class BenchStep:
     reads: str = ""
     feels: tuple[str, ...] = ()
     spoons: tuple[Spoon, ...] = ()
+    measures: tuple[Asked, ...] = ()
 
 
 @dataclass(frozen=True)
@@ -122,15 +134,17 @@ SPOON = 0.02
 STAPLES = {"egg": EGG, "milk": MILK, "flour": PLAIN_FLOUR}
 #: What is done once the cookies are cold.
 MEASURE = "measure"
+MEASURED = ("row_of", "row_mm", "stack_of", "stack_mm", "mass_before_g", "mass_after_g")
 #: Steps of a plan that are marks within a bake, or moments beside it, not steps of their own at the bench.
 INSIDE = ("look", "turn", "bang", "out", "in")
 
 
 def script_of(
     setting: Setting, steps: Steps, loads: Sequence[Load], factor: float, portion_g: float, wanted: Wanted = NOTHING,
-    reads_g: float = 1.0,
+    reads_g: float = 1.0, cups: tuple[CupCalibration, ...] = (),
 ) -> Script:  # fmt: skip
-    """The script of a plan: its draft times factor, its loads in the oven. reads_g is what the scale reads to."""
+    """The script of a plan: its draft times factor, its loads in the oven. reads_g is what the scale reads to, cups the
+    kitchen's own."""
     draft = _scaled(setting.draft, factor)
     tolerances = tolerances_g(setting, factor, reads_g)
     marked = {_name(s): s.minute_of_load for s in steps.steps}
@@ -138,7 +152,7 @@ def script_of(
     weighed: set[Step] = set()
 
     def weigh(step: Step) -> None:
-        lines = tuple(_weighing(x, tolerances, wanted) for x in draft.formula.lines if x.step is step and x.grams)
+        lines = tuple(_weighing(x, tolerances, wanted, cups) for x in draft.formula.lines if x.step is step and x.grams)
         if lines and step not in weighed:
             found.append(BenchStep(f"weigh_{step.value.replace('-', '_')}", WEIGH_NAMES[step], "weigh", 0.0, "", lines))
         weighed.add(step)
@@ -166,7 +180,8 @@ def script_of(
     for step in ORDER:
         weigh(step)
     row = usual()[MEASURE]
-    found.append(BenchStep(MEASURE, row.name, "do", row.minutes, row.watch))
+    asked = tuple(Asked(q.key, q.label, q.unit) for q in map(quantity, MEASURED))
+    found.append(BenchStep(MEASURE, row.name, "do", row.minutes, row.watch, measures=asked))
     p = draft.process
     minutes = next((s.minutes for s in found if s.kind == "bake"), p.minutes or 12.0)
     return Script(tuple(found), portion_g, sum(x.pieces for x in loads), minutes, p.oven_c or 180.0)
@@ -197,19 +212,14 @@ def _scaled(draft: Draft, factor: float) -> Draft:
     return replace(draft, formula=Formula(lines))
 
 
-def _weighing(x: Line, tolerances: dict[str, float], wanted: Wanted) -> Weighing:
+def _weighing(x: Line, tolerances: dict[str, float], wanted: Wanted, cups: tuple[CupCalibration, ...]) -> Weighing:
     said = tuple(f"{m.label}: {'not met' if m.standing.value == 'breaks' else 'read the label'}"
                  for m in marks(x.ingredient, wanted))  # fmt: skip
     low, high = x.range_g or (None, None)
     return Weighing(
         x.id, x.ingredient_id, x.role.value, x.ingredient.name, x.grams or 0.0, tolerances.get(x.id, 1.0), low, high,
-        x.said, x.role.value in SPOONED, said, _spooned(x),
+        x.said, x.role.value in SPOONED, said, spooned(x.ingredient, x.grams or 0.0, cups=cups),
     )  # fmt: skip
-
-
-def _spooned(x: Line) -> str:
-    found = spooned(x.ingredient, x.grams or 0.0)
-    return "" if found is None else f"{found.words}: {found.grams:.1f} g ± {found.off_pct:.0f} %"
 
 
 def tolerances_g(setting: Setting, factor: float, reads_g: float) -> dict[str, float]:

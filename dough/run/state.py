@@ -13,6 +13,9 @@ from dataclasses import dataclass, field, replace
 from dough.run.events import RunEvent, What
 from dough.run.script import Script
 
+#: A piece may be off by this share of the portion (practice, M).
+PIECE_OFF = 0.05
+
 
 @dataclass(frozen=True, slots=True)
 class StepState:
@@ -330,6 +333,13 @@ def standing(script: Script, state: RunState, line: str) -> LineStanding:
 def really_weighed(script: Script, state: RunState) -> dict[str, float]:
     """Grams really in, by line, of every line that was weighed."""
     return {line: w.grams for line, w in state.weighed.items() if script.weighing(line) is not None and w.parts}
+
+
+def piece_off(script: Script, grams: float) -> float:
+    """How far a piece is from the portion wanted, g, where that is so far that it bakes otherwise than the others; 0
+    where it is near enough."""
+    off = grams - script.portion_g
+    return off if abs(off) > PIECE_OFF * script.portion_g else 0.0
 
 
 def portions_spread(portions: Sequence[float]) -> tuple[float, float] | None:

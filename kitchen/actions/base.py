@@ -44,6 +44,14 @@ class StaleError(OutdatedError):
         self.current = current
 
 
+def require(actor: Actor, right: Right) -> None:
+    """Raise RefusedError where somebody may not do something."""
+    if not isinstance(actor, User) or not may(actor, right):
+        role = role_of(actor) if isinstance(actor, User) else None
+        here = f"you are {'an' if role == 'owner' else 'a'} {role}" if role else "you are not of this kitchen"
+        raise RefusedError(f"That takes {NEEDED[right]}, and {here} here. Ask the owner.")
+
+
 @dataclass(frozen=True, slots=True)
 class Done(Generic[R]):
     """What an action changed: the answer, the row written, its dough, and words for the journal. before is what stood
@@ -91,10 +99,7 @@ class Action(ABC, Generic[R]):
 
     def may(self, cook: User) -> None:
         """Raise RefusedError where this cook may not do it."""
-        if not may(cook, self.right):
-            role = role_of(cook)
-            here = f"you are {'an' if role == 'owner' else 'a'} {role}" if role else "you are not of this kitchen"
-            raise RefusedError(f"That takes {NEEDED[self.right]}, and {here} here. Ask the owner.")
+        require(cook, self.right)
 
     def check(self) -> None:
         """Raise EntryError(s) for what can be refused before the kitchen is looked at."""

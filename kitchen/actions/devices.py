@@ -10,8 +10,8 @@ from devices.checks import FOR, verdict
 from dough.facts.errors import EntryError
 from kitchen.actions.base import Action, Done
 from kitchen.actions.rights import Right
-from kitchen.models import Device, DeviceCheck
-from kitchen.reading.doughs import MissingError
+from kitchen.models import DeviceCheck
+from kitchen.reading.devices import device_for_reading
 from kitchen.reading.kit import room
 
 WEIGHTS_G = (1.0, 50_000.0)
@@ -33,9 +33,7 @@ class CheckDevice(Action[DeviceCheck]):
             raise EntryError("against_g", "Say what the check weight weighs: 1 to 50,000 g.")
 
     def change(self, cook: User) -> Done[DeviceCheck]:
-        device = Device.objects.filter(pk=self.device_id, retired_at=None).first()
-        if device is None:
-            raise MissingError("There is no such device.")
+        device = device_for_reading(self.device_id)
         if device.what not in FOR.get(self.what, ()):
             raise EntryError("what", f"A {device.what} is not checked that way.")
         found = verdict(self.what, self.read, against_g=self.against_g or 0.0, altitude_m=room().altitude_m)

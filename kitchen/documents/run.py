@@ -6,7 +6,8 @@ from dataclasses import asdict
 from typing import Any
 
 from dough.run.events import RunEvent, What
-from dough.run.script import BenchStep, Script, Spoon, Weighing
+from dough.run.script import Asked, BenchStep, Script, Spoon, Weighing
+from dough.run.spooned import Spooned
 from kitchen.models import RunEntry
 
 
@@ -24,9 +25,17 @@ def script_of(doc: dict[str, Any]) -> Script:
 
 
 def _step(doc: dict[str, Any]) -> BenchStep:
-    lines = tuple(Weighing(**{**w, "marks": tuple(w["marks"])}) for w in doc["lines"])
+    lines = tuple(_weighing(w) for w in doc["lines"])
     spoons = tuple(Spoon(**x) for x in doc["spoons"])
-    return BenchStep(**{**doc, "lines": lines, "spoons": spoons, "feels": tuple(doc["feels"])})
+    measures = tuple(Asked(**x) for x in doc.get("measures", ()))
+    return BenchStep(**{**doc, "lines": lines, "spoons": spoons, "feels": tuple(doc["feels"]), "measures": measures})
+
+
+def _weighing(doc: dict[str, Any]) -> Weighing:
+    by_spoon = doc.get("spooned")
+    # Scripts of the first days held it as words.
+    made = Spooned(**by_spoon) if isinstance(by_spoon, dict) else None
+    return Weighing(**{**doc, "marks": tuple(doc["marks"]), "spooned": made})
 
 
 def event_of(row: RunEntry) -> RunEvent:

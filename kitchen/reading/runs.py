@@ -31,7 +31,7 @@ from kitchen.reading.doughs import MissingError, style_of
 from kitchen.reading.hours import today
 from kitchen.reading.kit import setting_of
 from kitchen.reading.plans import setting_for, target_for, worked
-from kitchen.reading.this_kitchen import wanted
+from kitchen.reading.this_kitchen import cups, wanted
 
 MOST_TOLD = 60
 
@@ -127,6 +127,7 @@ def worked_run(dough: Dough, plan: Plan | None) -> tuple[Script, float]:
     needs = wanted(target_for(dough).needs)
     script = script_of(
         setting, w.planned.steps, w.planned.setup.loads, got.factor, got.divided.sizes[0].portion_g, needs, reads_g(),
+        cups(),
     )  # fmt: skip
     case = setting.case()
     told = foretold(case, target_for(dough).cookie) if isinstance(case, BakeCase) else None

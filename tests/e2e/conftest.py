@@ -7,6 +7,7 @@ import os
 import shutil
 import socket
 import sqlite3
+import ssl
 import subprocess
 import sys
 import time
@@ -26,27 +27,34 @@ AXE = ROOT / "web" / "node_modules" / "axe-core" / "axe.min.js"
 #: A slow machine is not a failure: what comes in the end is what is judged, speed is measured by the benchmark.
 PATIENCE_MS = 60_000
 expect.set_options(timeout=30_000)
+#: A certificate that a test has made itself is not asked who has signed it.
+OWN_CERTIFICATE = ssl.create_default_context()
+OWN_CERTIFICATE.check_hostname = False
+OWN_CERTIFICATE.verify_mode = ssl.CERT_NONE
 SIZE: ViewportSize = {"width": 1280, "height": 800}
 
 
 class Server:
-    """A server on its own data folder; it can be lost and come back."""
+    """A server on its own data folder; it can be lost and come back. flags are more of its command line."""
+
+    scheme = "http"
+    flags: tuple[str, ...] = ()
 
     def __init__(self, data: Path) -> None:
         self.data = data
         self.port = _free_port()
-        self.url = f"http://127.0.0.1:{self.port}"
+        self.url = f"{self.scheme}://127.0.0.1:{self.port}"
         self.env = environment(data)
         self.process: subprocess.Popen[bytes] | None = None
         self.start()
 
     def start(self) -> None:
         command = [sys.executable, "-m", "uvicorn", "tarte.asgi:application", "--port", str(self.port)]
-        self.process = subprocess.Popen([*command, "--log-level", "warning"], cwd=ROOT, env=self.env)
+        self.process = subprocess.Popen([*command, "--log-level", "warning", *self.flags], cwd=ROOT, env=self.env)
         deadline = time.monotonic() + 120
         while time.monotonic() < deadline:
             try:
-                urllib.request.urlopen(f"{self.url}/api/session", timeout=2)
+                urllib.request.urlopen(f"{self.url}/api/session", timeout=2, context=OWN_CERTIFICATE)
                 return
             except (urllib.error.URLError, ConnectionError, TimeoutError):
                 time.sleep(0.1)

@@ -4,12 +4,7 @@ from __future__ import annotations
 
 import re
 import shutil
-import socket
-import subprocess
-import sys
-import time
 from collections.abc import Iterator
-from contextlib import suppress
 from datetime import UTC, datetime
 from pathlib import Path
 
@@ -17,7 +12,7 @@ import pytest
 from playwright.sync_api import Browser, Page, expect
 
 from tarte.certificates import certificates
-from tests.e2e.conftest import PATIENCE_MS, QUIET, ROOT, SIZE, Server
+from tests.e2e.conftest import PATIENCE_MS, QUIET, SIZE, Server
 from tests.e2e.test_bench import to
 
 pytestmark = pytest.mark.e2e
@@ -26,22 +21,13 @@ pytestmark = pytest.mark.e2e
 class Secure(Server):
     """The demo kitchen over TLS, by a certificate of its own."""
 
+    scheme = "https"
+
     def start(self) -> None:
-        self.url = f"https://127.0.0.1:{self.port}"
-        self.env |= {"TARTE_TLS": "own"}
         made = certificates(self.data, ["127.0.0.1"], datetime.now(UTC), "Lantern Row")
-        command = [
-            sys.executable, "-m", "uvicorn", "tarte.asgi:application", "--port", str(self.port), "--log-level",
-            "warning", "--ssl-certfile", str(made.certificate), "--ssl-keyfile", str(made.key),
-        ]  # fmt: skip
-        self.process = subprocess.Popen(command, cwd=ROOT, env=self.env)
-        # It listens once it can answer.
-        deadline = time.monotonic() + 120
-        while time.monotonic() < deadline:
-            with suppress(OSError), socket.create_connection(("127.0.0.1", self.port), timeout=2):
-                return
-            time.sleep(0.1)
-        raise RuntimeError("the server did not come up")
+        self.flags = ("--ssl-certfile", str(made.certificate), "--ssl-keyfile", str(made.key))
+        self.env |= {"TARTE_TLS": "own"}
+        super().start()
 
 
 @pytest.fixture

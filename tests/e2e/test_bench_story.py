@@ -65,7 +65,7 @@ def test_from_a_plan_to_a_bake_with_traces_and_a_guess(server: Server, page: Pag
     page.get_by_role("button", name=re.compile("^Log the core")).click()
     to(page, "Measure, cold")
     page.get_by_label("cookies in a row").fill("6")
-    page.get_by_label("row, mm").fill("516")
+    page.get_by_label("row, edge to edge, mm").fill("516")
     page.get_by_role("button", name="Write them down").click()
     page.get_by_role("button", name="Close the run").click()
     page.get_by_role("link", name="To the results").click()

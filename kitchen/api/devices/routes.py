@@ -6,32 +6,27 @@ import time
 from datetime import datetime
 from typing import Literal
 
-from django.conf import settings
 from django.http import HttpRequest
 from django.utils import timezone
 from ninja import Router
 from ninja.errors import HttpError
 from pydantic import BaseModel, Field
 
-from devices.checks import verdict
 from devices.hub import here
-from devices.ring import NAME, TROUBLE, Ring
 from dough.facts.errors import EntryError
-from kitchen.actions.base import RefusedError
+from kitchen.actions.base import require
 from kitchen.actions.devices import CheckDevice
-from kitchen.actions.rights import NEEDED, Right, may
+from kitchen.actions.rights import Right
 from kitchen.api.asked import MAX_ID
 from kitchen.api.errors import PROBLEMS
 from kitchen.documents.base import Strict
 from kitchen.models import Device
 from kitchen.photos.simulated_camera import HIDDEN
-from kitchen.reading.doughs import MissingError, name_of
-from kitchen.reading.kit import room
+from kitchen.reading.devices import checks_of, device_for_reading, reads_now
+from kitchen.reading.doughs import name_of
 from kitchen.reading.runs import course_of, run_for_reading, script_of_run
 
 router = Router(tags=["devices"])
-#: A reading older than this is not one of now, ms; checks told at most.
-STALE_MS, MOST_CHECKS = 5000, 30
 ELSEWHERE = "The stand-ins are read by another process of this server, or not yet. Try again in a moment."
 
 
@@ -71,72 +66,37 @@ class DeviceCheckOut(BaseModel):
 @router.get("/{device_id}/checks", response={200: list[DeviceCheckOut], **PROBLEMS})
 def checks(request: HttpRequest, device_id: int) -> list[DeviceCheckOut]:
     """The checks of a device, newest first."""
-    device = _there(device_id)
-    return checks_out(device)
+    return _told(device_for_reading(device_id))
 
 
 @router.post("/{device_id}/check", response={200: list[DeviceCheckOut], **PROBLEMS})
 def check_it(request: HttpRequest, device_id: int, payload: DeviceCheckIn) -> list[DeviceCheckOut]:
     """Check what a device reads now; answers with all its checks."""
-    _record(request)
-    device = _there(device_id)
-    read = _reads(device.pk)
+    require(request.user, Right.RECORD)
+    device = device_for_reading(device_id)
+    read = reads_now(device, int(time.time() * 1000))
     if read is None:
         raise EntryError("device", "Nothing comes from this device just now. Plug it in, then try again.")
     CheckDevice(
         actor=request.user, now=timezone.now(), device_id=device_id, what=payload.what, read=read,
         against_g=payload.against_g,
     ).execute()  # fmt: skip
-    return checks_out(device)
+    return _told(device)
 
 
-def _record(request: HttpRequest) -> None:
-    """Raise RefusedError for whoever may not write records."""
-    if not may(request.user, Right.RECORD):  # type: ignore[arg-type]
-        raise RefusedError(f"That takes {NEEDED[Right.RECORD]}. Ask the owner.")
-
-
-def _there(device_id: int) -> Device:
-    device = Device.objects.filter(pk=device_id, retired_at=None).first()
-    if device is None:
-        raise MissingError("There is no such device.")
-    return device
-
-
-def _reads(device_id: int) -> float | None:
-    """What a device read last, within the last seconds; None where it reads nothing."""
-    ring = Ring(settings.DATA / NAME)
-    try:
-        found = [t for t in ring.since(0) if t.device == device_id]
-    finally:
-        ring.close()
-    if not found or found[-1].state == TROUBLE or found[-1].at < time.time() * 1000 - STALE_MS:
-        return None
-    return found[-1].value
-
-
-def checks_out(device: Device) -> list[DeviceCheckOut]:
-    """The checks of a device with what each came to, newest first."""
-    altitude = room().altitude_m
-    before: dict[str, float] = {}
-    found = []
-    for c in device.checks.select_related("who").order_by("pk"):
-        against = c.should if c.what == "weight" else 0.0
-        v = verdict(
-            c.what, c.read, against_g=against, division=device.reads_g or 1.0, altitude_m=altitude,
-            before=before.get(c.what),
-        )  # fmt: skip
-        before[c.what] = v.off
-        found.append(DeviceCheckOut(what=c.what, at=c.at, by=name_of(c.who), should=v.should, read=v.read, off=v.off,
-                              good=v.good, words=v.words))  # fmt: skip
-    return found[::-1][:MOST_CHECKS]
+def _told(device: Device) -> list[DeviceCheckOut]:
+    return [
+        DeviceCheckOut(what=c.what, at=c.at, by=name_of(c.who), should=v.should, read=v.read, off=v.off, good=v.good,
+                       words=v.words)
+        for c, v in checks_of(device)
+    ]  # fmt: skip
 
 
 @router.post("/{device_id}/act", response={200: ActOut, **PROBLEMS})
 def act(request: HttpRequest, device_id: int, payload: ActIn) -> ActOut:
     """Do something to a stand-in. Real devices are told nothing."""
-    _record(request)
-    device = _there(device_id)
+    require(request.user, Right.RECORD)
+    device = device_for_reading(device_id)
     if device.how != "simulated":
         raise EntryError("device", "This is a real device: use your hands.")
     hub = here()

@@ -15,8 +15,8 @@ from ninja import Router, Status
 from pydantic import BaseModel
 
 from kitchen.actions.back_up import BackUp
-from kitchen.actions.base import RefusedError
-from kitchen.actions.rights import NEEDED, Right, may
+from kitchen.actions.base import require
+from kitchen.actions.rights import Right, may
 from kitchen.api.errors import PROBLEMS
 from kitchen.backups import shelf
 from kitchen.backups.made_by import VERSION
@@ -73,8 +73,7 @@ def back_up(request: HttpRequest) -> Status[BackupsOut]:
 @router.get("/backups/{name}", response={200: None, **PROBLEMS})
 def backup_file(request: HttpRequest, name: str) -> StreamingHttpResponse:
     """One of them, to keep elsewhere. The owner's: it holds all there is."""
-    if not _manages(request):
-        raise RefusedError(f"That takes {NEEDED[Right.MANAGE]}. Ask the owner.")
+    require(request.user, Right.MANAGE)
     path = shelf.named(settings.BACKUPS, name)
     if path is None:
         raise MissingError("There is no such backup.")

@@ -17,11 +17,11 @@ from dough.formats.opening import open_recipe
 from dough.recipe import READER
 from dough.recipe.amounts import amount_at, tidy
 from dough.recipe.lines import Understood, ask_words, choices, counted, understood
-from dough.recipe.names import Match, search
+from dough.recipe.names import Match, near, search
 from dough.recipe.process import Fact
 from dough.recipe.text import guess_habit
-from kitchen.actions.base import RefusedError
-from kitchen.actions.rights import NEEDED, Right, may
+from kitchen.actions.base import require
+from kitchen.actions.rights import Right
 from kitchen.api.errors import PROBLEMS
 from kitchen.documents.base import Strict
 from kitchen.documents.draft import DraftDoc
@@ -164,8 +164,7 @@ class PdfOut(BaseModel):
 @router.post("/pdf", response={200: PdfOut, **PROBLEMS})
 def pdf(request: HttpRequest, file: File[UploadedFile]) -> PdfOut:
     """The text inside a PDF, to be read like any other. Nothing of the file is kept."""
-    if not may(request.user, Right.DEVELOP):  # type: ignore[arg-type]
-        raise RefusedError(f"That takes {NEEDED[Right.DEVELOP]}. Ask the owner.")
+    require(request.user, Right.DEVELOP)
     if (file.size or 0) > MOST_PDF:
         raise EntryError("file", "That PDF is larger than 5 MB. Save the recipe's pages alone.")
     return PdfOut(text=pdf_text(file.read()))
@@ -235,11 +234,7 @@ def _choices(code: str, ways: list[str], x: Understood) -> list[ChoiceOut]:
     if code in ("browned", "weight"):
         return [ChoiceOut(id=amount, name=f"{amount}, {words}") for amount, words in x.offers]
     if code == "ingredient" and not x.ingredient_id:
-        starts = {w[:4].lower() for w in x.unknown if len(w) >= 4}
-        near = [(i, by) for i, by in search(" ".join(x.unknown)[:80], 12) if i in table()]
-        # Only what shares the beginning of a word with it is near enough to offer.
-        return [ChoiceOut(id=i, name=table()[i].name) for i, by in near
-                if any(w[:4].lower() in starts for w in by.split())][:4]  # fmt: skip
+        return [ChoiceOut(id=i, name=table()[i].name) for i in near(x.unknown)]
     if code == "filling":
         return [ChoiceOut(id=w, name=w) for w in ways]
     return [ChoiceOut(id=i, name=table()[i].name) for i in choices(code)]

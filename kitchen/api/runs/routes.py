@@ -14,11 +14,11 @@ from pydantic import BaseModel, Field
 from dough.accounts.butter.creaming import CupTest
 from dough.facts.needs import NEEDS
 from dough.run.after_load import NextLoad
-from dough.run.events import RunEvent, What
+from dough.run.events import AT_HEAT_K, BITES, CUES, RIMS, RunEvent, What
 from dough.run.guesses import Beside, GuessHeld
 from dough.run.outcome import OverWay, browned_said, cold_since, cup_said, effect, ways_out
 from dough.run.script import Script, too_coarse
-from dough.run.state import LineStanding, RunState, portions_spread, really_weighed, standing
+from dough.run.state import LineStanding, RunState, piece_off, portions_spread, really_weighed, standing
 from dough.run.trace import Corrected
 from kitchen.actions.runs import CloseRun, Said, StartRun, WriteDown
 from kitchen.api.asked import MAX_ID
@@ -120,7 +120,8 @@ class RunLotOut(BaseModel):
 class RunOut(BaseModel):
     """A run as it stands: its script, state and lines; now is the server's clock in ms; coarse says of which lines the
     scale is too coarse; free_from what the dough's needs keep out; guesses of others are not in the state unless
-    shared."""
+    shared; cues, rims and bites are the words that can be said, pieces_off_g how far each piece is off where that
+    matters; an oven within at_heat_k of what it is set to is at heat."""
 
     id: int
     dough_id: int
@@ -142,9 +143,14 @@ class RunOut(BaseModel):
     coarse: dict[str, str]
     portions_mean_g: float | None
     portions_sd_g: float | None
+    pieces_off_g: list[float]
     window: WindowOut | None
     cup: CupTest | None
     free_from: tuple[str, ...]
+    cues: tuple[str, ...]
+    rims: tuple[str, ...]
+    bites: tuple[str, ...]
+    at_heat_k: float
     lots: dict[str, list[RunLotOut]]
     browned: str
 
@@ -329,11 +335,12 @@ def run_out(run: Run, request: HttpRequest) -> RunOut:
         lines={w.line: standing(script, state, w.line) for w in weighings}, current=state.current(script),
         reads_g=finest, coarse={w.line: t for w in weighings if (t := too_coarse(w.grams, finest))},
         portions_mean_g=spread[0] if spread else None, portions_sd_g=spread[1] if spread else None,
+        pieces_off_g=[piece_off(script, g) for g in state.portions],
         window=_window(script), cup=cup_said(state, version_draft(run)),
         free_from=tuple(NEEDS[n].label for n in target_for(run.dough).needs if n in NEEDS),
         lots={i: [RunLotOut(id=x.pk, name=" ".join(filter(None, (x.name, x.code)))) for x in found]
               for i, found in lots_for(script).items()},
-        browned=browned_said(state),
+        browned=browned_said(state), cues=CUES, rims=RIMS, bites=BITES, at_heat_k=AT_HEAT_K,
     )  # fmt: skip
 
 

@@ -2941,6 +2941,18 @@ export interface components {
             /** Question */
             question: string;
         };
+        /**
+         * Asked
+         * @description Something that is measured: the quantity's key, label and unit.
+         */
+        Asked: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Unit */
+            unit: string;
+        };
         /** BackupOut */
         BackupOut: {
             /** Bytes */
@@ -3212,7 +3224,7 @@ export interface components {
          * BenchStep
          * @description One thing on the bench. kind: weigh, do, wait or bake; minutes as planned; lines are weighed in it; why and what
          *     to watch in words; load and pieces for what is baked; reads is the temperature that is read in it, feels how it may
-         *     feel, spoons what may go in on the spot.
+         *     feel, spoons what may go in on the spot, measures what is measured.
          */
         BenchStep: {
             /** Bang Min */
@@ -3238,6 +3250,11 @@ export interface components {
             load?: number;
             /** Look Min */
             look_min?: number | null;
+            /**
+             * Measures
+             * @default []
+             */
+            measures?: components["schemas"]["Asked"][];
             /** Minutes */
             minutes: number;
             /** Name */
@@ -8221,9 +8238,12 @@ export interface components {
          * RunOut
          * @description A run as it stands: its script, state and lines; now is the server's clock in ms; coarse says of which lines the
          *     scale is too coarse; free_from what the dough's needs keep out; guesses of others are not in the state unless
-         *     shared.
+         *     shared; cues, rims and bites are the words that can be said, pieces_off_g how far each piece is off where that
+         *     matters; an oven within at_heat_k of what it is set to is at heat.
          */
         RunOut: {
+            /** At Heat K */
+            at_heat_k: number;
             /** Bake */
             bake: number | null;
             /**
@@ -8233,6 +8253,8 @@ export interface components {
             begun_at: string;
             /** Begun By */
             begun_by: string;
+            /** Bites */
+            bites: string[];
             /** Browned */
             browned: string;
             /** Closed At */
@@ -8241,6 +8263,8 @@ export interface components {
             coarse: {
                 [key: string]: string;
             };
+            /** Cues */
+            cues: string[];
             cup: components["schemas"]["CupTest"] | null;
             /** Current */
             current: string;
@@ -8264,12 +8288,16 @@ export interface components {
             name: string;
             /** Now */
             now: number;
+            /** Pieces Off G */
+            pieces_off_g: number[];
             /** Portions Mean G */
             portions_mean_g: number | null;
             /** Portions Sd G */
             portions_sd_g: number | null;
             /** Reads G */
             reads_g: number;
+            /** Rims */
+            rims: string[];
             script: components["schemas"]["Script"];
             /** Seq */
             seq: number;
@@ -8981,6 +9009,18 @@ export interface components {
             ingredient: string;
             /** Name */
             name: string;
+        };
+        /**
+         * Spooned
+         * @description An amount by cups and spoons: in words, the grams that come of it, and how far these may be off, %.
+         */
+        Spooned: {
+            /** Grams */
+            grams: number;
+            /** Off Pct */
+            off_pct: number;
+            /** Words */
+            words: string;
         };
         /**
          * Spot
@@ -10003,11 +10043,7 @@ export interface components {
             role: string;
             /** Said */
             said: string;
-            /**
-             * Spooned
-             * @default
-             */
-            spooned?: string;
+            spooned?: components["schemas"]["Spooned"] | null;
             /** Tolerance G */
             tolerance_g: number;
         };

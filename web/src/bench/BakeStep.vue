@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
+import { words as errorWords } from '@/api/client'
 import { fixed } from '@/ui/format'
 import { typed } from '@/ui/typed'
 import { chime } from './chime'
@@ -18,7 +19,6 @@ const props = defineProps<{
   devices: ReturnType<typeof useDevices>
 }>()
 const signed = (x: number): string => `${x > 0 ? '+' : ''}${fixed(x, 0)}`
-const CUES = ['rim colours', 'gloss gone', 'puffed', 'fell back', 'not yet']
 const load = computed(() => (props.run.state.loads ?? []).find((l) => l.load === props.step.load))
 const minute = computed(() =>
   load.value ? ((load.value.pulled ?? props.work.now.value) - load.value.loaded) / 60_000 : null,
@@ -114,14 +114,17 @@ watch(air, (c) => {
 // How it came out, and what that says of the next load.
 const seen = computed(() => props.run.state.seen?.find((s) => s.load === props.step.load))
 const width = ref('')
-const looks = [
-  { of: 'rim', label: 'The rim is', words: ['pale', 'right', 'dark'] },
-  { of: 'bite', label: 'It bites', words: ['too dry', 'right', 'too soft'] },
-] as const
+const looks = computed(
+  () =>
+    [
+      { of: 'rim', label: 'The rim is', words: props.run.rims },
+      { of: 'bite', label: 'It bites', words: props.run.bites },
+    ] as const,
+)
 const said = ref({ rim: '', bite: '' })
 const wrong = ref('')
 const loads = computed(() => props.run.script.steps.filter((s) => s.kind === 'bake').length)
-const { data: next } = useQuery({
+const { data: next, error: nextError } = useQuery({
   queryKey: ['nextLoad', () => props.run.id, () => props.step.load, () => JSON.stringify(seen.value)],
   queryFn: () => api.nextLoad({ params: { path: { run_id: props.run.id, load: props.step.load ?? 1 } } }),
   enabled: () => seen.value !== undefined,
@@ -201,7 +204,13 @@ defineExpose({
     />
     <div class="row" role="group" aria-label="What is seen">
       <template v-if="load && load.pulled == null">
-        <button v-for="c in CUES" :key="c" type="button" class="big second" @click="act('cue', { cue: c })">
+        <button
+          v-for="c in run.cues"
+          :key="c"
+          type="button"
+          class="big second"
+          @click="act('cue', { cue: c })"
+        >
           {{ c }}
         </button>
         <button
@@ -251,7 +260,9 @@ defineExpose({
           Log the core <small>{{ fixed(lastCore, 1) }} °C, to learn from</small>
         </button>
       </div>
-      <p v-if="wrong" class="words alert-words" role="alert">▲ {{ wrong }}</p>
+      <p v-if="wrong || nextError" class="words alert-words" role="alert">
+        ▲ {{ wrong || errorWords(nextError) }}
+      </p>
       <div v-if="next" class="next">
         <p class="words">
           {{ (step.load ?? 1) < loads ? 'The next load' : 'Another' }}, as planned: {{ next.sentence }}

@@ -86,45 +86,35 @@ async function browned(): Promise<void> {
   if (b === null || a === null) wrong.value = 'Weigh the butter before and after, both without the pan.'
   else await act('browned', { before_g: b, after_g: a }, after.value.trim() === '' ? 'scale' : 'hand')
 }
-const MEASURES = [
-  { key: 'row_of', label: 'cookies in a row' },
-  { key: 'row_mm', label: 'row, mm' },
-  { key: 'stack_of', label: 'in a stack' },
-  { key: 'stack_mm', label: 'stack, mm' },
-  { key: 'mass_before_g', label: 'before the oven, g' },
-  { key: 'mass_after_g', label: 'after, g' },
-]
+const measures = computed(() => props.step.measures ?? [])
 const sizes = ref<Record<string, string>>({ ...props.run.state.measured })
 async function measure(): Promise<void> {
-  const said = MEASURES.filter(
+  const said = measures.value.filter(
     (q) =>
       (sizes.value[q.key] ?? '').trim() !== '' && sizes.value[q.key] !== props.run.state.measured?.[q.key],
   )
   if (said.length === 0) wrong.value = 'Nothing new is typed. A box may stay empty.'
   const bad = said.find((q) => figure(sizes.value[q.key] ?? '', null, 0) === null)
   if (bad) {
-    wrong.value = `“${sizes.value[bad.key]}” is no figure for ${bad.label}.`
+    wrong.value = `“${sizes.value[bad.key]}” is no figure for ${bad.label.toLowerCase()}.`
     return
   }
   for (const q of said) await act('measured', { quantity: q.key, text: (sizes.value[q.key] ?? '').trim() })
 }
 const pieces = computed(() => props.run.state.portions ?? [])
-/** A piece is off by more than a twentieth: it bakes otherwise than the others. */
-const OFF = 0.05
-const isOff = (g: number): boolean => Math.abs(g / props.run.script.portion_g - 1) > OFF
+const isOff = (n: number): boolean => (props.run.pieces_off_g[n] ?? 0) !== 0
 const at = (g: number): number =>
   Math.min(Math.max(430 + ((g / props.run.script.portion_g - 1) / 0.15) * 400, 8), 852)
 const lastOff = computed(() => {
-  const g = pieces.value.at(-1)
-  if (base.value !== 'shape' || g === undefined || !isOff(g)) return ''
-  const by = g - props.run.script.portion_g
+  const by = base.value === 'shape' ? (props.run.pieces_off_g.at(-1) ?? 0) : 0
+  if (by === 0) return ''
   return `${fixed(Math.abs(by), 1)} g too ${by > 0 ? 'much: take some back' : 'little: add some'}, then weigh it again`
 })
 /** How far the oven still is from its heat, by its thermometer. */
 const heats = computed(() => {
   if (base.value !== 'preheat' || live.value === null) return ''
   const to = props.run.script.oven_c - live.value
-  if (to > 4) return `oven ${fixed(live.value, 0)} °C: ${fixed(to, 0)} K to go`
+  if (to > props.run.at_heat_k) return `oven ${fixed(live.value, 0)} °C: ${fixed(to, 0)} K to go`
   return `✓ oven ${fixed(live.value, 0)} °C, at heat; walls take some minutes longer`
 })
 const additions = computed(() =>
@@ -166,7 +156,7 @@ const timer = async (minutes: number): Promise<void> => {
       :aria-label="`Pieces weighed, from ${fixed(Math.min(...pieces), 1)} to ${fixed(Math.max(...pieces), 1)} g`"
     >
       <path :d="`M430 2 V38`" class="aim" />
-      <circle v-for="(p, n) in pieces" :key="n" :cx="at(p)" cy="20" r="6" :class="{ out: isOff(p) }" />
+      <circle v-for="(p, n) in pieces" :key="n" :cx="at(p)" cy="20" r="6" :class="{ out: isOff(n) }" />
     </svg>
     <p v-if="lastOff" class="alert-words words" role="status">▲ {{ lastOff }}</p>
     <p v-if="base === 'shape' && run.portions_mean_g != null" class="words">
@@ -224,9 +214,9 @@ const timer = async (minutes: number): Promise<void> => {
       /></label>
       <button type="button" class="big second" @click="browned">Weighed both</button>
     </div>
-    <form v-if="base === 'measure'" class="row measures" @submit.prevent="measure">
-      <label v-for="q in MEASURES" :key="q.key"
-        >{{ q.label }}
+    <form v-if="measures.length" class="row measures" @submit.prevent="measure">
+      <label v-for="q in measures" :key="q.key"
+        >{{ q.label.toLowerCase() }}{{ ['mm', 'g'].includes(q.unit) ? `, ${q.unit}` : '' }}
         <input
           v-model="sizes[q.key]"
           class="form-control fig"

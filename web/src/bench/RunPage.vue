@@ -55,8 +55,11 @@ const label = computed(() => {
   if (step.value.kind === 'weigh' && (part.value?.left ?? 0) > 0) return 'Take it'
   return state(step.value.id)?.begun == null && step.value.kind !== 'weigh' ? 'Begin' : 'Done'
 })
-/** What was done last, to be taken back. */
-const last = ref<string[]>([])
+/** What each press has done, to be taken back as one. */
+const last = ref<string[][]>([])
+function pressed(...keys: string[]): void {
+  last.value = [...last.value, keys]
+}
 
 async function main(): Promise<void> {
   const s = step.value
@@ -71,32 +74,33 @@ async function main(): Promise<void> {
   }
   if (label.value === 'Begin') {
     // What waited is over when the next thing is begun.
+    const keys = []
     for (const w of steps.value.filter((x) => x.kind === 'wait' && state(x.id)?.begun != null && open(x.id)))
-      if (w.id !== s.id) await work.act('done', { step: w.id, source: 'timer' })
-    last.value = [...last.value, await work.act('begun', { step: s.id })]
+      if (w.id !== s.id) keys.push(await work.act('done', { step: w.id, source: 'timer' }))
+    pressed(...keys, await work.act('begun', { step: s.id }))
   } else {
     // Whatever is looked at next stands, even while this is still on its way.
     looking.value = ''
     const next = steps.value[at.value + 1]
-    last.value = [...last.value, await work.act('done', { step: s.id })]
+    const keys = [await work.act('done', { step: s.id })]
     if (next?.kind === 'wait' && state(next.id)?.begun == null && open(next.id))
-      await work.act('begun', { step: next.id, source: 'timer' })
+      keys.push(await work.act('begun', { step: next.id, source: 'timer' }))
+    pressed(...keys)
   }
 }
 async function skip(): Promise<void> {
   if (!step.value) return
   const id = step.value.id
   looking.value = ''
-  last.value = [...last.value, await work.act('skipped', { step: id })]
+  pressed(await work.act('skipped', { step: id }))
 }
 async function again(): Promise<void> {
   if (step.value) await work.act('again', { step: step.value.id })
 }
 async function undo(): Promise<void> {
-  const key = last.value.at(-1)
-  if (!key) return
+  const keys = last.value.at(-1) ?? []
   last.value = last.value.slice(0, -1)
-  await work.act('undone', { values: { key } })
+  for (const key of [...keys].reverse()) await work.act('undone', { values: { key } })
 }
 function show(by: number): void {
   const to = steps.value[at.value + by]

@@ -100,14 +100,16 @@ async function take(): Promise<void> {
     zero.value = reading.value.value
   } else wrong.value = 'Nothing lies on the scale yet, and nothing is typed.'
 }
+const spoonWords = (s: { words: string; grams: number; off_pct: number }): string =>
+  `${s.words}, ${fixed(s.grams, 1)} g ± ${fixed(s.off_pct, 0)} %`
 /** By cup and spoon: what they hold by the table goes in, said as a spoon's. */
 async function bySpoon(): Promise<void> {
-  const grams = Number(/: ([\d.]+) g/.exec(w.value?.spooned ?? '')?.[1] ?? NaN)
-  if (!w.value || Number.isNaN(grams)) return
-  await props.work.act('weighed', { step: props.step.id, values: { line: line.value, grams } })
+  if (!w.value?.spooned) return
+  const values = { line: line.value, grams: w.value.spooned.grams }
+  await props.work.act('weighed', { step: props.step.id, values })
   await props.work.act('note', {
     step: props.step.id,
-    values: { text: `${w.value.name} by cup and spoon: ${w.value.spooned}` },
+    values: { text: `${w.value.name} by cup and spoon: ${spoonWords(w.value.spooned)}` },
   })
 }
 const lot = (id: number): Promise<string> =>
@@ -191,7 +193,7 @@ defineExpose({ go: take, left: computed(() => lines.value.filter((x) => open(x.l
       </p>
       <p v-if="run.coarse[w.line]" class="mid">△ {{ run.coarse[w.line] }}</p>
       <p v-if="w.spooned && (run.coarse[w.line] || !reading)" class="mid">
-        Without a scale: {{ w.spooned }}.
+        Without a scale: {{ spoonWords(w.spooned) }}.
         <button type="button" class="big faint" @click="bySpoon">That went in</button>
       </p>
       <p v-if="run.free_from.length" class="mid">
