@@ -11,20 +11,14 @@ import time
 import urllib.request
 from collections.abc import Callable
 from pathlib import Path
-from statistics import median, quantiles
 from typing import Any
 
 from playwright.sync_api import Page
 
+from tools.bench import summary
 from tools.serve import chromium, demo_server
 
 ACTS, LINES = 3000, 120
-
-
-def summary(name: str, values: list[float], budget: float) -> None:
-    p95 = quantiles(values, n=20)[-1]
-    told = f"median {median(values):7.1f} ms   p95 {p95:7.1f} ms   {p95 / budget:.2f} of the {budget:.0f} ms allowed"
-    print(f"{name:<46} {told}")
 
 
 def asker(page: Page, url: str) -> Callable[[str, str, Any], Any]:

@@ -23,6 +23,7 @@ from dough.facts.kitchen_measures import (
 )
 from dough.facts.staples import BANANA, BUTTER, LEMON_JUICE, MARSHMALLOW, RASPED_PEEL, WATER, staple
 from dough.recipe.amounts import FILLING_WORDS, Amount, amount_at, amounts_in
+from dough.recipe.choose import MASS_FIRST, choose
 from dough.recipe.names import Match, match, words_of
 
 ASKS = {
@@ -56,8 +57,6 @@ SIZE_WORDS = {
 #: What is counted by the piece where no unit is said.
 COUNTED = {BANANA: "banana", MARSHMALLOW: "marshmallow"}
 PIECES = ("lemon", "orange", "lime", "banana", "marshmallow")
-#: A stated weight wins over a stated volume, a volume over a count.
-MASS_FIRST = ("g", "kg", "mg", "oz", "lb")
 #: “butter, browned”, “butter (browned)”: the browning is told after the amount, so the weight may be from before it.
 BROWNED_AFTER = re.compile(r"[,(][^,()]*\bbrowned\b", re.I)
 #: How far weight and measure may be apart before it is asked.
@@ -132,7 +131,7 @@ def read_line(text: str, habit: Habit, step: Step | None = None, cups: tuple[Cup
     if re.search(r"\bplus (?:extra|more)\b", line, re.I):
         line = re.split(r",?\s*\bplus (?:extra|more)\b", line, flags=re.I)[0]
         amounts = amounts_in(line)
-    chosen, name_text = _choose(line, amounts)
+    chosen, name_text = choose(line, amounts)
     filling = _filling(line, chosen)
     name_text, other = _first_of(_before_dash(name_text))
     other = alternative[1].strip() if alternative else other
@@ -271,56 +270,6 @@ def _mass(quantities: tuple[KitchenAmount, ...]) -> Weighed | None:
     if quantities and all(q.unit in MASS_FIRST for q in quantities):
         return weigh(staple(WATER), quantities[0], Habit.METRIC)
     return None
-
-
-def _choose(line: str, amounts: list[Amount]) -> tuple[list[Amount], str]:
-    """Which of a line's amounts count, and the text that is left for the name."""
-    rest = line
-    for a in reversed(amounts):
-        rest = rest[: a.start] + " | " + rest[a.end :]
-    name = re.sub(r"\s*\|\s*", " ", re.sub(r"\((?:[^()]*)\)", lambda m: _paren(m.group(0)), rest))
-    if not amounts:
-        return [], name
-    boxes = re.search(r"\b(package|packet|pkg|box|bag|bar|tin|can|jar|tub|sachet|block|pack|square)s?\b", line, re.I)
-    first = amounts[0]
-    sized = [a for a in amounts[1:] if a.quantity.unit in (*MASS_FIRST, "ml", "fl oz", "tsp", "tbsp", "cup")]
-    each_of = [a for a in sized if re.match(r"\s*(?:each|apiece|a piece|per piece)\b", line[a.end :], re.I)]
-    if each_of:
-        # “2 sticks (113 g each)”: so many times what one weighs.
-        weight, many = each_of[0].quantity, first.quantity
-        return [
-            replace(each_of[0], quantity=replace(weight, low=weight.low * many.low, high=weight.high * many.high))
-        ], name
-    counted = first.quantity.unit == "" and re.match(r"^[\d ]+[x×] ?\d", line)
-    if sized and (counted or (boxes and first.quantity.unit in ("", "box"))):
-        each, count = sized[0].quantity, first.quantity.low
-        return [replace(sized[0], quantity=replace(each, low=each.low * count, high=each.high * count))], name
-    mass = [a for a in amounts if a.quantity.unit in MASS_FIRST]
-    if mass:
-        grams = [a for a in mass if a.quantity.unit in ("g", "kg")]
-        return [(grams or mass)[0]], name
-    joined = [first]
-    for a in amounts[1:]:
-        between = line[joined[-1].end : a.start].strip().lower()
-        if between in ("plus", "+", "and", "&"):
-            joined.append(a)
-        elif between in ("minus", "less"):
-            joined.append(replace(a, quantity=replace(a.quantity, low=-a.quantity.low, high=-a.quantity.high)))
-        elif re.search(r"(?:\+|\bplus)$", between) and not re.search(r"[^\W\d_]", line[a.end :]):
-            # “1/2 cup butter + 1 tbsp”: the name stands between the two.
-            joined.append(a)
-    with_unit = [a for a in amounts if a.quantity.unit]
-    if len(joined) == 1 and not first.quantity.unit and with_unit:
-        return [with_unit[0]], name
-    return joined, name
-
-
-def _paren(text: str) -> str:
-    """What a bracket adds to the name: nothing when it held only amounts or an alternative."""
-    inside = text.strip("()")
-    if re.match(r"\s*or\b", inside, re.I):
-        return f", {inside.strip()}"
-    return f" , {inside} " if re.search(r"[A-Za-z]{3,}", inside) else " "
 
 
 def _before_dash(text: str) -> str:

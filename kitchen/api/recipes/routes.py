@@ -91,12 +91,7 @@ class RecipeOut(BaseModel):
     habit: Habit
     lines: list[RecipeLineOut]
     aside: list[str]
-    oven_c: float | None
-    oven_said: str
-    fan: bool
-    minutes: list[float] | None
     makes: int | None
-    portion_g: float | None
     draft: DraftDoc | None
     style: str
     facts: list[ProcessFactOut]
@@ -140,12 +135,7 @@ def read(request: HttpRequest, payload: ReadIn) -> RecipeOut:
         habit=recipe.habit,
         lines=[_line_out(x) for x in recipe.lines],
         aside=list(recipe.aside),
-        oven_c=bake.oven_c,
-        oven_said=bake.oven_said,
-        fan=bake.fan,
-        minutes=list(bake.minutes) if bake.minutes else None,
         makes=bake.makes,
-        portion_g=bake.portion_g,
         draft=DraftDoc.of(opened.file.draft) if opened.file else None,
         style=opened.file.style if opened.file else "",
         facts=[_fact(f) for f in bake.facts],

@@ -7818,8 +7818,6 @@ export interface components {
             draft: components["schemas"]["DraftDoc"] | null;
             /** Facts */
             facts: components["schemas"]["ProcessFactOut"][];
-            /** Fan */
-            fan: boolean;
             habit: components["schemas"]["Habit"];
             /** Kind */
             kind: string;
@@ -7827,18 +7825,10 @@ export interface components {
             lines: components["schemas"]["RecipeLineOut"][];
             /** Makes */
             makes: number | null;
-            /** Minutes */
-            minutes: number[] | null;
             /** Note */
             note: string;
-            /** Oven C */
-            oven_c: number | null;
-            /** Oven Said */
-            oven_said: string;
             /** Overlooked */
             overlooked: string[];
-            /** Portion G */
-            portion_g: number | null;
             /** Reader */
             reader: number;
             /** Style */

@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import { useRoute } from 'vue-router'
 import { fixed } from '@/ui/format'
+import { countdown } from './countdown'
 import { useRun } from './useRun'
 
 /** A second screen for a pocket: what is due, and one big thing to press at the oven. */
@@ -11,10 +12,6 @@ const work = useRun(id)
 const { run, now, waiting, away } = work
 const inside = computed(() => (run.value?.state.loads ?? []).filter((l) => l.pulled == null))
 const timers = computed(() => [...(run.value?.state.timers ?? [])].sort((a, b) => a.until - b.until))
-const left = (until: number): string => {
-  const s = Math.round((until - now.value) / 1000)
-  return `${s < 0 ? '▲ +' : ''}${Math.floor(Math.abs(s) / 60)}:${String(Math.abs(s) % 60).padStart(2, '0')}`
-}
 const step = computed(() => run.value?.script.steps.find((s) => s.id === run.value?.current))
 async function pulled(load: number): Promise<void> {
   const bake = run.value?.script.steps.find((s) => s.kind === 'bake' && s.load === load)
@@ -43,7 +40,8 @@ async function pulled(load: number): Promise<void> {
       </section>
       <ul v-if="timers.length" aria-label="Timers, what is due first">
         <li v-for="t in timers" :key="t.name" :class="{ due: t.until <= now }">
-          <span>{{ t.name }}</span> <b class="fig">{{ left(t.until) }}</b>
+          <span>{{ t.name }}</span>
+          <b class="fig">{{ t.until <= now ? '▲ ' : '' }}{{ countdown((t.until - now) / 1000) }}</b>
           <button
             type="button"
             :aria-label="`Stop ${t.name}`"

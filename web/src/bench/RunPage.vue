@@ -7,9 +7,9 @@ import { askAnew } from '@/api/askAnew'
 import { words } from '@/api/client'
 import { fixed } from '@/ui/format'
 import BakeStep from './BakeStep.vue'
-import { chime } from './chime'
 import DoStep from './DoStep.vue'
 import { keepShell } from './keepShell'
+import TimersBar from './TimersBar.vue'
 import { useDevices } from './useDevices'
 import { useRun } from './useRun'
 import WeighStep from './WeighStep.vue'
@@ -19,7 +19,7 @@ const queryClient = useQueryClient()
 const id = computed(() => Number(route.params['id']))
 const work = useRun(id)
 const devices = useDevices()
-const { run, now, waiting, away, problem } = work
+const { run, waiting, away, problem } = work
 const lock = useWakeLock()
 onMounted(() => void lock.request('screen').catch(() => undefined))
 watch(
@@ -40,15 +40,6 @@ const at = computed(() => steps.value.findIndex((s) => s.id === step.value?.id))
 const coming = computed(() => steps.value.slice(at.value + 1, at.value + 3))
 const state = (key: string) => run.value?.state.steps?.[key]
 const open = (key: string): boolean => state(key)?.done == null && !state(key)?.skipped
-const timers = computed(() =>
-  [...(run.value?.state.timers ?? [])]
-    .sort((a, b) => a.until - b.until)
-    .map((t) => ({ ...t, left: (t.until - now.value) / 1000 })),
-)
-const shown = (seconds: number): string => {
-  const s = Math.abs(Math.round(seconds))
-  return `${seconds < 0 ? '+' : ''}${Math.floor(s / 60)}:${String(s % 60).padStart(2, '0')}`
-}
 const label = computed(() => {
   if (!step.value) return 'Close the run'
   if (step.value.kind === 'bake' && part.value?.label) return part.value.label
@@ -127,21 +118,6 @@ useEventListener(window, 'keydown', (event: KeyboardEvent) => {
   } else if (event.key === 'ArrowRight') show(1)
   else if (event.key === 'ArrowLeft') show(-1)
 })
-const rung = new Set<string>()
-watch(now, () => {
-  for (const t of timers.value)
-    if (t.left <= 0 && !rung.has(`${t.name}${t.until}`)) {
-      rung.add(`${t.name}${t.until}`)
-      chime('timer')
-    }
-})
-const longer = (t: { name: string; until: number; step: string }): void => {
-  void work.act('timer', {
-    step: t.step,
-    values: { timer: t.name, until: Math.max(t.until, now.value) + 60_000 },
-    source: 'timer',
-  })
-}
 </script>
 
 <template>
@@ -162,26 +138,7 @@ const longer = (t: { name: string; until: number; step: string }): void => {
       <RouterLink v-if="run" class="plain" :to="`/run/${run.id}/phone`">on a phone</RouterLink>
       <button type="button" class="plain" :aria-expanded="all" @click="all = !all">all steps</button>
     </header>
-    <div v-if="timers.length" class="timers" role="timer" aria-label="Timers, what is due first">
-      <button
-        v-for="t in timers"
-        :key="t.name"
-        type="button"
-        :class="{ due: t.left <= 0 }"
-        @click="longer(t)"
-      >
-        {{ t.left <= 0 ? '▲ ' : '' }}{{ t.name }} <b class="fig">{{ shown(t.left) }}</b>
-        <span class="small-words">+1 min</span>
-      </button>
-      <button
-        v-for="t in timers.filter((x) => x.left <= 0)"
-        :key="`off${t.name}`"
-        type="button"
-        @click="work.act('timer_off', { step: t.step, values: { timer: t.name }, source: 'timer' })"
-      >
-        stop {{ t.name }}
-      </button>
-    </div>
+    <TimersBar v-if="run" :timers="run.state.timers ?? []" :work="work" />
     <p v-if="problem || failed" class="alert-words pad" role="alert">▲ {{ problem || failed }}</p>
     <ol v-if="all" class="every">
       <li v-for="s in steps" :key="s.id">
@@ -332,33 +289,6 @@ header {
   color: var(--cobalt);
   min-height: 44px;
   padding: 0 10px;
-}
-.timers {
-  display: flex;
-  gap: 10px;
-  flex-wrap: wrap;
-  padding: 6px 18px;
-  background: var(--enamel-2);
-}
-.timers button {
-  min-height: 64px;
-  border: 2px solid var(--mark);
-  background: var(--enamel);
-  color: var(--ink);
-  border-radius: 4px;
-  font-size: 1.125rem;
-  padding: 0 14px;
-}
-.timers b {
-  font-size: 1.75rem;
-}
-.timers .due {
-  background: var(--butter);
-  color: #1a2233;
-  border-color: var(--alert);
-}
-.timers .due .small-words {
-  color: #1a2233;
 }
 .pad {
   padding: 4px 18px;

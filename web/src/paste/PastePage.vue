@@ -10,11 +10,12 @@ import { useReference } from '@/api/queries'
 import OwnDialog from '@/stages/formula/OwnDialog.vue'
 import TopBar from '@/ui/TopBar.vue'
 import { HABITS } from '@/ui/useHabit'
+import AlikeQuestions from './AlikeQuestions.vue'
+import ProcessFacts from './ProcessFacts.vue'
 import ReviewRow from './ReviewRow.vue'
 import { draftOf, openQuestions, type Reviewed } from './review'
 
 type Recipe = Schemas['RecipeOut']
-type Choice = Schemas['ChoiceOut']
 
 const router = useRouter()
 const queryClient = useQueryClient()
@@ -30,42 +31,7 @@ const kept = computed(() => rows.value.filter((r) => r.keep && r.line.ingredient
 const open = computed(() => openQuestions(rows.value))
 const nameless = computed(() => rows.value.filter((r) => r.keep && !r.line.ingredient).length)
 
-/** What is understood of the process, one row for each wording, and which of them the cook has dropped. */
-const told = computed(() => {
-  const rows = new Map<string, string[]>()
-  for (const f of recipe.value?.facts ?? []) {
-    const value =
-      typeof f.value === 'number'
-        ? `${f.label} ${trimmed(f.value)} ${f.unit}`.trim()
-        : f.value.replace('_', ', ')
-    rows.set(f.words, [...(rows.get(f.words) ?? []), value])
-  }
-  return [...rows].map(([words, says]) => ({ words, says: says.join(', ') }))
-})
-const trimmed = (n: number): string => String(Math.round(n * 100) / 100)
 const dropped = ref(new Set<string>())
-function drop(words: string, out: boolean): void {
-  const next = new Set(dropped.value)
-  if (out) next.add(words)
-  else next.delete(words)
-  dropped.value = next
-}
-
-/** Questions that several lines ask with the same answers: answered once for all of them. */
-const alike = computed(() => {
-  const found = new Map<
-    string,
-    { key: string; code: string; question: string; choices: Choice[]; rows: string[] }
-  >()
-  for (const r of rows.value.filter((x) => x.keep))
-    for (const a of r.line.asks.filter((x) => ['filling', 'flour', 'salt', 'cocoa'].includes(x.code))) {
-      const key = a.code + JSON.stringify(a.choices.map((c) => c.id))
-      const one = found.get(key) ?? { key, code: a.code, question: a.question, choices: a.choices, rows: [] }
-      one.rows.push(r.id)
-      found.set(key, one)
-    }
-  return [...found.values()].filter((q) => q.rows.length > 1)
-})
 const shown = new Map<string, InstanceType<typeof ReviewRow>>()
 function keep(id: string, row: unknown): void {
   if (row) shown.set(id, row as InstanceType<typeof ReviewRow>)
@@ -210,17 +176,7 @@ async function enter(): Promise<void> {
           <option v-for="m in HABITS" :key="m.id" :value="m.id">{{ m.name }}</option>
         </select>
         <p v-if="recipe.note" class="alert-words" role="status">▲ {{ recipe.note }}</p>
-        <fieldset v-if="told.length" class="bake">
-          <legend>How it is made, by the words it says</legend>
-          <BFormCheckbox
-            v-for="t in told"
-            :key="t.words"
-            :model-value="!dropped.has(t.words)"
-            @update:model-value="drop(t.words, !$event)"
-          >
-            <b>{{ t.says }}</b> <span class="small-words">“{{ t.words }}”</span>
-          </BFormCheckbox>
-        </fieldset>
+        <ProcessFacts v-model="dropped" :facts="recipe.facts" />
         <p v-if="recipe.makes !== null" class="small-words">Makes {{ recipe.makes }} pieces.</p>
         <details v-if="recipe.aside.length" class="aside" :open="recipe.overlooked.length > 0">
           <summary>
@@ -257,17 +213,7 @@ async function enter(): Promise<void> {
         <p v-if="rows.length === 0" class="alert-words">
           ▲ No ingredient was found in this text. Put each on its own line, such as “250 g plain flour”.
         </p>
-        <p v-for="q in alike" :key="q.key" class="alike">
-          {{ q.rows.length }} lines ask: {{ q.question }}
-          <BButton
-            v-for="c in q.choices"
-            :key="c.id"
-            size="sm"
-            variant="outline-primary"
-            @click="answerAll(q.code, c.id, q.rows)"
-            >all {{ c.name }}</BButton
-          >
-        </p>
+        <AlikeQuestions :rows="rows" @answer="answerAll" />
         <ReviewRow
           v-for="r in rows"
           :key="r.id"
@@ -344,13 +290,6 @@ textarea {
   outline: 2px solid var(--cobalt);
   outline-offset: 2px;
 }
-.bake {
-  margin: 10px 0 0;
-}
-.bake legend {
-  font-size: 0.9375rem;
-  margin: 0;
-}
 .aside {
   margin-top: 8px;
   font-size: 0.8125rem;
@@ -375,15 +314,6 @@ header {
 }
 .ask {
   color: var(--alert);
-}
-.alike {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px 10px;
-  align-items: baseline;
-  background: var(--butter-wash);
-  padding: 6px 10px;
-  margin: 6px 0;
 }
 .nothing {
   max-width: 30rem;
