@@ -1,24 +1,11 @@
-import { openDB, type IDBPDatabase } from 'idb'
+import { browserStore } from '@/api/browserStore'
 import type { Schemas } from '@/api/client'
 
 export type Act = Schemas['RunEventIn']
 
 /** Acts that the server has not written down yet, in order, kept by the browser over a reload, a crash, a dead server. */
 const STORE = 'acts'
-let opened: Promise<IDBPDatabase | null> | null = null
-let openedIn: unknown = null
-
-function database(): Promise<IDBPDatabase | null> {
-  if (opened === null || openedIn !== globalThis.indexedDB) {
-    openedIn = globalThis.indexedDB
-    opened = openDB('tarte-bench', 1, {
-      upgrade(db) {
-        db.createObjectStore(STORE, { keyPath: 'place', autoIncrement: true })
-      },
-    }).catch(() => null)
-  }
-  return opened
-}
+const database = browserStore('tarte-bench', STORE, { keyPath: 'place', autoIncrement: true })
 
 /** An act that waits, with its place in the order. */
 export interface WaitingAct {

@@ -1,4 +1,4 @@
-import { openDB, type IDBPDatabase } from 'idb'
+import { browserStore } from '@/api/browserStore'
 import type { Edit, Work } from './useDough'
 
 /** A working copy the server does not have yet: what it is based on, edits it has not answered, since when it waits. */
@@ -10,24 +10,7 @@ export interface Waiting {
 }
 
 const STORE = 'drafts'
-let opened: Promise<IDBPDatabase | null> | null = null
-let openedIn: unknown = null
-
-/** The browser's own database; null where there is none, or none is allowed. */
-function database(): Promise<IDBPDatabase | null> {
-  if (opened === null || openedIn !== globalThis.indexedDB) {
-    openedIn = globalThis.indexedDB
-    opened = open().catch(() => null)
-  }
-  return opened
-}
-async function open(): Promise<IDBPDatabase> {
-  return openDB('tarte', 1, {
-    upgrade(db) {
-      db.createObjectStore(STORE)
-    },
-  })
-}
+const database = browserStore('tarte', STORE)
 
 /** Whose draft of which dough: devices are shared, and numbers start anew in another kitchen. */
 export function placeOf(kitchen: string, cook: string, dough: number): string {

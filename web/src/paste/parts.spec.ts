@@ -1,0 +1,47 @@
+import { mount } from '@vue/test-utils'
+import { expect, it } from 'vitest'
+import type { Schemas } from '@/api/client'
+import { press } from '@/testing'
+import AlikeQuestions from './AlikeQuestions.vue'
+import ProcessFacts from './ProcessFacts.vue'
+import type { Reviewed } from './review'
+
+const ask = (code: string, ...ids: string[]) => ({
+  code,
+  question: `${code}?`,
+  choices: ids.map((id) => ({ id, name: id })),
+})
+const row = (id: string, keep: boolean, ...asks: ReturnType<typeof ask>[]) =>
+  ({ id, keep, answered: [], line: { asks } }) as unknown as Reviewed
+
+it('asks once what several lines ask alike, of those that are taken', async () => {
+  const w = mount(AlikeQuestions, {
+    props: {
+      rows: [
+        row('a', true, ask('filling', 'spooned', 'scooped')),
+        row('b', true, ask('filling', 'spooned', 'scooped'), ask('amount')),
+        row('c', true, ask('filling', 'packed')),
+        row('d', false, ask('filling', 'spooned', 'scooped')),
+        row('e', true, ask('amount')),
+      ],
+    },
+  })
+  expect(w.findAll('p')).toHaveLength(1)
+  expect(w.text()).toContain('2 lines ask: filling?')
+  await press(w, 'all scooped')
+  expect(w.emitted('answer')).toEqual([['filling', 'scooped', ['a', 'b']]])
+})
+
+it('shows each fact of the process by its words, one row for one wording, and drops them together', async () => {
+  const facts = [
+    { field: 'oven_c', value: 170, label: 'Oven', unit: '°C', words: 'at 170 fan' },
+    { field: 'fan', value: 'fan', label: 'Fan', unit: '', words: 'at 170 fan' },
+    { field: 'rest_h', value: 1 / 3, label: 'Rest', unit: 'h', words: 'chill 20 min' },
+  ] as Schemas['ProcessFactOut'][]
+  const w = mount(ProcessFacts, { props: { facts, modelValue: new Set<string>() } })
+  expect(w.findAll('input')).toHaveLength(2)
+  expect(w.text()).toContain('Oven 170 °C, fan')
+  expect(w.text()).toContain('Rest 0.33 h')
+  await w.findAll('input')[0]?.setValue(false)
+  expect(w.emitted('update:modelValue')?.[0]?.[0]).toEqual(new Set(['at 170 fan']))
+})
