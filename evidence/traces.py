@@ -69,10 +69,16 @@ def drawn(rng: np.random.Generator) -> Reality:
     return Reality(moved(NOTHING, moves), numbers, WARM_SD * float(rng.normal()))
 
 
-def _case(style: str) -> tuple[BakeCase, float, float]:
-    """A style's usual formula, its minutes, and what its core has come to near their end."""
+def usual_case(style: str) -> BakeCase:
+    """A style's usual formula in a kitchen nothing is known of."""
     found = Setting(from_style_formula(styles()[style])[0], styles()[style], Kit()).case()
     assert isinstance(found, BakeCase)
+    return found
+
+
+def _case(style: str) -> tuple[BakeCase, float, float]:
+    """A style's usual formula, its minutes, and what its core has come to near their end."""
+    found = usual_case(style)
     minutes = found.heat.minutes
     goal = next(c for t, c in _baked(found, minutes, None, values()) if t >= 0.85 * minutes)
     return found, minutes, goal

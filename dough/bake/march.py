@@ -94,6 +94,20 @@ def _raw(c: Case, p: Parameters, holds: Isotherm) -> Rings:
 
 
 @phase
+def as_it_goes_in(c: Case, p: Parameters) -> tuple[float, float, float]:
+    """(ln viscosity in Pa s, yield stress in Pa, m³ per kg) of the piece before the oven."""
+    holds = isotherm(c.iso_a, c.iso_b)
+    rings = _raw(c, p, holds)
+    held = flour_water(c.x_w, log_isotherm(c.x_w / c.x_dry, c.dough_c, holds, p.A_T), c, p)
+    in_solution, syrup = rings.dissolved_kg_kg[0], c.x_w - held
+    glass = glass_k(in_solution, syrup, c.sugar_tg, p)
+    ln_eta, yield_pa = stiffness(
+        c.dough_c, c.x_w, held, syrup, in_solution, glass, 1.0, rings.solid_fat[0], c, p
+    )  # fmt: skip
+    return ln_eta, yield_pa, c.v_dry + c.x_w / 1000.0 + rings.gas_m3_kg[0]
+
+
+@phase
 def _around(c: Case, p: Parameters, t0_s: float, t1_s: float, baking: bool) -> Surroundings:
     """The oven, its air dipped by the door, or the room on and then off the pan."""
     if baking:

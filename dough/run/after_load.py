@@ -72,12 +72,16 @@ class NextLoad:
 def next_load(case: BakeCase, planned_min: float, seen: Seen, wanted: Cookie) -> NextLoad:
     """What a load says of the next one. Raises EntryError where nothing was seen, EntryErrors where the model can't say
     it."""
-    known = _known(case, seen, wanted)
-    now = replace(case, taught=known.taught, heat=replace(case.heat, minutes=planned_min))
+    return helping(replace(case, taught=_known(case, seen, wanted).taught), planned_min, wanted)
+
+
+def helping(case: BakeCase, minutes: float, wanted: Cookie) -> NextLoad:
+    """How pieces that wait would come out, and what can still be done that helps. Raises EntryErrors as above."""
+    now = replace(case, heat=replace(case.heat, minutes=minutes))
     base = forecast(now)
     at = compare(base.cookie, wanted)
     found = []
-    for words, changed in _possible(now, planned_min):
+    for words, changed in _possible(now, minutes):
         try:
             cookie = forecast(changed).cookie
         except EntryErrors:

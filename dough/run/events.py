@@ -47,6 +47,7 @@ class What(StrEnum):
     LOT = "lot"
     SEEN = "seen"
     BROWNED = "browned"
+    PRESSED = "pressed"
     UNDONE = "undone"
     CLOSED = "closed"
 
@@ -76,6 +77,7 @@ _ASKED: dict[What, dict[str, tuple[float, float] | None]] = {
     What.LOT: {"line": None, "lot": (1.0, 2**31)},
     What.SEEN: {"load": (1.0, 60.0)},
     What.BROWNED: {"before_g": (1.0, 50_000.0), "after_g": (0.5, 50_000.0)},
+    What.PRESSED: {"ball_g": (2.0, 500.0), "weight_g": (50.0, 20_000.0), "width_mm": (10.0, 400.0), "c": (-5.0, 45.0)},
     What.NOTE: {"text": None},
     What.UNDONE: {"key": None},
 }

@@ -1,10 +1,11 @@
 """The press test: a known weight set on a weighed ball for half a minute, and how wide it became.
 
 A ball between two plates flows until its yield stress carries the weight, or the time is over (squeeze flow of a yield
-stress fluid that sticks to both plates: stress F/πR² = yield·(√3 + 2R/3h) + viscosity·rate·(3 + 1.5 R²/h²); rheology of
-pastes, M). What the forecast thinks of the raw dough gives the width it should have; what is read instead moves what is
-known of this kitchen's flow and of the flour that really works in the dough. The stiffness of cold dough is where the
-model is least sure: that error is shared by all presses of a kitchen, so earlier ones take it out.
+stress fluid that sticks to both plates: stress F/πR² = yield·(√3 + 2R/3h) + viscosity·rate·(3 + 1.5 R²/h²); rheology
+of pastes, M). What the forecast thinks of the raw dough gives the width it should have; what is read instead moves what
+is known of this kitchen's flow and of how stiff this dough is today (flour by feel, egg, mixing). The stiffness of cold
+dough is where the model is least sure: that error is shared by all presses of a kitchen, so earlier ones take it out.
+Which ingredient made a dough stiff can't be told by it (``evidence.press``).
 """
 
 from __future__ import annotations
@@ -19,22 +20,28 @@ from dough.bake.contract import BakeCase, Estimate
 from dough.bake.intake import bake_inputs
 from dough.bake.model import forecast
 from dough.bake.raw import Stiffness, raw_stiffness
+from dough.bake.taught import THETA, Taught
+from dough.facts.cookie import Cookie
 from dough.facts.errors import EntryError
 from dough.plan.shapes import ball_mm
-from dough.run.update import Array, Guess, updated
+from dough.run.after_load import NextChange, helping
+from dough.run.update import Array, Found, Guess, N, updated
 
 GRAVITY = 9.81
-SECONDS, STEP_S, MOST_STRAIN = 30.0, 0.5, 0.05
-#: One sd: flour that goes in by feel and flour that was weighed (how it drinks), as shares; the dough's temperature, K;
-#: a pressed width, share; the model about a raw dough's viscosity and yield, natural logarithms (judgement, L).
-FLOUR_FEEL_SD, FLOUR_SD, WARM_SD, WIDTH_SD = 0.04, 0.015, 0.5, 0.02
-VISCOUS_SD, YIELD_SD = 0.6, 0.5
+SECONDS, STEP_S, MOST_STRAIN = 30.0, 0.5, 0.006
+#: One sd, natural logarithms: how stiff a dough is on its day where flour went in by feel and where all was weighed; of
+#: the model about a raw dough's viscosity and yield; of a pressed width. Of the dough's temperature, K (judgement, L).
+DAY_FEEL_SD, DAY_SD, VISCOUS_SD, YIELD_SD, WIDTH_SD, WARM_SD = 0.35, 0.25, 0.6, 0.5, 0.02, 0.5
 NORMAL_80 = 1.2816
 #: A ball this wide against its raw width has hardly been pressed, or has run away from under the weight.
 LEAST_PRESSED, MOST_PRESSED = 1.04, 4.0
-#: Place of this press's flour among the extras.
-FLOUR = 2
-#: It says something when it takes a tenth off what the flour may be off by.
+#: How much wider a press should make a ball, and the weights a bench has, g.
+#: A small ball is enough, and one that a bench's weights can press.
+BALL_G, WIDENED, WEIGHTS_G = 15.0, 1.4, (*range(200, 1000, 100), *range(1000, 3001, 500))
+ANY = Cookie()
+#: Places of this press's day among the extras, and of the kitchen's flow in what is known.
+DAY, FLOW = 2, THETA.index("spread")
+#: It says something when it takes a tenth off how stiff it may be.
 TELLS = 0.9
 
 
@@ -52,17 +59,19 @@ class Press:
 
 @dataclass(frozen=True, slots=True)
 class Pressed:
-    """What a press says: the width the forecast thought of, mm; the stress that carried the weight at the end, Pa (at
-    most the dough's yield stress, for it may still have crept); flour as a share more or less with its 80 % range; the
-    baked width before and with it, mm; and words. tells is False where it says no more than was known."""
+    """What a press says: the width the forecast thought of, mm; the stress that carried the weight at the end, Pa (the
+    dough's yield stress is at most that, for it may still have crept); how stiff it is beside this dough as forecast
+    here, a factor with its 80 % range; the baked width before and with it, mm; words; and what can still be done about
+    it. tells is False where it says no more than was known."""
 
     thought_mm: float
     carried_pa: float
-    flour: Estimate
+    stiff: Estimate
     width_mm: float
     was_mm: float
     tells: bool
     words: str
+    changes: tuple[NextChange, ...]
 
 
 def pressed_mm(dough: Stiffness, ball_g: float, weight_g: float, seconds: float = SECONDS) -> float:
@@ -92,8 +101,9 @@ def carried_pa(press: Press, density_kg_m3: float) -> float:
     return force / (math.pi * radius * radius) / (math.sqrt(3.0) + 2.0 * radius / height / 3.0)
 
 
-def pressed(case: BakeCase, press: Press, earlier: Sequence[Press] = ()) -> Pressed:
-    """What a press says of this dough; earlier are presses of the same dough in this kitchen.
+def pressed(case: BakeCase, press: Press, earlier: Sequence[Press] = (), wanted: Cookie = ANY) -> Pressed:
+    """What a press says of this dough; earlier are presses of the same dough in this kitchen, wanted the cookie
+    aimed at.
 
     Raises EntryError for a width no such press gives, EntryErrors where the model can't say it.
     """
@@ -108,20 +118,40 @@ def pressed(case: BakeCase, press: Press, earlier: Sequence[Press] = ()) -> Pres
         )
     presses = (press, *earlier)
     guess = _found(at, presses)
-    sd = _flour_sd(press)
-    flour, width = sd * guess.extras[FLOUR], NORMAL_80 * sd * guess.left[FLOUR]
+    # How stiff it is on the whole: what this kitchen's flow and the day make of it together.
+    before = np.concatenate([-np.array(case.taught.root[FLOW]), np.zeros(len(guess.cov) - N)])
+    before[N + DAY] = _day_sd(press)
+    today = _day_sd(press) * guess.extras[DAY]
+    on_the_whole = today - math.log(guess.taught.learned.spread / case.taught.learned.spread)
+    left = math.sqrt(before @ guess.cov @ before)
+    tells = left < TELLS * float(np.linalg.norm(before))
+    stiff = Estimate(*(math.exp(on_the_whole + x * NORMAL_80 * left) for x in (0.0, -1.0, 1.0)))
     was = forecast(case).estimates["diameter_mm"].value
-    now = forecast(_floured(replace(case, taught=guess.taught), flour)).estimates["diameter_mm"].value
-    found = Estimate(flour, flour - width, flour + width)
-    tells = guess.left[FLOUR] < TELLS
+    corrected = replace(case, taught=softer(guess.taught, -today))
+    now = forecast(corrected).estimates["diameter_mm"].value
     thought = pressed_mm(raw, press.ball_g, press.weight_g)
     carried = carried_pa(press, raw.density_kg_m3)
-    return Pressed(thought, carried, found, now, was, tells, _said(found, tells, was, now))
+    changes = helping(corrected, case.heat.minutes, wanted).changes if tells else ()
+    return Pressed(thought, carried, stiff, now, was, tells, _said(stiff, tells, was, now), changes)
 
 
-def _found(case: BakeCase, presses: Sequence[Press]) -> Guess:
-    """The best guess by all presses. Extras: the model's error about viscosity and yield, then flour and warmth of
-    each press."""
+def weight_for(case: BakeCase, ball_g: float, dough_c: float) -> float:
+    """The weight that should widen a ball by about two fifths, g; as much as a bench has where none does."""
+    raw = raw_stiffness(
+        bake_inputs(replace(case, handling=replace(case.handling, dough_temp_c=dough_c))), case.taught.learned
+    )
+    goal = WIDENED * ball_mm(ball_g, raw.density_kg_m3 / 1000.0)
+    return next((float(g) for g in WEIGHTS_G if pressed_mm(raw, ball_g, g) >= goal), float(WEIGHTS_G[-1]))
+
+
+def softer(taught: Taught, by: float) -> Taught:
+    """The same kitchen with a dough that flows more readily, natural logarithm."""
+    return replace(taught, learned=replace(taught.learned, spread=taught.learned.spread * math.exp(by)))
+
+
+def _found(case: BakeCase, presses: Sequence[Press]) -> Found:
+    """The best guess by all presses. Extras: the model's error about viscosity and yield, then day and warmth of each
+    press."""
 
     def told(guesses: Sequence[Guess]) -> Array:
         return np.array([[_thought(case, g, n, x) for n, x in enumerate(presses)] for g in guesses])
@@ -132,35 +162,31 @@ def _found(case: BakeCase, presses: Sequence[Press]) -> Guess:
 
 def _thought(case: BakeCase, guess: Guess, n: int, press: Press) -> float:
     """ln of the width one press would have, mm, in one state of things."""
-    flour, warmer = (guess.extras[FLOUR + 2 * n + i] for i in (0, 1))
+    day, warmer = (guess.extras[DAY + 2 * n + i] for i in (0, 1))
     handling = replace(case.handling, dough_temp_c=press.dough_c + WARM_SD * warmer)
-    mixed = _floured(replace(case, handling=handling), _flour_sd(press) * flour)
-    raw = raw_stiffness(bake_inputs(mixed), guess.taught.learned)
+    raw = raw_stiffness(bake_inputs(replace(case, handling=handling)), guess.taught.learned)
+    today = _day_sd(press) * day
     stiff = Stiffness(
-        raw.viscosity_pa_s * math.exp(VISCOUS_SD * guess.extras[0]),
-        raw.yield_pa * math.exp(YIELD_SD * guess.extras[1]),
+        raw.viscosity_pa_s * math.exp(VISCOUS_SD * guess.extras[0] + today),
+        raw.yield_pa * math.exp(YIELD_SD * guess.extras[1] + today),
         raw.density_kg_m3,
     )
     return math.log(pressed_mm(stiff, press.ball_g, press.weight_g))
 
 
-def _flour_sd(press: Press) -> float:
-    return FLOUR_FEEL_SD if press.by_feel else FLOUR_SD
+def _day_sd(press: Press) -> float:
+    return DAY_FEEL_SD if press.by_feel else DAY_SD
 
 
-def _floured(case: BakeCase, more: float) -> BakeCase:
-    return replace(case, makeup=replace(case.makeup, flour_g=case.makeup.flour_g * (1.0 + more)))
-
-
-def _said(flour: Estimate, tells: bool, was: float, now: float) -> str:
+def _said(stiff: Estimate, tells: bool, was: float, now: float) -> str:
     if not tells:
         return (
-            "Says no more than was known: a degree of the dough moves such a width as much as flour does. Press at 20 °C "
-            "or more, with the dough's temperature read, and press this dough each time: earlier presses make it surer."
+            "Says no more than was known. A degree of the dough matters as much: press at 18 °C or more with its "
+            "temperature read, a weight that widens the ball by a third or more, and this dough each time."
         )
-    low, high = sorted((abs(flour.low or 0.0), abs(flour.high or 0.0)))
-    width = f"It would bake to {now:.0f} mm instead of {was:.0f}." if abs(now - was) >= 0.5 else "Its width stays."
-    if (flour.low or 0.0) < 0.0 < (flour.high or 0.0):
-        return f"Within what was known: flour {100 * (flour.low or 0):+.0f} to {100 * (flour.high or 0):+.0f} %. {width}"
-    more = "more" if flour.value > 0 else "less"
-    return f"As if {100 * abs(flour.value):.0f} % {more} flour were in it ({100 * low:.0f} to {100 * high:.0f}). {width}"
+    low, high = stiff.low or stiff.value, stiff.high or stiff.value
+    width = f"Will bake to {now:.0f} mm instead of {was:.0f}" if abs(now - was) >= 0.5 else f"{was:.0f} mm stands"
+    if low < 1.0 < high:
+        return f"{width}: as stiff as forecast, {low:.2f} to {high:.2f} times."
+    which = "stiffer" if stiff.value > 1.0 else "softer"
+    return f"{width}: the dough is {which} than forecast, {stiff.value:.2f} times ({low:.2f} to {high:.2f})."

@@ -81,6 +81,16 @@ class SeenLoad:
 
 
 @dataclass(frozen=True, slots=True)
+class PressSaid:
+    """A ball pressed: its grams and the weight's, the width in mm, the dough's °C."""
+
+    ball_g: float
+    weight_g: float
+    width_mm: float
+    dough_c: float
+
+
+@dataclass(frozen=True, slots=True)
 class GuessSaid:
     """What a cook expects: by quantity as typed, whose it is, and whether the others may see it."""
 
@@ -111,6 +121,7 @@ class RunState:
     guesses: tuple[GuessSaid, ...] = ()
     seen: tuple[SeenLoad, ...] = ()
     browned: tuple[float, float] | None = None
+    presses: tuple[PressSaid, ...] = ()
     notes: tuple[tuple[str, str], ...] = ()
     started: int | None = None
     closed: int | None = None
@@ -294,6 +305,9 @@ _ACTS: dict[What, Callable[[RunState, Script, RunEvent], RunState]] = {
     What.GUESS: _guess,
     What.SEEN: _seen,
     What.BROWNED: lambda s, _, e: replace(s, browned=(e.figure("before_g"), e.figure("after_g"))),
+    What.PRESSED: lambda s, _, e: replace(
+        s, presses=(*s.presses, PressSaid(*(e.figure(k) for k in ("ball_g", "weight_g", "width_mm", "c"))))
+    ),
     What.NOTE: lambda s, _, e: replace(s, notes=(*s.notes, (e.step, e.words("text")))),
     What.CLOSED: lambda s, _, e: replace(s, closed=e.when),
 }

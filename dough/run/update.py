@@ -21,7 +21,7 @@ ROUNDS, STEP, MOST = 3, 0.5, 3.0
 N = len(THETA) + len(OWN)
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True)
 class Guess:
     """One state of things: what is known, moved; and the extras in sds."""
 
@@ -29,9 +29,16 @@ class Guess:
     extras: tuple[float, ...]
 
 
+@dataclass(frozen=True)
+class Found(Guess):
+    """The best guess; cov is what is still unsure in it, in sds of what was known before, shape (N + extras, same)."""
+
+    cov: Array
+
+
 def updated(
     taught: Taught, told: Callable[[Sequence[Guess]], Array], seen: Array, noise: Array, extras: int = 0
-) -> Guess:
+) -> Found:
     """The best guess after something was seen, its taught narrowed by it.
 
     told says what each of m guesses would have shown, shape (m, k); seen is what was, shape (k,), and noise its
@@ -51,7 +58,7 @@ def updated(
         x = np.clip(cov @ a.T @ (whiten @ (seen - shown[0] + slopes @ x)), -MOST, MOST)
     found = _guess(taught, root, x)
     narrowed = root @ np.linalg.cholesky(cov[:N, :N])
-    return Guess(replace(found.taught, root=tuple(map(tuple, narrowed.tolist()))), found.extras)
+    return Found(replace(found.taught, root=tuple(map(tuple, narrowed.tolist()))), found.extras, cov)
 
 
 def _guess(taught: Taught, root: Array, x: Array) -> Guess:

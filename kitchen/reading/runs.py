@@ -18,8 +18,9 @@ from dough.run.after_load import NextLoad, Seen, next_load
 from dough.run.events import RunEvent
 from dough.run.guesses import Beside, GuessHeld, beside, held
 from dough.run.outcome import course, really
+from dough.run.press import Press, Pressed, pressed, weight_for
 from dough.run.script import Script, script_of
-from dough.run.state import RunState, fold, gone_on
+from dough.run.state import PressSaid, RunState, fold, gone_on, really_weighed
 from dough.run.trace import Corrected, air_above, corrected
 from kitchen.documents.draft import DraftDoc
 from kitchen.documents.measured import MeasuredDoc
@@ -74,6 +75,8 @@ def events_of(run: Run, after: int = 0) -> list[RunEvent]:
 #: States as last worked out, by run: a log only grows, so what is new is put on top. Each process has its own.
 _states: dict[tuple[int, str, datetime], RunState] = {}
 MOST_STATES = 64
+#: Earlier presses that a press is told beside.
+MOST_PRESSES = 4
 
 
 def state_of(run: Run, script: Script) -> RunState:
@@ -189,6 +192,36 @@ def next_load_of(run: Run, load: int) -> NextLoad | None:
         return next_load(case, script_of_run(run).bake_min, looked, target_for(run.dough).cookie)
     except EntryErrors:
         return None
+
+
+def press_of(run: Run) -> Pressed | None:
+    """What the run's last press says, beside presses of the same dough in earlier runs; None where nothing was pressed
+    or the model can't say. Raises EntryError for a width that no such press gives."""
+    script = script_of_run(run)
+    state = state_of(run, script)
+    case = really_setting(run, really_weighed(script, state), state.factor).case()
+    if not state.presses or not isinstance(case, BakeCase):
+        return None
+    before = Run.objects.filter(dough=run.dough, version=run.version, pk__lt=run.pk).order_by("-pk")[:MOST_PRESSES]
+    earlier = [_press(script, x) for r in before for x in state_of(r, script_of_run(r)).presses[-1:]]
+    try:
+        return pressed(case, _press(script, state.presses[-1]), earlier, target_for(run.dough).cookie)
+    except EntryErrors:
+        return None
+
+
+def press_weight(run: Run, ball_g: float, dough_c: float) -> float | None:
+    """The weight for a press, g; None where the model can't say."""
+    case = really_setting(run).case()
+    try:
+        return weight_for(case, ball_g, dough_c) if isinstance(case, BakeCase) else None
+    except EntryErrors:
+        return None
+
+
+def _press(script: Script, said: PressSaid) -> Press:
+    by_feel = any(w.low_g is not None for s in script.steps for w in s.lines)
+    return Press(said.ball_g, said.weight_g, said.width_mm, said.dough_c, by_feel)
 
 
 def lots_for(script: Script) -> dict[str, list[Lot]]:

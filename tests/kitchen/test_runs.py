@@ -213,6 +213,28 @@ def test_a_trace_corrects_the_forecast_and_a_load_says_what_of_the_next(client: 
     assert send(client, "GET", f"{path}/next/1").json()["width_mm"] > 60
 
 
+def test_a_pressed_ball_corrects_the_width_before_the_oven(client: Client, run: dict[str, Any]) -> None:
+    at = f"/runs/{run['id']}/press"
+    assert send(client, "GET", at).json() is None
+    weight = send(client, "GET", f"{at}/weight?ball_g=15&dough_c=22").json()
+    assert 200 <= weight <= 3000
+    assert send(client, "GET", f"{at}/weight?ball_g=15&dough_c=900").status_code == 422
+    press = {"ball_g": 15.0, "weight_g": weight, "c": 22.0}
+    write(client, run, act("p1", "pressed", "shape", width_mm=60.0, **press))
+    soft = send(client, "GET", at).json()
+    write(client, run, act("p2", "pressed", "shape", width_mm=34.0, **press))
+    stiff = send(client, "GET", at).json()
+    assert soft["was_mm"] == stiff["was_mm"]
+    assert soft["width_mm"] > soft["was_mm"] > stiff["width_mm"]
+    assert "mm instead of" in soft["words"]
+    write(client, run, {**act("u1", "undone"), "values": {"key": "p2"}})
+    assert send(client, "GET", at).json() == soft
+    write(client, run, act("p3", "pressed", "shape", width_mm=12.0, **press))
+    refused = send(client, "GET", at)
+    assert refused.status_code == 422
+    assert "before it is pressed" in refused.content.decode()
+
+
 def test_a_device_is_checked_by_what_it_reads_now(client: Client, settings: Any, tmp_path: Path) -> None:
     settings.DATA = tmp_path
     probe = Device.objects.create(name="Probe", what="probe", how="simulated")

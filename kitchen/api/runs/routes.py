@@ -14,9 +14,10 @@ from pydantic import BaseModel, Field
 from dough.accounts.butter.creaming import CupTest
 from dough.facts.needs import NEEDS
 from dough.run.after_load import NextLoad
-from dough.run.events import AT_HEAT_K, BITES, CUES, RIMS, RunEvent, What
+from dough.run.events import AT_HEAT_K, BITES, CUES, RIMS, RunEvent, What, check
 from dough.run.guesses import Beside, GuessHeld
 from dough.run.outcome import OverWay, browned_said, cold_since, cup_said, effect, ways_out
+from dough.run.press import BALL_G, Pressed
 from dough.run.script import Script, too_coarse
 from dough.run.state import LineStanding, RunState, piece_off, portions_spread, really_weighed, standing
 from dough.run.trace import Corrected
@@ -37,6 +38,8 @@ from kitchen.reading.runs import (
     guesses_held,
     lots_for,
     next_load_of,
+    press_of,
+    press_weight,
     reads_g,
     really_setting,
     run_for_reading,
@@ -121,7 +124,7 @@ class RunOut(BaseModel):
     """A run as it stands: its script, state and lines; now is the server's clock in ms; coarse says of which lines the
     scale is too coarse; free_from what the dough's needs keep out; guesses of others are not in the state unless
     shared; cues, rims and bites are the words that can be said, pieces_off_g how far each piece is off where that
-    matters; an oven within at_heat_k of what it is set to is at heat."""
+    matters; an oven within at_heat_k of what it is set to is at heat; press_ball_g is the ball of a press test."""
 
     id: int
     dough_id: int
@@ -151,6 +154,7 @@ class RunOut(BaseModel):
     rims: tuple[str, ...]
     bites: tuple[str, ...]
     at_heat_k: float
+    press_ball_g: float
     lots: dict[str, list[RunLotOut]]
     browned: str
 
@@ -297,6 +301,20 @@ def after_load(request: HttpRequest, run_id: int, load: int) -> NextLoad | None:
     return next_load_of(run_for_reading(run_id), load)
 
 
+@router.get("/{run_id}/press", response={200: Pressed | None, **PROBLEMS})
+def press(request: HttpRequest, run_id: int) -> Pressed | None:
+    """What the last pressed ball says of this dough; nothing while none was pressed."""
+    return press_of(run_for_reading(run_id))
+
+
+@router.get("/{run_id}/press/weight", response={200: float | None, **PROBLEMS})
+def press_with(request: HttpRequest, run_id: int, ball_g: float, dough_c: float) -> float | None:
+    """The weight that should press a ball of this dough to half as wide again, g."""
+    asked = {"ball_g": ball_g, "weight_g": 1000.0, "width_mm": 50.0, "c": dough_c}
+    check(RunEvent("asked", What.PRESSED, 0, values=asked))
+    return press_weight(run_for_reading(run_id), ball_g, dough_c)
+
+
 @router.get("/{run_id}/guess", response={200: RunGuessOut, **PROBLEMS})
 def guess(request: HttpRequest, run_id: int) -> RunGuessOut:
     """The cook's own guess beside forecast and bake, how that cook's guesses hold, and the guesses others share."""
@@ -341,6 +359,7 @@ def run_out(run: Run, request: HttpRequest) -> RunOut:
         lots={i: [RunLotOut(id=x.pk, name=" ".join(filter(None, (x.name, x.code)))) for x in found]
               for i, found in lots_for(script).items()},
         browned=browned_said(state), cues=CUES, rims=RIMS, bites=BITES, at_heat_k=AT_HEAT_K,
+        press_ball_g=BALL_G,
     )  # fmt: skip
 
 

@@ -55,6 +55,7 @@ def events(draw: st.DrawFn) -> list[RunEvent]:
             "until": float(draw(st.integers(0, 10**6))), "key": f"k{draw(st.integers(1, 40))}", "pieces": 12.0,
             "water_g": 200.0, "mass_g": 190.0, "word": "soft", "ingredient": "milk", "text": "note",
             "quantity": "diameter_mm", "lot": 3.0, "before_g": 250.0, "after_g": 205.0, "width_mm": 81.0, "rim": "pale",
+            "ball_g": 15.0, "weight_g": 1000.0,
         }  # fmt: skip
         said = draw(st.one_of(st.none(), st.integers(0, 60_000)))
         made.append(

@@ -310,6 +310,12 @@ export const api = {
   nextLoad: (...init: Init<'get', '/api/runs/{run_id}/next/{load}'>) =>
     data(client.GET('/api/runs/{run_id}/next/{load}', ...init)),
   /** What the real amounts do to the forecast. */
+  runPress: (...init: Init<'get', '/api/runs/{run_id}/press'>) =>
+    data(client.GET('/api/runs/{run_id}/press', ...init)),
+
+  pressWeight: (...init: Init<'get', '/api/runs/{run_id}/press/weight'>) =>
+    data(client.GET('/api/runs/{run_id}/press/weight', ...init)),
+
   runReally: (...init: Init<'get', '/api/runs/{run_id}/really'>) =>
     data(client.GET('/api/runs/{run_id}/really', ...init)),
   /** A guess beside forecast and bake. */

@@ -2433,6 +2433,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/runs/{run_id}/press": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Press
+         * @description What the last pressed ball says of this dough; nothing while none was pressed.
+         */
+        get: operations["kitchen_api_runs_routes_press"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/runs/{run_id}/press/weight": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Press With
+         * @description The weight that should press a ball of this dough to half as wide again, g.
+         */
+        get: operations["kitchen_api_runs_routes_press_with"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/runs/{run_id}/really": {
         parameters: {
             query?: never;
@@ -7330,6 +7370,44 @@ export interface components {
             unit: string;
         };
         /**
+         * PressSaid
+         * @description A ball pressed: its grams and the weight's, the width in mm, the dough's °C.
+         */
+        PressSaid: {
+            /** Ball G */
+            ball_g: number;
+            /** Dough C */
+            dough_c: number;
+            /** Weight G */
+            weight_g: number;
+            /** Width Mm */
+            width_mm: number;
+        };
+        /**
+         * Pressed
+         * @description What a press says: the width the forecast thought of, mm; the stress that carried the weight at the end, Pa (the
+         *     dough's yield stress is at most that, for it may still have crept); how stiff it is beside this dough as forecast
+         *     here, a factor with its 80 % range; the baked width before and with it, mm; words; and what can still be done about
+         *     it. tells is False where it says no more than was known.
+         */
+        Pressed: {
+            /** Carried Pa */
+            carried_pa: number;
+            /** Changes */
+            changes: components["schemas"]["NextChange"][];
+            stiff: components["schemas"]["Estimate"];
+            /** Tells */
+            tells: boolean;
+            /** Thought Mm */
+            thought_mm: number;
+            /** Was Mm */
+            was_mm: number;
+            /** Width Mm */
+            width_mm: number;
+            /** Words */
+            words: string;
+        };
+        /**
          * PreviewDetailOut
          * @description What needs many bakes. no_forecast says why there is nothing when the rest is empty.
          */
@@ -8229,7 +8307,7 @@ export interface components {
          * @description A run as it stands: its script, state and lines; now is the server's clock in ms; coarse says of which lines the
          *     scale is too coarse; free_from what the dough's needs keep out; guesses of others are not in the state unless
          *     shared; cues, rims and bites are the words that can be said, pieces_off_g how far each piece is off where that
-         *     matters; an oven within at_heat_k of what it is set to is at heat.
+         *     matters; an oven within at_heat_k of what it is set to is at heat; press_ball_g is the ball of a press test.
          */
         RunOut: {
             /** At Heat K */
@@ -8284,6 +8362,8 @@ export interface components {
             portions_mean_g: number | null;
             /** Portions Sd G */
             portions_sd_g: number | null;
+            /** Press Ball G */
+            press_ball_g: number;
             /** Reads G */
             reads_g: number;
             /** Rims */
@@ -8361,6 +8441,11 @@ export interface components {
              * @default []
              */
             portions?: number[];
+            /**
+             * Presses
+             * @default []
+             */
+            presses?: components["schemas"]["PressSaid"][];
             /** Probes */
             probes?: {
                 [key: string]: [
@@ -23966,6 +24051,215 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["OverWay"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_runs_routes_press: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Pressed"] | null;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_runs_routes_press_with: {
+        parameters: {
+            query: {
+                ball_g: number;
+                dough_c: number;
+            };
+            header?: never;
+            path: {
+                run_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": number | null;
                 };
             };
             /** @description Bad Request */

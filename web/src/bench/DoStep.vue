@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 import { fixed } from '@/ui/format'
 import { typed } from '@/ui/typed'
 import type { Run } from './overlay'
+import PressTest from './PressTest.vue'
 import type { useDevices } from './useDevices'
 import type { RunWork } from './useRun'
 
@@ -29,6 +30,8 @@ const onScale = computed(() => props.devices.read(props.devices.scale.value?.id)
 const temperature = ref('')
 const piece = ref('')
 const text = ref('')
+/** A press test takes the step's room while it goes on. */
+const pressing = ref(false)
 const water = ref('')
 const mass = ref('')
 const spoonful = ref('')
@@ -163,7 +166,7 @@ const timer = async (minutes: number): Promise<void> => {
       {{ run.state.portions?.length }} weighed: {{ fixed(run.portions_mean_g, 1) }} ±
       {{ fixed(run.portions_sd_g, 1) }} g, planned {{ fixed(run.script.portion_g, 1) }}.
     </p>
-    <div class="row">
+    <div v-if="!pressing" class="row">
       <template v-if="step.kind === 'wait' || step.minutes >= 3">
         <button type="button" class="big second" @click="timer(step.minutes)">
           timer {{ fixed(step.minutes, 0) }} min
@@ -193,6 +196,14 @@ const timer = async (minutes: number): Promise<void> => {
         <button type="button" class="big second" @click="portion">Take the piece</button>
       </template>
     </div>
+    <PressTest
+      v-if="base === 'shape'"
+      v-model="pressing"
+      :run="run"
+      :step="step"
+      :work="work"
+      :devices="devices"
+    />
     <div v-if="base === 'brown'" class="row">
       <label
         >butter before, g
@@ -236,7 +247,7 @@ const timer = async (minutes: number): Promise<void> => {
       /></label>
       <button type="button" class="big second" @click="cup">Cup test</button>
     </div>
-    <div v-if="step.feels?.length" class="row" role="group" aria-label="How it is">
+    <div v-if="step.feels?.length && !pressing" class="row" role="group" aria-label="How it is">
       <button
         v-for="x in step.feels"
         :key="x"
@@ -270,7 +281,7 @@ const timer = async (minutes: number): Promise<void> => {
       </button>
     </div>
     <p v-if="run.state.additions?.length" class="words">Went in beside: {{ additions }}.</p>
-    <div class="row">
+    <div v-if="!pressing" class="row">
       <label class="wide"
         >note <input v-model="text" class="form-control" maxlength="400" @keydown.enter.stop="note"
       /></label>
