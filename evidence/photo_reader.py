@@ -7,8 +7,9 @@ from typing import Any
 
 import numpy as np
 
-from dough.photo.measure import look, read_photo
-from evidence.studio import Shot
+from dough.photo.measure import read_photo
+from dough.photo.sheet import Beside, look
+from evidence.studio import Shot, focal_35
 
 
 @dataclass(frozen=True)
@@ -26,6 +27,7 @@ class Read:
 
 def read(picture: np.ndarray[Any, np.dtype[np.float64]], shot: Shot, height_mm: float) -> list[Read]:
     """Raises EntryError where the picture is refused."""
-    got = read_photo(look(picture))
+    beside = Beside(100.0 * shot.scale, focal_35(shot) if shot.says_focal else None, height_mm)
+    got = read_photo(look(picture), beside)
     told = bool(got.notes)
     return [Read(f.outline.x, f.outline.y, f.diameter_mm, f.rim[0], f.middle[0], f.counts, told) for f in got.cookies]

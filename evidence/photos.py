@@ -49,7 +49,7 @@ def plain(rng: np.random.Generator) -> Made:
         bend=rng.uniform(-0.01, 0.01), ink=tuple(rng.normal(size=3)), contrast=rng.uniform(0.0, 0.3),
         colour=rng.uniform(1.0, 1.15), sharpen=rng.uniform(0.2, 0.8), lamps=(lamp,),
         room=tuple(rng.uniform(0.25, 0.6) * np.ones(3)), white=tuple(1.0 + rng.uniform(-0.1, 0.1, 3)),
-        table=(rng.uniform(25, 75), rng.uniform(-2, 12), rng.uniform(-4, 22)),
+        table=(rng.uniform(25, 75), rng.uniform(-2, 12), rng.uniform(-4, 22)), says_focal=bool(rng.random() < 0.5),
     )  # fmt: skip
     return solids, shot
 
@@ -138,8 +138,9 @@ KINDS: dict[str, Callable[[np.random.Generator], Made]] = {
 
 @dataclass(frozen=True)
 class Judged:
-    """One picture: whole cookies drawn and found, errors of those that count (width as a share, L* of rim and middle),
-    whether it was told to be unsure, and whether something was wrong without a word; refused: no reading at all."""
+    """One picture: whole cookies drawn and found; errors of those that count (width as a share, and the worse of rim
+    and middle in L*); whether it was told to be unsure, and whether something was wrong without a word; refused: why
+    there is no reading at all."""
 
     kind: str
     drawn: int
@@ -172,10 +173,10 @@ def _against(kind: str, truths: list[Truth], got: list[Read]) -> Judged:
     for r in (r for r in got if r.counts):
         t = min(truths, key=lambda t: math.hypot(r.x - t.x, r.y - t.y))
         off = r.width_mm / t.width_mm - 1.0 if math.hypot(r.x - t.x, r.y - t.y) < 0.3 * t.width_mm and t.whole else 1.0
-        shade = max(abs(r.l_rim - t.l_rim), abs(r.l_middle - t.l_middle))
+        shade = max(r.l_rim - t.l_rim, r.l_middle - t.l_middle, key=abs)
         widths.append(off)
         shades.append(shade)
-        silent |= (abs(off) > 0.03 or shade > 5.0) and not told
+        silent |= (abs(off) > 0.03 or abs(shade) > 5.0) and not told
     whole = sum(t.whole for t in truths)
     return Judged(kind, whole, found, tuple(widths), tuple(shades), told, silent, "")
 
@@ -186,15 +187,15 @@ def report(each: int = 12, first: int = 0) -> None:
         all_of = list(pool.map(judged, *zip(*tasks, strict=True)))
     for kind in (*KINDS, "all"):
         rows = [j for j in all_of if kind in (j.kind, "all")]
-        widths = np.abs([w for j in rows for w in j.widths])
+        widths = np.array([w for j in rows for w in j.widths])
         shades = np.array([s for j in rows for s in j.shades])
         drawn, found = sum(j.drawn for j in rows), sum(j.found for j in rows)
         refused = sum(bool(j.refused) for j in rows)
-        p95 = (100 * np.quantile(widths, 0.95), np.quantile(shades, 0.95)) if len(widths) else (math.nan, math.nan)
+        p95 = (100 * np.quantile(np.abs(widths), 0.95), np.quantile(np.abs(shades), 0.95))
         print(
-            f"{kind:14} {len(rows):4} pictures, found {100 * found / drawn:5.1f} %, width p95 {p95[0]:4.1f} %, shade p95 "
-            f"{p95[1]:4.1f} L*, told {sum(j.told for j in rows):3}, refused {refused:2}, silently wrong "
-            f"{sum(j.silent for j in rows):3}"
+            f"{kind:14} {len(rows):4} pictures, found {100 * found / drawn:5.1f} %, width p95 {p95[0]:4.1f} % (median "
+            f"{100 * np.median(widths):+.1f}), shade p95 {p95[1]:4.1f} L* ({np.median(shades):+.1f}), told "
+            f"{sum(j.told for j in rows):3}, refused {refused:2}, silently wrong {sum(j.silent for j in rows):3}"
         )
 
 

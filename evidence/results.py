@@ -11,7 +11,8 @@ from dough.bake.batch import warm
 from dough.judgement.learning.fit import learn
 from dough.judgement.learning.lesson import Lesson
 from dough.photo.camera import picture
-from dough.photo.measure import look, read_photo
+from dough.photo.measure import read_photo
+from dough.photo.sheet import look
 from evidence.kitchens import PARTS, SimulatedKitchen, foretold
 from evidence.scenes import nearest, scene
 

@@ -1,8 +1,8 @@
 """A second studio: cookies as solids on a printed card, under lamps, through a lens and a phone's own processing.
 
-Written apart from the simulated camera (``dough.photo.camera``) and sharing none of its code, so that what measures
-pictures is judged by something it was not made for. Heights and light live on a grid over the table; each pixel's ray is
-followed down to the first thing it meets.
+Written apart from the simulated camera (``dough.photo.camera``), sharing none of its code, so that measuring is judged
+by something it was not made for. Heights and light live on a grid over the table; each pixel's ray is followed down to
+the first thing it meets.
 """
 
 from __future__ import annotations
@@ -62,7 +62,8 @@ class Lamp:
 class Shot:
     """How a picture is taken: pixels, mm above the sheet, degrees askew and turned, share by which the lens bends the
     corners, how the print came out (scale, inks off in L*a*b*, only greys), what the phone does (contrast, colour,
-    sharpening, JPEG quality, noise), lamps and room light, and a thumb's place on the sheet (None: no thumb)."""
+    sharpening, JPEG quality, noise), lamps and room light, a thumb's place on the sheet (None: no thumb),
+    and whether the phone writes down its focal length."""
 
     wide: int = 1600
     above_mm: float = 480.0
@@ -82,6 +83,7 @@ class Shot:
     white: tuple[float, float, float] = (1.0, 1.0, 1.0)
     table: tuple[float, float, float] = (52.0, 6.0, 14.0)
     thumb: tuple[float, float] | None = None
+    says_focal: bool = True
 
 
 @dataclass(frozen=True, slots=True)
@@ -271,7 +273,7 @@ def _seen(table: _Table, lit: Array, shot: Shot) -> Array:
     tall = 3 * shot.wide // 4
     px, py = np.meshgrid(np.arange(shot.wide) + 0.5 - shot.wide / 2, np.arange(tall) + 0.5 - tall / 2)
     corner = math.hypot(shot.wide / 2, tall / 2)
-    focal = 0.9 * shot.above_mm * min(shot.wide / card.WIDTH, tall / card.HEIGHT) / 1.02
+    focal = focal_px(shot)
     far = (px * px + py * py) / corner**2
     px, py = px * (1.0 + shot.bend * far), py * (1.0 + shot.bend * far)
     ax, ay, az = (math.radians(v) for v in (*shot.tilt, shot.turned))
@@ -302,6 +304,16 @@ def _seen(table: _Table, lit: Array, shot: Shot) -> Array:
         under = gap
     x, y = eye[0] + at * ray[0], eye[1] + at * ray[1]
     return np.stack([_look(lit[..., c], x, y) for c in range(3)], axis=-1)
+
+
+def focal_px(shot: Shot) -> float:
+    """The zoom at which the sheet fills most of the picture, whatever the distance."""
+    return 0.9 * shot.above_mm * min(shot.wide / card.WIDTH, 0.75 * shot.wide / card.HEIGHT) / 1.02
+
+
+def focal_35(shot: Shot) -> float:
+    """As phones write it: for a frame of 35 mm film, whose diagonal is 43.27 mm."""
+    return 43.27 * focal_px(shot) / (1.25 * shot.wide)
 
 
 def _look(values: Array, x: Array, y: Array) -> Array:

@@ -19,7 +19,7 @@ App = Callable[[dict[str, Any], Receive, Send], Awaitable[None]]
 #: no use for.
 FILE, PICTURE, DOCUMENT, NOTHING = 60_000_000, 15_100_000, 1_000_000, 4_096
 FILES = re.compile(r"/api/doughs/bring\Z")
-PICTURES = re.compile(r"/api/(?:doughs/\d+/photos|recipes/pdf)\Z")
+PICTURES = re.compile(r"/api/(?:doughs/\d+/photos|ovens/\d+/trays|recipes/pdf)\Z")
 #: Seconds between two parts of a body, and for the whole of it.
 PART_S, WHOLE_S = 15.0, 120.0
 HEADERS = (

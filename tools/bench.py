@@ -36,7 +36,8 @@ from dough.facts.styles import styles
 from dough.judgement.learning.fit import learn
 from dough.judgement.learning.reference import Reference
 from dough.photo.camera import Camera, picture, scene_of
-from dough.photo.measure import look, read_photo
+from dough.photo.measure import read_photo
+from dough.photo.sheet import look
 from dough.plan.cp_sat import solve
 from dough.plan.day import DayAsk, Done, Part, from_here, problem, without_hours
 from dough.plan.schedule import Lane

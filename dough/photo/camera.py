@@ -68,6 +68,31 @@ class Camera:
     crumbs: int = 25
 
 
+@dataclass(frozen=True, slots=True)
+class Ground:
+    """What cookies lie on: wide and deep in mm, L*a*b* of it and of what is around it out to a margin in mm. Without
+    anything said it is the card on a table."""
+
+    wide_mm: float = card.WIDTH
+    deep_mm: float = card.HEIGHT
+    lab: tuple[float, float, float] = (card.PAPER_L, 0.0, 1.0)
+    around: tuple[float, float, float] = (58.0, 2.0, 6.0)
+    margin_mm: float = 0.0
+
+    @property
+    def printed(self) -> bool:
+        return (self.wide_mm, self.deep_mm) == (card.WIDTH, card.HEIGHT)
+
+    def corners(self, camera: Camera) -> list[tuple[float, float]]:
+        """Its corners in a picture, shares of width and height: back left, back right, front right, front left."""
+        at = np.array([(0.0, 0.0), (self.wide_mm, 0.0), (self.wide_mm, self.deep_mm), (0.0, self.deep_mm)])
+        px, py, w = _view(camera, 0.0, self) @ np.column_stack([at, np.ones(4)]).T
+        return [(float(x / v / camera.width), float(y / v / camera.height)) for x, y, v in zip(px, py, w, strict=True)]
+
+
+CARD = Ground()
+
+
 def scene_of(forecast: Forecast, count: int, rng: np.random.Generator) -> tuple[SceneCookie, ...]:
     """Cookies as forecast, each a little different, laid in rows. Up to as many as the sheet holds."""
     size, height = forecast.ends["diameter_mm"], forecast.ends["height_mm"]
@@ -107,13 +132,13 @@ def places(pitch: float, count: int) -> list[tuple[float, float]]:
     return found[:count]
 
 
-def picture(cookies: tuple[SceneCookie, ...], camera: Camera, rng: np.random.Generator) -> Array:
+def picture(cookies: tuple[SceneCookie, ...], camera: Camera, rng: np.random.Generator, ground: Ground = CARD) -> Array:
     """The picture, coded 0 to 1, shape (height, width, 3)."""
     from skimage.filters import gaussian
 
-    across = _view(camera, 0.0)
+    across = _view(camera, 0.0, ground)
     x, y = _on_plane(across, camera)
-    lab = _sheet(x, y)
+    lab = _lying(x, y, ground)
     shade = np.ones_like(x)
     for c in cookies:
         d = np.hypot(x - c.x - 0.35 * c.height_mm, y - c.y - 0.6 * c.height_mm)
@@ -122,9 +147,9 @@ def picture(cookies: tuple[SceneCookie, ...], camera: Camera, rng: np.random.Gen
         shade[near] *= 1.0 - camera.shadow / (1.0 + np.exp((d[near] - edge + 2.0) / 2.2))
     light = light_of(lab) * shade[..., None]
     for c in cookies:
-        _draw(light, c, camera, rng)
-    _crumbs(light, across, camera, rng)
-    u, v = (x / card.WIDTH - 0.5), (y / card.HEIGHT - 0.5)
+        _draw(light, c, camera, rng, ground)
+    _crumbs(light, across, camera, rng, ground)
+    u, v = (x / ground.wide_mm - 0.5), (y / ground.deep_mm - 0.5)
     lamp = camera.exposure * (1.0 + camera.fall_x * u + camera.fall_y * v - 0.12 * (u**2 + v**2))
     light = light * lamp[..., None] * np.array([camera.red, 1.0, camera.blue])
     # As a camera does by itself: nothing on the sheet burns out.
@@ -134,17 +159,18 @@ def picture(cookies: tuple[SceneCookie, ...], camera: Camera, rng: np.random.Gen
     return np.asarray(np.round(255.0 * np.clip(noisy, 0.0, 1.0)) / 255.0)
 
 
-def _view(camera: Camera, z: float) -> Array:
+def _view(camera: Camera, z: float, ground: Ground) -> Array:
     """Homography from mm on the plane z above the sheet to pixels, shape (3, 3)."""
     ax, ay, az = (math.radians(v) for v in (camera.tilt_x, camera.tilt_y, camera.turned))
     rx = np.array([[1, 0, 0], [0, math.cos(ax), -math.sin(ax)], [0, math.sin(ax), math.cos(ax)]])
     ry = np.array([[math.cos(ay), 0, math.sin(ay)], [0, 1, 0], [-math.sin(ay), 0, math.cos(ay)]])
     rz = np.array([[math.cos(az), -math.sin(az), 0], [math.sin(az), math.cos(az), 0], [0, 0, 1]])
     turn = rx @ ry @ rz
-    # The sheet fills about nine tenths of the picture, whatever the distance: the cook zooms.
-    focal = 0.88 * camera.above_mm * min(camera.width / card.WIDTH, camera.height / card.HEIGHT)
+    # What is photographed fills about nine tenths of the picture, whatever the distance: the cook zooms.
+    wide, deep = ground.wide_mm + ground.margin_mm, ground.deep_mm + ground.margin_mm
+    focal = 0.88 * camera.above_mm * min(camera.width / wide, camera.height / deep)
     inner = np.array([[focal, 0, camera.width / 2], [0, focal, camera.height / 2], [0, 0, 1]])
-    centre = np.array([card.WIDTH / 2, card.HEIGHT / 2, 0.0])
+    centre = np.array([ground.wide_mm / 2, ground.deep_mm / 2, 0.0])
     # Up is towards the camera: a point at height z is nearer by z.
     plane = np.column_stack([[1.0, 0, 0], [0, 1.0, 0], np.array([0, 0, -z]) - centre])
     shifted = turn @ plane
@@ -171,12 +197,14 @@ def _box(view: Array, x: float, y: float, reach: float) -> Box:
     return rows, slice(max(int(px.min()), 0), max(int(px.max()) + 1, 0))
 
 
-def _sheet(x: Array, y: Array) -> Array:
-    """L*a*b* of table, paper and what is printed on it."""
+def _lying(x: Array, y: Array, ground: Ground) -> Array:
+    """L*a*b* of what is around, the ground, and what is printed on it."""
     lab = np.zeros((*x.shape, 3))
-    lab[...] = (58.0, 2.0, 6.0)
-    on = (x >= 0) & (x <= card.WIDTH) & (y >= 0) & (y <= card.HEIGHT)
-    lab[on] = (card.PAPER_L, 0.0, 1.0)
+    lab[...] = ground.around
+    on = (x >= 0) & (x <= ground.wide_mm) & (y >= 0) & (y <= ground.deep_mm)
+    lab[on] = ground.lab
+    if not ground.printed:
+        return lab
     for n, (mx, my) in enumerate(card.MARKS):
         r = np.hypot(x - mx, y - my)
         lab[((r < card.RING_OUT) & (r > card.RING_IN)) | ((r < card.DOT) if n else (r < 0.0))] = (18.0, 0.0, 0.0)
@@ -188,11 +216,11 @@ def _sheet(x: Array, y: Array) -> Array:
     return lab
 
 
-def _draw(light: Array, c: SceneCookie, camera: Camera, rng: np.random.Generator) -> None:
+def _draw(light: Array, c: SceneCookie, camera: Camera, rng: np.random.Generator, ground: Ground) -> None:
     """One cookie into the picture, at the height where its outline is widest."""
     from skimage.filters import gaussian
 
-    view = _view(camera, OUTLINE_AT * c.height_mm)
+    view = _view(camera, OUTLINE_AT * c.height_mm, ground)
     box = _box(view, c.x, c.y, 0.6 * c.diameter_mm)
     bx, by = _on_plane(view, camera, box)
     if bx.size == 0:
@@ -217,8 +245,8 @@ def _draw(light: Array, c: SceneCookie, camera: Camera, rng: np.random.Generator
     light[box][inside] = light_of(lab)[inside]
 
 
-def _crumbs(light: Array, view: Array, camera: Camera, rng: np.random.Generator) -> None:
-    left, top, right, bottom = card.FIELD
+def _crumbs(light: Array, view: Array, camera: Camera, rng: np.random.Generator, ground: Ground) -> None:
+    left, top, right, bottom = card.FIELD if ground.printed else (0.0, 0.0, ground.wide_mm, ground.deep_mm)
     for _ in range(camera.crumbs):
         cx, cy, r = rng.uniform(left, right), rng.uniform(top, bottom), rng.uniform(0.4, 1.6)
         box = _box(view, cx, cy, r + 0.5)

@@ -39,9 +39,11 @@ class Patch:
 GREYS = (88.0, 74.0, 60.0, 46.0, 32.0)
 BROWNS = (80.0, 70.0, 60.0, 50.0, 42.0, 34.0)
 SIDE = 14.0
+#: Upper edge of the patches.
+PATCHES_Y = 186.0
 
 
 def patches() -> tuple[Patch, ...]:
     """Greys, then browns, along the lower edge."""
     labs = [(g, 0.0, 0.0) for g in GREYS] + [bake_shade(b) for b in BROWNS]
-    return tuple(Patch(34.0 + 21.0 * n, 186.0, SIDE, lab) for n, lab in enumerate(labs))
+    return tuple(Patch(34.0 + 21.0 * n, PATCHES_Y, SIDE, lab) for n, lab in enumerate(labs))

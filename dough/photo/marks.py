@@ -10,6 +10,7 @@ import numpy as np
 
 from dough.facts.errors import EntryError
 from dough.photo import card
+from dough.photo.lens import Lens, lens_of, patches_seen, projection
 
 Array = np.ndarray[Any, np.dtype[np.float64]]
 #: Pixels a millimetre has in the straightened picture.
@@ -116,13 +117,22 @@ def _fit(points: Array, radii: list[float]) -> float | None:
     return float(off) if off < 0.8 else None
 
 
-def straighten(picture: Array) -> tuple[Array, float]:
-    """The sheet seen from above, ``PER_MM`` pixels a mm, coded 0 to 1, and the pixels a mm had in the picture.
+@dataclass(frozen=True, slots=True)
+class Straight:
+    """The sheet seen from above, ``PER_MM`` pixels a mm, coded 0 to 1; the pixels a mm had in the picture; the lens,
+    and how far the card's patches are left off their places with it, mm."""
+
+    sheet: Array
+    per_mm: float
+    lens: Lens
+    off_mm: float
+
+
+def straighten(picture: Array) -> Straight:
+    """The sheet in a picture.
 
     Raises EntryError when the card is not found, stands askew too far, or is too small in the picture.
     """
-    from skimage.transform import ProjectiveTransform, warp
-
     grey = picture @ np.array([0.2126, 0.7152, 0.0722])
     points = place_marks(find_marks(grey))
     sides = np.hypot(*(np.roll(points, -1, axis=0) - points).T)
@@ -137,6 +147,22 @@ def straighten(picture: Array) -> tuple[Array, float]:
         raise EntryError(
             "photo", f"The sheet is too small in the picture ({per_mm:.1f} pixels a mm). Go nearer, or send it larger."
         )
-    to = ProjectiveTransform.from_estimate(PER_MM * np.array(card.MARKS), points - 0.5)
+    straight = Lens.of(picture.shape)
+    first = _from_above(picture, points, straight)
+    printed, seen = patches_seen(first, PER_MM)
+    to_picture = projection(np.array(card.MARKS), points)
+    lens, off = lens_of(picture.shape, points, printed, to_picture(seen) if len(seen) else seen)
+    sheet = first if lens.bend == 0.0 else _from_above(picture, points, lens)
+    return Straight(sheet, per_mm, lens, off)
+
+
+def _from_above(picture: Array, points: Array, lens: Lens) -> Array:
+    from skimage.transform import warp
+
+    to = projection(PER_MM * np.array(card.MARKS), lens.straight(points))
     shape = (round(PER_MM * card.HEIGHT), round(PER_MM * card.WIDTH))
-    return np.asarray(warp(picture, to, output_shape=shape, order=1, mode="edge")), per_mm
+
+    def where(cells: Array) -> Array:
+        return lens.bent(to(cells + 0.5)) - 0.5
+
+    return np.asarray(warp(picture, where, output_shape=shape, order=1, mode="edge"))

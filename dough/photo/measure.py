@@ -1,4 +1,4 @@
-"""Cookies found and measured on the straightened, corrected sheet."""
+"""Cookies measured on the straightened, corrected sheet."""
 
 from __future__ import annotations
 
@@ -10,28 +10,31 @@ import numpy as np
 
 from dough.facts.errors import EntryError
 from dough.photo import card
-from dough.photo.colours import correct
-from dough.photo.light import coded, light_of
-from dough.photo.marks import PER_MM, straighten
+from dough.photo.marks import PER_MM
+from dough.photo.outline import dent
+from dough.photo.pieces import MOST_COOKIES, WHOLE, Mask, field, pieces
+from dough.photo.sheet import NOTHING, Beside, Sheet, Size, size_of
 
 Array = np.ndarray[Any, np.dtype[np.float64]]
-Mask = np.ndarray[Any, np.dtype[np.bool_]]
 Lab = tuple[float, float, float]
-#: Unlike paper: this much hue, or this dark. A shadow is neither.
-HUE, DARK = 11.0, 58.0
-#: Smaller is a crumb, mm across; the least and most a hand-drawn outline may be.
-CRUMB_MM, LEAST_MM, MOST_MM = 14.0, 12.0, 200.0
-#: A cookie's outline stands above the sheet and is seen too large: by this share, for a camera held about 55 cm above
-#: and a cookie about a centimetre tall (optics; the two are assumed, L).
-SEEN_LARGER = 0.0055
-#: Round pieces fill their hull; two that touch, or one that is broken, do not.
-WHOLE, ROUND = 0.955, 0.80
+#: The least and most a hand-drawn outline may be, mm across.
+LEAST_MM, MOST_MM = 12.0, 200.0
+ROUND = 0.80
 #: A piece is smaller than its fellows by more than this share of their area: broken or another size.
 SMALLER = 0.62
+#: A whole rim lies so near to an ellipse, as a share of its radius.
+DENT = 0.075
 RIM_BAND, MIDDLE_BAND = (0.05, 0.22), 0.5
 #: A crack is darker than its surroundings by this, L*.
 CRACK_L = 5.0
-MOST_COOKIES = 60
+#: Shine is brighter than the rest by this, L*, and has so much less of its hue.
+SHINE_L, SHINE_HUE = 4.0, 0.85
+#: A width that is less sure than this (one sd, a share) is told.
+UNSURE = 0.011
+#: A rim leans half as much as an ellipsoid's; cookies so tall for their width have rims that read darker than they are.
+LEANS, TALL = 0.5, 0.24
+#: Patches further off their places than this, mm: a sheet that curls, or a picture that was cut.
+CURLED_MM = 0.8
 
 
 @dataclass(frozen=True, slots=True)
@@ -70,49 +73,29 @@ class Found:
 @dataclass(frozen=True, slots=True)
 class PhotoReading:
     """What a picture says: the cookies, how fine it is (pixels a mm), how true the colour (mean patch difference), how
-    even the light, and what to mind in words."""
+    even the light, what to mind in words, what was known beside it, and how unsure a width is (one sd, a share)."""
 
     cookies: tuple[Found, ...]
     per_mm: float
     patch_error: float
     light: float
     notes: tuple[str, ...]
+    beside: Beside = NOTHING
+    width_sd: float = 0.0
 
 
-@dataclass(frozen=True, slots=True)
-class Sheet:
-    """The card found in a picture and put right: L*a*b* from above, and how good the picture was."""
-
-    lab: Array
-    per_mm: float
-    patch_error: float
-    light: float
-
-    @property
-    def coded(self) -> Array:
-        """In its own colours, 0 to 1, ``PER_MM`` pixels a mm: what outlines are drawn on."""
-        return coded(light_of(self.lab))
-
-
-def look(picture: Array) -> Sheet:
-    """Find the card in a coded picture 0 to 1, shape (rows, columns, 3), and take camera and light out of it.
-
-    Raises EntryError when there is no card to be found.
-    """
-    sheet, per_mm = straighten(picture)
-    corrected = correct(sheet)
-    return Sheet(corrected.lab, per_mm, corrected.patch_error, corrected.evenness)
-
-
-def read_photo(sheet: Sheet) -> PhotoReading:
+def read_photo(sheet: Sheet, beside: Beside = NOTHING) -> PhotoReading:
     """The cookies on a sheet. Raises EntryError when there are none."""
-    found = _cookies(sheet.lab)
+    size = size_of(sheet, beside)
+    found = judged(
+        tuple(measure(sheet.lab, mask, state, size) for mask, state in pieces(sheet.lab, field(sheet.lab.shape[:2])))
+    )
     if not found:
         raise EntryError("photo", "The card is there, but no cookie on it. Lay the cookies on the plain middle of it.")
-    return _reading(sheet, found)
+    return _reading(sheet, found, beside, size)
 
 
-def read_outlines(sheet: Sheet, outlines: list[Outline]) -> PhotoReading:
+def read_outlines(sheet: Sheet, outlines: list[Outline], beside: Beside = NOTHING) -> PhotoReading:
     """The same with outlines drawn by hand. Raises EntryError for an outline off the sheet or of no cookie's size."""
     if not 1 <= len(outlines) <= MOST_COOKIES:
         raise EntryError("outlines", f"Draw at least one outline and at most {MOST_COOKIES}.")
@@ -121,62 +104,18 @@ def read_outlines(sheet: Sheet, outlines: list[Outline]) -> PhotoReading:
             raise EntryError(f"outlines.{n}", "That outline lies off the sheet.")
         if not all(LEAST_MM / 2 <= r <= MOST_MM / 2 for r in (o.rx, o.ry)):
             raise EntryError(f"outlines.{n}", f"A cookie is {LEAST_MM:.0f} to {MOST_MM:.0f} mm across here.")
-    found = (replace(_measure(sheet.lab, _ellipse(sheet.lab, o), "whole"), by_hand=True) for o in outlines)
-    return _reading(sheet, tuple(found))
+    size = size_of(sheet, beside)
+    masks = (_ellipse(sheet.lab, o, size) for o in outlines)
+    found = tuple(replace(measure(sheet.lab, m, "whole", size), by_hand=True) for m in masks)
+    return _reading(sheet, found, beside, size)
 
 
-def _reading(sheet: Sheet, found: tuple[Found, ...]) -> PhotoReading:
-    values = (sheet.per_mm, sheet.patch_error, sheet.light)
-    return PhotoReading(found, *values, _notes(found, *values))
+def _reading(sheet: Sheet, found: tuple[Found, ...], beside: Beside, size: Size) -> PhotoReading:
+    notes = _notes(sheet, found, beside, size)
+    return PhotoReading(found, sheet.per_mm, sheet.patch_error, sheet.light, notes, beside, size.sd)
 
 
-def _cookies(lab: Array) -> tuple[Found, ...]:
-    from scipy.ndimage import binary_fill_holes
-    from skimage.filters import gaussian
-    from skimage.measure import label, regionprops
-    from skimage.morphology import disk, opening
-
-    smooth = gaussian(lab, sigma=1.2, channel_axis=-1)
-    unlike = (np.hypot(smooth[..., 1], smooth[..., 2] - 1.0) > HUE) | (smooth[..., 0] < DARK)
-    left, top, right, bottom = (round(PER_MM * v) for v in card.FIELD)
-    field = np.zeros_like(unlike)
-    field[top - 24 : bottom + 16, left - 16 : right + 16] = True
-    for mx, my in card.MARKS:
-        r = round(PER_MM * (card.RING_OUT + 1.5))
-        field[max(round(PER_MM * my) - r, 0) : round(PER_MM * my) + r,
-              max(round(PER_MM * mx) - r, 0) : round(PER_MM * mx) + r] = False  # fmt: skip
-    mask = opening(binary_fill_holes(unlike & field), disk(round(1.5 * PER_MM / 2)))
-    found: list[Found] = []
-    regions = [p for p in regionprops(label(mask)) if p.equivalent_diameter_area >= CRUMB_MM * PER_MM]
-    for p in regions[:MOST_COOKIES]:
-        part = np.zeros_like(mask)
-        part[p.slice] = p.image_filled
-        pieces = _apart(part) if p.solidity < WHOLE else [part]
-        state = "touching" if len(pieces) > 1 else "whole"
-        found += [_measure(lab, one, state) for one in pieces]
-    return _judged(tuple(found))
-
-
-def _apart(part: Mask) -> list[Mask]:
-    """Pieces that touch, parted at their waists; one piece when there is no waist."""
-    from scipy.ndimage import distance_transform_edt
-    from skimage.feature import peak_local_max
-    from skimage.filters import gaussian
-    from skimage.segmentation import watershed
-
-    depth = gaussian(distance_transform_edt(part), sigma=2.0)
-    deepest = float(depth.max())
-    peaks = peak_local_max(depth, min_distance=max(round(0.8 * deepest), 3), threshold_abs=0.55 * deepest)
-    if len(peaks) < 2:
-        return [part]
-    seeds = np.zeros(part.shape, int)
-    for n, (row, column) in enumerate(peaks, 1):
-        seeds[row, column] = n
-    parts = watershed(-depth, seeds, mask=part)
-    return [parts == n for n in range(1, len(peaks) + 1)]
-
-
-def _judged(found: tuple[Found, ...]) -> tuple[Found, ...]:
+def judged(found: tuple[Found, ...]) -> tuple[Found, ...]:
     """States by comparing the pieces with one another; broken ones do not count until a cook says so."""
     if not found:
         return ()
@@ -188,7 +127,8 @@ def _judged(found: tuple[Found, ...]) -> tuple[Found, ...]:
     return tuple(sorted(out, key=lambda f: (round(f.outline.y / 40.0), f.outline.x)))
 
 
-def _measure(lab: Array, mask: Mask, state: str) -> Found:
+def measure(lab: Array, mask: Mask, state: str, size: Size) -> Found:
+    """One piece of a sheet in L*a*b*."""
     from scipy.ndimage import distance_transform_edt
     from skimage.filters import gaussian
     from skimage.measure import regionprops
@@ -209,15 +149,16 @@ def _measure(lab: Array, mask: Mask, state: str) -> Found:
                if (rim & (np.abs(around - t) < math.pi / 12)).any()]  # fmt: skip
     light = seen[..., 0]
     rough = light < gaussian(light, sigma=3.0 * PER_MM) - CRACK_L
-    scale = (1.0 - SEEN_LARGER) / PER_MM
+    scale = size.scale / PER_MM
     o = Outline(
         float(p.centroid[1] + 0.5) / PER_MM, float(p.centroid[0] + 0.5) / PER_MM,
         float(0.5 * p.axis_major_length * scale), float(0.5 * p.axis_minor_length * scale),
         90.0 - math.degrees(p.orientation),
     )  # fmt: skip
-    whole = bool(state != "whole" or p.solidity >= WHOLE - 0.02)
+    whole = bool((state != "whole" or p.solidity >= WHOLE - 0.02) and dent(part) < DENT)
     return Found(
-        o, _edge(part, pad), float(2.0 * radius * scale), float(o.ry / o.rx), _median(seen[rim]), _median(seen[middle]),
+        o, _edge(part, pad), float(2.0 * radius * scale), float(o.ry / o.rx),
+        _facing(_shade(seen[rim]), size, radius * scale), _shade(seen[middle]),
         float(np.std(sectors)), 100.0 * float(rough[middle].mean()), state if whole else "broken", whole,
     )  # fmt: skip
 
@@ -231,37 +172,81 @@ def _edge(part: Mask, pad: tuple[slice, slice]) -> tuple[tuple[float, float], ..
                  for r, c in line[:-1])  # fmt: skip
 
 
-def _ellipse(lab: Array, o: Outline) -> Mask:
+def _ellipse(lab: Array, o: Outline, size: Size) -> Mask:
     """The mask of an outline, seen as large as it looks on the sheet."""
     rows, columns = np.mgrid[0 : lab.shape[0], 0 : lab.shape[1]]
     x, y = columns / PER_MM - o.x, rows / PER_MM - o.y
     t = math.radians(o.turned)
-    grow = 1.0 / (1.0 - SEEN_LARGER)
     u, v = x * math.cos(t) + y * math.sin(t), -x * math.sin(t) + y * math.cos(t)
-    return np.asarray((u / (o.rx * grow)) ** 2 + (v / (o.ry * grow)) ** 2 <= 1.0)
+    return np.asarray((u * size.scale / o.rx) ** 2 + (v * size.scale / o.ry) ** 2 <= 1.0)
 
 
-def _median(values: Array) -> Lab:
+def _shade(values: Array) -> Lab:
+    """Median L*a*b* of what is not shine: fat and syrup mirror the lamp, brighter and without the crust's hue."""
     if len(values) == 0:
         return (0.0, 0.0, 0.0)
-    light, a, b = np.median(values, axis=0)
+    hue = np.hypot(values[:, 1], values[:, 2])
+    kept = np.ones(len(values), bool)
+    for _ in range(4):
+        usual, colour = np.median(values[kept, 0]), np.median(hue[kept])
+        kept = ~((values[:, 0] > usual + SHINE_L) & (hue < SHINE_HUE * colour))
+    light, a, b = np.median(values[kept], axis=0)
     return float(light), float(a), float(b)
 
 
-def _notes(found: tuple[Found, ...], per_mm: float, patch_error: float, light: float) -> tuple[str, ...]:
+def _facing(seen: Lab, size: Size, radius_mm: float) -> Lab:
+    """A rim's shade as if it faced the light: a tall cookie's leans away, and gets the cosine of that of it.
+
+    The lean is taken as half of an ellipsoid's of the same height and width (judgement, L); no height, nothing done.
+    """
+    if size.height_mm is None:
+        return seen
+    at = 0.5 * ((1.0 - RIM_BAND[0]) + (1.0 - RIM_BAND[1]))
+    slope = size.height_mm / radius_mm * at / math.sqrt(1.0 - at * at)
+    gets = 1.0 - LEANS * (1.0 - 1.0 / math.hypot(1.0, slope))
+    # L*, a* and b* go with the cube root of light.
+    more = gets ** (-1.0 / 3.0)
+    return min((seen[0] + 16.0) * more - 16.0, 100.0), seen[1] * more, seen[2] * more
+
+
+def _notes(sheet: Sheet, found: tuple[Found, ...], beside: Beside, size: Size) -> tuple[str, ...]:
     notes = []
     touching = sum(f.state == "touching" for f in found)
     broken = sum(f.state == "broken" for f in found)
+    if beside.bar_mm is None:
+        notes.append(
+            "The card's bar of 100 mm was never measured: a printer that shrinks it makes all widths wrong by as much. "
+            "Lay a ruler on it once."
+        )
     if touching:
         notes.append(f"{touching} pieces touch and were parted at the waist. Check their outlines.")
     if broken:
         notes.append(f"{broken} look broken or of another size and do not count. Count them if they should.")
-    if patch_error > 4.0:
+    if size.sd > UNSURE:
+        far = "how far the camera was is not known" if size.above_mm is None else f"{size.above_mm:.0f} mm above them"
         notes.append(
-            f"The card's patches come out {patch_error:.0f} off: another printer, faded or glare. Shades are less sure."
+            f"Tall cookies near the camera ({far}): widths are good to about {200.0 * size.sd:.0f} %. Hold it higher, "
+            "and measure their height."
         )
-    if light < 0.6:
+    usual = float(np.median([f.diameter_mm for f in found]))
+    if beside.height_mm is not None and beside.height_mm > TALL * usual:
+        notes.append("Tall for their width: rims lean away from the light, their L* is good to about 6.")
+    if sheet.off_mm > CURLED_MM:
+        notes.append(
+            f"The patches lie up to {sheet.off_mm:.1f} mm off their places: a sheet that curls, or a picture that was "
+            "cut. Widths are less sure; lay the sheet flat and send the picture whole."
+        )
+    if sheet.covered:
+        notes.append(f"{sheet.covered} of the card's patches are covered or glare and were left out.")
+    if sheet.grey_only:
+        notes.append("The card was printed without colour: L* is read by its greys, hues are not known.")
+    if sheet.patch_error > 4.0:
+        notes.append(
+            f"The card's patches come out {sheet.patch_error:.0f} off: another printer, faded or glare. Shades are "
+            "less sure."
+        )
+    if sheet.light < 0.6:
         notes.append("The light is very uneven. Turn the sheet to the window, or use two lamps.")
-    if per_mm < 2.5:
-        notes.append(f"{per_mm:.1f} pixels a mm: widths are good to about {0.5 / per_mm:.1f} mm.")
+    if sheet.per_mm < 2.5:
+        notes.append(f"{sheet.per_mm:.1f} pixels a mm: widths are good to about {0.5 / sheet.per_mm:.1f} mm.")
     return tuple(notes)

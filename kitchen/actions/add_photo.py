@@ -3,22 +3,26 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import asdict, dataclass
+from dataclasses import asdict, dataclass, replace
 from typing import Any
 
 import numpy as np
 from django.contrib.auth.models import User
 
 from dough.facts.errors import EntryError
-from dough.photo.measure import Outline, PhotoReading, Sheet, look, read_outlines, read_photo
+from dough.photo.measure import Outline, PhotoReading, read_outlines, read_photo
+from dough.photo.sheet import Beside, Sheet, look
 from kitchen.actions.base import Before, Done, LongAction
 from kitchen.actions.rights import Right
 from kitchen.models import Photo
 from kitchen.photos import pictures
 from kitchen.reading.doughs import MissingError, dough_for_reading
+from kitchen.reading.kit import card_bar_mm
 
 MOST_PHOTOS = 500
 Array = np.ndarray[Any, np.dtype[np.float64]]
+#: A picture, and what is known beside it.
+Taken = tuple[Array, Beside]
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -30,16 +34,16 @@ class AddPhoto(LongAction[Photo, "tuple[Array, Sheet, PhotoReading] | None"]):
 
     dough_id: int
     key: str
-    picture: Callable[[], Array]
+    picture: Callable[[], Taken]
     simulated: bool = False
 
     def work_out(self) -> tuple[Array, Sheet, PhotoReading] | None:
         with pictures.turn:
             if self._there() is not None:
                 return None
-            picture = self.picture()
+            picture, beside = self.picture()
             sheet = look(picture)
-            return picture, sheet, read_photo(sheet)
+            return picture, sheet, read_photo(sheet, beside)
 
     def settle(self, cook: User, found: tuple[Array, Sheet, PhotoReading] | None) -> Done[Photo] | Before[Photo]:
         again = self._there()
@@ -83,7 +87,8 @@ class CorrectOutlines(LongAction[Photo, dict[str, Any]]):
     def work_out(self) -> dict[str, Any]:
         photo = photo_for_reading(self.photo_id)
         with pictures.turn:
-            reading = read_outlines(look(pictures.opened(pictures.kept(photo.name))), list(self.outlines))
+            sheet = look(pictures.opened(pictures.kept(photo.name)))
+            reading = read_outlines(sheet, list(self.outlines), beside_of(photo))
         document = as_document(reading)
         for cookie, counts in zip(document["cookies"], self.counts, strict=True):
             cookie["counts"] = counts
@@ -96,6 +101,12 @@ class CorrectOutlines(LongAction[Photo, dict[str, Any]]):
         photo.result, photo.revision = found, self.revision + 1
         photo.save(update_fields=["result", "revision"])
         return Done(photo, photo, f"corrected the outlines of photo {photo.pk}", photo.dough)
+
+
+def beside_of(photo: Photo) -> Beside:
+    """What is known beside a photo by now: the card's bar may have been measured since."""
+    was = Beside(**photo.result.get("beside", {}))
+    return was if photo.simulated else replace(was, bar_mm=card_bar_mm())
 
 
 def photo_for_reading(photo_id: int) -> Photo:

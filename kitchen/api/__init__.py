@@ -22,6 +22,7 @@ from kitchen.api.keeping import routes as keeping
 from kitchen.api.larder import routes as larder
 from kitchen.api.learning import routes as learning
 from kitchen.api.next_steps import routes as next_steps
+from kitchen.api.ovens import routes as ovens
 from kitchen.api.pantry import routes as pantry
 from kitchen.api.parser import OneMeaning
 from kitchen.api.people import routes as people
@@ -68,6 +69,7 @@ ROUTERS: tuple[tuple[str, Router], ...] = (
     ("/larder", larder.router),
     ("/runs", runs.router),
     ("/devices", devices.router),
+    ("/ovens", ovens.router),
     ("/bench", accounts.router),
     ("/pantry", pantry.router),
     ("/recipes", recipes.router),

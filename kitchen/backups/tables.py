@@ -80,6 +80,7 @@ TABLES: tuple[Table, ...] = (
     _whole("butter_out", kept.ButterOut),
     _whole("butter_readings", kept.ButterReading),
     _whole("photos", kept.Photo),
+    _whole("oven_trays", kept.OvenTray),
     _whole("batches", kept.Batch),
     _whole("bakes", kept.Bake),
     _whole("series", kept.Series),

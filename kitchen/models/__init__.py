@@ -13,7 +13,7 @@ from kitchen.models.larder import Stored, StoredMove
 from kitchen.models.learning import Calibration
 from kitchen.models.lot import Lot
 from kitchen.models.machines import Cold, Mixer, Scale, ScaleCheck
-from kitchen.models.oven import Oven
+from kitchen.models.oven import Oven, OvenTray
 from kitchen.models.pantry import OwnIngredient
 from kitchen.models.people import Invite, Member
 from kitchen.models.photo import Photo
@@ -46,6 +46,7 @@ __all__ = [
     "Mixer",
     "MixerReading",
     "Oven",
+    "OvenTray",
     "OwnIngredient",
     "Photo",
     "Plan",

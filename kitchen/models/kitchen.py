@@ -10,7 +10,8 @@ from kitchen.models.learning import Calibration
 
 class Kitchen(Furnishing):
     """The one kitchen of this installation. calibration is the one in force; null: general parameters. region is where
-    it sells and eats (data/regions.csv). room_c, humidity_pct and altitude_m of the room; null where nobody has said.
+    it sells and eats (data/regions.csv). room_c, humidity_pct and altitude_m of the room, and
+    card_bar_mm, how long its printer makes the photo card's bar; null where nobody has said.
     furnished_at is when its first sheet was filled in or put aside."""
 
     about = words(300)
@@ -23,6 +24,7 @@ class Kitchen(Furnishing):
     room_c = figure()
     humidity_pct = figure()
     altitude_m = figure()
+    card_bar_mm = figure()
     furnished_at = models.DateTimeField(null=True, blank=True)
     calibration = models.ForeignKey(Calibration, null=True, blank=True, on_delete=models.PROTECT, related_name="+")
 

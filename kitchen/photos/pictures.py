@@ -18,7 +18,7 @@ import numpy as np
 from django.conf import settings
 from django.core.exceptions import RequestDataTooBig
 from django.core.files.uploadhandler import FileUploadHandler
-from PIL import Image, ImageOps, UnidentifiedImageError
+from PIL import ExifTags, Image, ImageOps, UnidentifiedImageError
 
 from dough.facts.errors import EntryError
 
@@ -33,6 +33,8 @@ LONGEST = 2200
 LEAST_EDGE = 400
 FORMATS = ("JPEG", "PNG", "WEBP")
 QUALITY = 92
+#: What a camera can have, as for a 35 mm frame.
+FOCAL_MM = (10.0, 300.0)
 
 
 #: Held while a picture is decoded and measured: each takes some hundred megabytes.
@@ -44,7 +46,7 @@ class CappedUpload(FileUploadHandler):
 
     def handle_raw_input(self, input_data: Any, META: Any, content_length: int, *rest: Any, **more: Any) -> None:  # noqa: N803
         path = self.request.path if self.request is not None else ""
-        if content_length > (MAX_BYTES + 100_000 if path.endswith("/photos") else MOST_SENT):
+        if content_length > (MAX_BYTES + 100_000 if path.endswith(("/photos", "/trays")) else MOST_SENT):
             raise RequestDataTooBig("too big")
 
     def receive_data_chunk(self, raw_data: bytes, start: int) -> bytes:
@@ -84,6 +86,18 @@ def opened(data: bytes) -> Array:
     image.thumbnail((LONGEST, LONGEST))
     upright = ImageOps.exif_transpose(image).convert("RGB")
     return np.asarray(upright, dtype=float) / 255.0
+
+
+def focal_35_mm(data: bytes) -> float | None:
+    """The focal length a camera wrote into a picture, as for a 35 mm frame; None where it wrote none."""
+    try:
+        with warnings.catch_warnings():
+            warnings.simplefilter("error", Image.DecompressionBombWarning)
+            written = Image.open(io.BytesIO(data), formats=FORMATS).getexif().get_ifd(ExifTags.IFD.Exif)
+            focal = float(written.get(ExifTags.Base.FocalLengthIn35mmFilm, 0))
+    except Exception:  # whatever a file says there, it is only a hint
+        return None
+    return focal if FOCAL_MM[0] <= focal <= FOCAL_MM[1] else None
 
 
 def keep(picture: Array) -> str:

@@ -43,6 +43,11 @@ def kit_for(process: Process, dough_id: int | None) -> Kit:
     return replace(plain_kit(process), taught=taught(process.oven_id, process.tray_id, dough_id))
 
 
+def card_bar_mm() -> float | None:
+    """How long the photo card's bar of 100 mm is on this kitchen's paper; None where nobody has measured it."""
+    return Kitchen.objects.values_list("card_bar_mm", flat=True).first()
+
+
 @asked_once
 def room() -> Room:
     """The kitchen's altitude and humidity; sea level and the usual where nothing is said."""

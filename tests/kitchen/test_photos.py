@@ -82,10 +82,10 @@ def test_a_photo_that_arrives_twice_while_it_is_measured_is_there_once(
     """A phone sends again after a lost answer: both are being measured, one is kept, and no file is left over."""
     answers: list[Any] = []
 
-    def slowly(sheet: Any) -> Any:
+    def slowly(sheet: Any, beside: Any) -> Any:
         monkeypatch.setattr(add_photo, "read_photo", read_photo)
         answers.append(upload(client, dough, jpeg))
-        return read_photo(sheet)
+        return read_photo(sheet, beside)
 
     monkeypatch.setattr(add_photo, "read_photo", slowly)
     answers.append(upload(client, dough, jpeg))

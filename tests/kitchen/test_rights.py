@@ -68,6 +68,9 @@ WRITES: dict[str, Right] = {
     "POST /runs/{run_id}/close": Right.RECORD,
     "POST /devices/{device_id}/act": Right.RECORD,
     "POST /devices/{device_id}/check": Right.RECORD,
+    "POST /ovens/{oven_id}/trays": Right.RECORD,
+    "POST /ovens/{oven_id}/trays/simulated": Right.RECORD,
+    "PUT /ovens/{oven_id}/trays/{tray_id}": Right.RECORD,
     "POST /recipes/pdf": Right.DEVELOP,
     "POST /larder/{stored_id}/moves": Right.RECORD,
 }
@@ -123,7 +126,7 @@ def call(client: Client, name: str) -> Any:
         path = path.replace("{" + parameter["name"] + "}", str(least(parameter["schema"])))
     content = operation.get("requestBody", {}).get("content", {})
     if "multipart/form-data" in content:
-        form = {"key": "k" * 12, "photo": BytesIO(b"no picture"), "file": BytesIO(b"no file")}
+        form = {"key": "k" * 12, "photo": BytesIO(b"no picture"), "file": BytesIO(b"no file"), "said": "{}"}
         return client.post(f"/api{path}", form)
     body = least(content["application/json"]["schema"]) if content else None
     return send(client, method, path, body)

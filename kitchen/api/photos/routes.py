@@ -12,16 +12,17 @@ from pydantic import BaseModel, Field
 from dough.bake.intake import NoCase
 from dough.facts.errors import EntryError
 from dough.photo.measure import Outline
-from kitchen.actions.add_photo import AddPhoto, CorrectOutlines, photo_for_reading
+from dough.photo.sheet import BAR_MM, Beside
+from kitchen.actions.add_photo import AddPhoto, CorrectOutlines, Taken, photo_for_reading
 from kitchen.api.errors import PROBLEMS
 from kitchen.api.preview.schemas import Point
 from kitchen.documents.base import Strict
 from kitchen.models import Photo
 from kitchen.photos import pictures
-from kitchen.photos.simulated_camera import taken
+from kitchen.photos.simulated_camera import SEEN_AS_MM, taken
 from kitchen.prints.photo_card import card_pdf
 from kitchen.reading.doughs import dough_for_reading, name_of, style_of
-from kitchen.reading.kit import dough_setting
+from kitchen.reading.kit import card_bar_mm, dough_setting
 
 router = Router(tags=["photos"])
 dough_router = Router(tags=["photos"])
@@ -109,10 +110,13 @@ def add_photo(request: HttpRequest, dough_id: int, key: Form[str], photo: File[U
     """Take a picture in: re-encoded, measured. The same key twice adds it once."""
     if not 8 <= len(key) <= 64:
         raise EntryError("key", "The picture came without its key. Choose it again.")
-    action = AddPhoto(
-        actor=request.user, now=timezone.now(), dough_id=dough_id, key=key,
-        picture=lambda: pictures.opened(photo.read(pictures.MAX_BYTES + 1)),
-    )  # fmt: skip
+
+    def taken_in() -> Taken:
+        data = photo.read(pictures.MAX_BYTES + 1)
+        beside = Beside(card_bar_mm(), pictures.focal_35_mm(data), _height_mm(dough_id))
+        return pictures.opened(data), beside
+
+    action = AddPhoto(actor=request.user, now=timezone.now(), dough_id=dough_id, key=key, picture=taken_in)
     return Status(201, photo_out(action.execute()))
 
 
@@ -120,12 +124,13 @@ def add_photo(request: HttpRequest, dough_id: int, key: Form[str], photo: File[U
 def simulate(request: HttpRequest, dough_id: int, payload: SimulatedIn) -> Status[PhotoOut]:
     """A picture from the simulated camera of what the draft would bake."""
 
-    def picture() -> pictures.Array:
+    def picture() -> Taken:
         dough = dough_for_reading(dough_id)
         case = dough_setting(dough, style_of(dough)).case()
         if isinstance(case, NoCase):
             raise EntryError("photo", f"There is no forecast to photograph. {case.because}")
-        return taken(case, payload.pieces, 1000 * dough_id + Photo.objects.filter(dough=dough).count())
+        shot = taken(case, payload.pieces, 1000 * dough_id + Photo.objects.filter(dough=dough).count())
+        return shot, Beside(BAR_MM, SEEN_AS_MM, _height_mm(dough_id))
 
     action = AddPhoto(
         actor=request.user, now=timezone.now(), dough_id=dough_id, key=payload.key, picture=picture, simulated=True
@@ -159,6 +164,13 @@ def photo_picture(request: HttpRequest, photo_id: int) -> HttpResponse:
 def photo_sheet(request: HttpRequest, photo_id: int) -> HttpResponse:
     """The sheet from above, light and camera taken out."""
     return _jpeg(pictures.kept(pictures.sheet_name(photo_for_reading(photo_id).name)))
+
+
+def _height_mm(dough_id: int) -> float | None:
+    """How tall the forecast has the dough's cookies; None where it says nothing."""
+    dough = dough_for_reading(dough_id)
+    cookie = dough_setting(dough, style_of(dough)).cookie()
+    return None if cookie is None else cookie.height_mm
 
 
 def _jpeg(data: bytes) -> HttpResponse:

@@ -17,7 +17,8 @@ from dough.photo import card
 from dough.photo.camera import Camera, SceneCookie, picture, places, scene_of
 from dough.photo.light import coded, lab_of, light_of, linear
 from dough.photo.marks import find_marks, place_marks
-from dough.photo.measure import Outline, PhotoReading, look, read_outlines, read_photo
+from dough.photo.measure import Outline, PhotoReading, read_outlines, read_photo
+from dough.photo.sheet import look
 from evidence.scenes import nearest, scene
 
 SMALL = Camera(width=1200, height=900)

@@ -169,6 +169,18 @@ export const api = {
     data(client.POST('/api/kitchen/backups', ...init)),
   /** Version, disk, last backup, what was slow. */
   health: (...init: Init<'get', '/api/kitchen/health'>) => data(client.GET('/api/kitchen/health', ...init)),
+  /** What photographed trays say of an oven. */
+  ovenMaps: (...init: Init<'get', '/api/ovens/{oven_id}/map'>) =>
+    data(client.GET('/api/ovens/{oven_id}/map', ...init)),
+  /** Map a shelf by a photo of a whole tray. */
+  addTray: (...init: Init<'post', '/api/ovens/{oven_id}/trays'>) =>
+    data(client.POST('/api/ovens/{oven_id}/trays', ...init)),
+  /** Map a shelf by the simulated camera. */
+  simulateTray: (...init: Init<'post', '/api/ovens/{oven_id}/trays/simulated'>) =>
+    data(client.POST('/api/ovens/{oven_id}/trays/simulated', ...init)),
+  /** Leave a tray out of the map, or count it again. */
+  leaveTrayOut: (...init: Init<'put', '/api/ovens/{oven_id}/trays/{tray_id}'>) =>
+    data(client.PUT('/api/ovens/{oven_id}/trays/{tray_id}', ...init)),
   /** Offer an own ingredient no more, or again. */
   retireOwn: (...init: Init<'post', '/api/pantry/{key}/retire'>) =>
     data(client.POST('/api/pantry/{key}/retire', ...init)),

@@ -1800,6 +1800,86 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/ovens/{oven_id}/map": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Oven Maps
+         * @description What photographed trays say of an oven.
+         */
+        get: operations["kitchen_api_ovens_routes_oven_maps"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/ovens/{oven_id}/trays": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Add Tray
+         * @description Map a shelf by a photo of a whole tray; said is a TrayPhotoIn as JSON. The same key twice counts once.
+         */
+        post: operations["kitchen_api_ovens_routes_add_tray"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/ovens/{oven_id}/trays/simulated": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Simulate Tray
+         * @description Map a shelf by the simulated camera.
+         */
+        post: operations["kitchen_api_ovens_routes_simulate_tray"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/ovens/{oven_id}/trays/{tray_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Leave Out
+         * @description Leave a tray out of the map, or count it again.
+         */
+        put: operations["kitchen_api_ovens_routes_leave_out"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/pantry": {
         parameters: {
             query?: never;
@@ -5095,6 +5175,20 @@ export interface components {
             version: string;
         };
         /**
+         * HeatPlace
+         * @description A place of the tray (as in TrayCookie), how much hotter than the mean it is in K, and one sd of that.
+         */
+        HeatPlace: {
+            /** Across */
+            across: number;
+            /** Deep */
+            deep: number;
+            /** K */
+            k: number;
+            /** Sd */
+            sd: number;
+        };
+        /**
          * Held
          * @description One statement about an ingredient: the code (an allergen's, An of animals, Me meat, alcohol, caffeine), and in
          *     words what holds it or why it is free of it.
@@ -6082,6 +6176,29 @@ export interface components {
             height_mm: number;
         };
         /**
+         * MappedTrayOut
+         * @description A tray that was photographed: of which dough, when, by whom, its cookies.
+         */
+        MappedTrayOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** By */
+            by: string;
+            /** Cookies */
+            cookies: components["schemas"]["TrayCookie"][];
+            /** Dough */
+            dough: string;
+            /** Id */
+            id: number;
+            /** Shelf */
+            shelf: string;
+            /** Simulated */
+            simulated: boolean;
+        };
+        /**
          * Mark
          * @description A line's ingredient that breaks a need or has to be looked up, with the words to say so.
          */
@@ -6638,6 +6755,48 @@ export interface components {
             outlines: components["schemas"]["OutlineDoc"][];
             /** Revision */
             revision: number;
+        };
+        /**
+         * OvenMap
+         * @description Places row by row from the back left. uneven_k is how much the hottest side is above the one opposite, with its
+         *     95 % range (low, high), K; shade_l and turned_l how much shades then differ over the tray (one sd, L*), as it stands
+         *     and turned at turn_min; empty are places to leave empty; words say it.
+         */
+        OvenMap: {
+            /** Cookies */
+            cookies: number;
+            /** Empty */
+            empty: components["schemas"]["HeatPlace"][];
+            /** Hot */
+            hot: string;
+            /** Places */
+            places: components["schemas"]["HeatPlace"][];
+            /** Shade L */
+            shade_l: number;
+            /** Turn Min */
+            turn_min: number | null;
+            /** Turned L */
+            turned_l: number;
+            /** Uneven High */
+            uneven_high: number;
+            /** Uneven K */
+            uneven_k: number;
+            /** Uneven Low */
+            uneven_low: number;
+            /** Words */
+            words: string[];
+        };
+        /**
+         * OvenMapsOut
+         * @description An oven's maps by shelf, and the trays behind them, newest first.
+         */
+        OvenMapsOut: {
+            /** Maps */
+            maps: {
+                [key: string]: components["schemas"]["OvenMap"];
+            };
+            /** Trays */
+            trays: components["schemas"]["MappedTrayOut"][];
         };
         /** OvenOut */
         OvenOut: {
@@ -8933,6 +9092,18 @@ export interface components {
             pieces?: number;
         };
         /**
+         * SimulatedTrayIn
+         * @description Map a shelf by the simulated camera, with a tray of a dough.
+         */
+        SimulatedTrayIn: {
+            /** Dough Id */
+            dough_id: number;
+            /** Key */
+            key: string;
+            /** Shelf */
+            shelf: string;
+        };
+        /**
          * Size
          * @description One size of piece: its name (empty where there is one only), how many, grams each.
          */
@@ -9878,6 +10049,20 @@ export interface components {
             /** Label */
             label: string;
         };
+        /**
+         * TrayCookie
+         * @description One cookie of a tray: its place, from −1 (left, back) to 1 (right, front), its shade in L* and width in mm.
+         */
+        TrayCookie: {
+            /** Across */
+            across: number;
+            /** Deep */
+            deep: number;
+            /** Shade L */
+            shade_l: number;
+            /** Width Mm */
+            width_mm: number;
+        };
         /** TrayDoc */
         TrayDoc: {
             /**
@@ -9919,6 +10104,11 @@ export interface components {
             name: string;
             /** Retired */
             retired: boolean;
+        };
+        /** TrayOutIn */
+        TrayOutIn: {
+            /** Out */
+            out: boolean;
         };
         /**
          * TrayPacking
@@ -20408,6 +20598,439 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SearchOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_ovens_routes_oven_maps: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                oven_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OvenMapsOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_ovens_routes_add_tray: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                oven_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * Photo
+                     * Format: binary
+                     */
+                    photo: string;
+                    /** Said */
+                    said: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OvenMapsOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_ovens_routes_simulate_tray: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                oven_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SimulatedTrayIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OvenMapsOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_ovens_routes_leave_out: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                oven_id: number;
+                tray_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TrayOutIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OvenMapsOut"];
                 };
             };
             /** @description Bad Request */

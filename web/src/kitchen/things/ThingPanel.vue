@@ -7,11 +7,12 @@ import UndoBar from '../UndoBar.vue'
 import type { Kind, Thing } from '../facts'
 import { useThing } from '../useThing'
 import DeviceLive from './DeviceLive.vue'
+import OvenMap from './OvenMap.vue'
 import OvenTest from './OvenTest.vue'
 import ScaleCheck from './ScaleCheck.vue'
 
 /** One thing: its boxes, what was learned of it, its checks. thing null: a new one. */
-const props = defineProps<{ kind: Kind; thing: Thing | null }>()
+const props = defineProps<{ kind: Kind; thing: Thing | null; trays: Thing[] }>()
 const emit = defineEmits<{ made: [Thing] }>()
 const may = useRights()
 const form = useThing(toRef(props, 'kind'), toRef(props, 'thing'))
@@ -83,6 +84,13 @@ function checkScale(entry: { weight_g: string; shown_g: string }): void {
       :problems="form.problems.value"
       :busy="form.busy.value"
       @test="testOven"
+    />
+    <OvenMap
+      v-if="thing && kind.id === 'oven' && !thing.retired_at"
+      :key="`map ${thing.id}`"
+      :oven="thing"
+      :trays="trays"
+      :may-record="may('record')"
     />
     <DeviceLive
       v-if="thing && kind.id === 'device' && !thing.retired_at"

@@ -1,0 +1,151 @@
+"""Ovens mapped by photographed trays."""
+
+from __future__ import annotations
+
+import json
+from datetime import datetime
+
+from django.http import HttpRequest
+from django.utils import timezone
+from ninja import File, Form, Router, Status, UploadedFile
+from pydantic import BaseModel, Field, ValidationError
+
+from dough.facts.errors import EntryError
+from dough.photo.sheet import Beside
+from dough.photo.tray import read_tray
+from dough.plan.oven_map import OvenMap, Tray, TrayCookie, per_kelvin
+from kitchen.actions.base import require
+from kitchen.actions.map_oven import LeaveTrayOut, MapOven
+from kitchen.actions.rights import Right
+from kitchen.api.asked import MAX_ID
+from kitchen.api.errors import PROBLEMS
+from kitchen.documents.base import Strict
+from kitchen.models import Oven
+from kitchen.photos import pictures
+from kitchen.photos.simulated_tray import tray_taken
+from kitchen.reading.doughs import dough_for_reading, name_of, style_of
+from kitchen.reading.kit import dough_setting
+from kitchen.reading.oven_maps import case_of, maps_of, oven_for_reading, placed, trays_of
+
+router = Router(tags=["ovens"])
+KEY = r"^[A-Za-z0-9-]{8,64}$"
+
+
+class Corner(Strict):
+    """A corner of the tray in the picture, as shares of its width and height."""
+
+    x: float = Field(ge=0, le=1)
+    y: float = Field(ge=0, le=1)
+
+
+class TrayPhotoIn(Strict):
+    """Beside the picture: its key, the dough, the shelf, the tray's corners (back left, back right, front right, front
+    left) and how wide and deep it is inside them, mm."""
+
+    key: str = Field(pattern=KEY)
+    dough_id: int = Field(ge=0, le=MAX_ID)
+    shelf: str = Field(max_length=20)
+    corners: list[Corner] = Field(min_length=4, max_length=4)
+    wide_mm: float = Field(gt=0, le=2000)
+    deep_mm: float = Field(gt=0, le=2000)
+
+
+class SimulatedTrayIn(Strict):
+    """Map a shelf by the simulated camera, with a tray of a dough."""
+
+    key: str = Field(pattern=KEY)
+    dough_id: int = Field(ge=0, le=MAX_ID)
+    shelf: str = Field(max_length=20)
+
+
+class TrayOutIn(Strict):
+    out: bool
+
+
+class MappedTrayOut(BaseModel):
+    """A tray that was photographed: of which dough, when, by whom, its cookies."""
+
+    id: int
+    shelf: str
+    dough: str
+    at: datetime
+    by: str
+    simulated: bool
+    cookies: list[TrayCookie]
+
+
+class OvenMapsOut(BaseModel):
+    """An oven's maps by shelf, and the trays behind them, newest first."""
+
+    maps: dict[str, OvenMap]
+    trays: list[MappedTrayOut]
+
+
+@router.get("/{oven_id}/map", response={200: OvenMapsOut, **PROBLEMS})
+def oven_maps(request: HttpRequest, oven_id: int) -> OvenMapsOut:
+    """What photographed trays say of an oven."""
+    return _told(oven_for_reading(oven_id))
+
+
+@router.post("/{oven_id}/trays", response={201: OvenMapsOut, **PROBLEMS})
+def add_tray(request: HttpRequest, oven_id: int, said: Form[str], photo: File[UploadedFile]) -> Status[OvenMapsOut]:
+    """Map a shelf by a photo of a whole tray; said is a TrayPhotoIn as JSON. The same key twice counts once."""
+    require(request.user, Right.RECORD)
+    try:
+        asked = TrayPhotoIn.model_validate(json.loads(said))
+    except (ValidationError, json.JSONDecodeError) as error:
+        raise EntryError("said", "The picture came without its corners, tray or shelf. Say them again.") from error
+
+    def tray() -> Tray:
+        dough = dough_for_reading(asked.dough_id)
+        case = case_of(dough_setting(dough, style_of(dough)))
+        data = photo.read(pictures.MAX_BYTES + 1)
+        corners = [(c.x, c.y) for c in asked.corners]
+        found = read_tray(
+            pictures.opened(data), corners, (asked.wide_mm, asked.deep_mm), Beside(None, pictures.focal_35_mm(data))
+        )
+        cookies = placed(((c.across_mm, c.deep_mm, c.width_mm, c.shade_l) for c in found), asked.wide_mm, asked.deep_mm)
+        return Tray(cookies, per_kelvin(case))
+
+    MapOven(
+        actor=request.user, now=timezone.now(), oven_id=oven_id, dough_id=asked.dough_id, shelf=asked.shelf,
+        key=asked.key, tray=tray,
+    ).execute()  # fmt: skip
+    return Status(201, _told(oven_for_reading(oven_id)))
+
+
+@router.post("/{oven_id}/trays/simulated", response={201: OvenMapsOut, **PROBLEMS})
+def simulate_tray(request: HttpRequest, oven_id: int, payload: SimulatedTrayIn) -> Status[OvenMapsOut]:
+    """Map a shelf by the simulated camera."""
+
+    def tray() -> Tray:
+        dough = dough_for_reading(payload.dough_id)
+        case = case_of(dough_setting(dough, style_of(dough)))
+        oven = oven_for_reading(oven_id)
+        picture, corners, size = tray_taken(case, oven.pk, payload.shelf, 1 + oven.mapped.count())
+        found = read_tray(picture, corners, size)
+        return Tray(placed(((c.across_mm, c.deep_mm, c.width_mm, c.shade_l) for c in found), *size), per_kelvin(case))
+
+    MapOven(
+        actor=request.user, now=timezone.now(), oven_id=oven_id, dough_id=payload.dough_id, shelf=payload.shelf,
+        key=payload.key, tray=tray, simulated=True,
+    ).execute()  # fmt: skip
+    return Status(201, _told(oven_for_reading(oven_id)))
+
+
+@router.put("/{oven_id}/trays/{tray_id}", response={200: OvenMapsOut, **PROBLEMS})
+def leave_out(request: HttpRequest, oven_id: int, tray_id: int, payload: TrayOutIn) -> OvenMapsOut:
+    """Leave a tray out of the map, or count it again."""
+    LeaveTrayOut(actor=request.user, now=timezone.now(), oven_id=oven_id, tray_id=tray_id, out=payload.out).execute()
+    return _told(oven_for_reading(oven_id))
+
+
+def _told(oven: Oven) -> OvenMapsOut:
+    trays = [
+        MappedTrayOut(
+            id=r.pk, shelf=r.shelf, dough=r.dough.name if r.dough else "a dough that is gone", at=r.at,
+            by=name_of(r.who), simulated=r.simulated, cookies=[TrayCookie(**c) for c in r.cookies],
+        )
+        for r in reversed(trays_of(oven))
+    ]  # fmt: skip
+    return OvenMapsOut(maps=maps_of(oven), trays=trays)

@@ -1,0 +1,54 @@
+"""What photographed trays say of an oven, shelf by shelf."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+
+from dough.bake.contract import BakeCase
+from dough.bake.draft_setting import Setting
+from dough.facts.errors import EntryError
+from dough.plan.oven_map import OvenMap, PerKelvin, Tray, TrayCookie, oven_map
+from kitchen.models import Oven, OvenTray
+from kitchen.reading.doughs import MissingError
+
+#: Trays counted for one shelf, the newest: an oven is mended, moved, and grows old.
+MOST_TRAYS = 6
+
+
+def oven_for_reading(oven_id: int) -> Oven:
+    """An oven that is in use. Raises MissingError."""
+    found = Oven.objects.filter(pk=oven_id, retired_at=None).first()
+    if found is None:
+        raise MissingError("There is no such oven.")
+    return found
+
+
+def trays_of(oven: Oven) -> list[OvenTray]:
+    """Its trays that count, oldest first."""
+    return list(oven.mapped.filter(retired_at=None).select_related("who", "dough"))
+
+
+def maps_of(oven: Oven) -> dict[str, OvenMap]:
+    """A map for each shelf of which a tray was photographed."""
+    by_shelf: dict[str, list[OvenTray]] = {}
+    for row in trays_of(oven):
+        by_shelf.setdefault(row.shelf, []).append(row)
+    return {shelf: oven_map([tray_of(r) for r in rows[-MOST_TRAYS:]]) for shelf, rows in by_shelf.items()}
+
+
+def tray_of(row: OvenTray) -> Tray:
+    """A row as the core's tray."""
+    return Tray(tuple(TrayCookie(**c) for c in row.cookies), PerKelvin(**row.kelvin))
+
+
+def case_of(setting: Setting) -> BakeCase:
+    """What a dough bakes. Raises EntryError where the model can't say: a map needs to know what a kelvin does."""
+    case = setting.case()
+    if not isinstance(case, BakeCase):
+        raise EntryError("dough_id", f"There is no forecast of that dough, so its shades say nothing. {case.because}")
+    return case
+
+
+def placed(cookies: Iterable[tuple[float, float, float, float]], wide: float, deep: float) -> tuple[TrayCookie, ...]:
+    """Cookies of a tray (mm from left and back, width in mm, L*) by their places from −1 to 1."""
+    return tuple(TrayCookie(2.0 * x / wide - 1.0, 2.0 * y / deep - 1.0, shade, width) for x, y, width, shade in cookies)
