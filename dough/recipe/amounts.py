@@ -72,7 +72,8 @@ def tidy(text: str) -> str:
             out.append((" " if out and (out[-1].isdigit()) else "") + VULGAR[ch])
         else:
             out.append(ch)
-    line = "".join(out).replace("⁄", "/")
+    # An ordinal mark or a ring stands for degrees; made plain they would become a letter.
+    line = "".join(out).replace("⁄", "/").replace("º", "°").replace("˚", "°")
     line = unicodedata.normalize("NFKC", line)
     line = re.sub(r"[–—−‐‑‒]", "-", line)
     line = line.replace("’", "'").replace("‘", "'").replace("“", '"').replace("”", '"')
@@ -191,4 +192,7 @@ def amounts_in(text: str) -> list[Amount]:
             continue
         found.append(amount)
         at = amount.end
+    # “120 g chocolate, 70 %”: a share beside a measured amount says which, not how much.
+    if any(a.quantity.unit for a in found):
+        found = [a for a in found if a.quantity.unit or not text[a.end :].lstrip().startswith("%")]
     return found

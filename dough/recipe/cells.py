@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import csv
 import re
 
 from dough.facts.ingredients import ingredient
@@ -28,11 +29,15 @@ def cells(line: str, raw: str) -> list[str]:
         parts = [c.strip() for c in source.strip("| \t").split(mark) if c.strip()]
         if len(parts) >= 2 and (mark != ";" or any(NUMBER.match(c) for c in parts)):
             return parts
-    parts = [c.strip() for c in line.split(",")]
+    # A file of values: a cell that holds a comma stands in quotes.
+    quoted = '"' in line and "," in line
+    parts = [c.strip() for c in (next(csv.reader([line]), []) if quoted else line.split(","))]
+    if quoted:
+        parts = [c for c in parts if c]
     figures = [c for c in parts if NUMBER.match(c)]
     # A comma between two figures is a decimal mark, not the edge of a cell.
     named = all(c in figures or not re.match(r"\d", c) for c in parts)
-    if 2 <= len(parts) <= 4 and ", " not in line and figures and named and len(figures) < len(parts):
+    if 2 <= len(parts) <= 4 and (quoted or ", " not in line) and figures and named and len(figures) < len(parts):
         return parts
     # “Flour,1,5”: a comma that parts and one that is a decimal mark.
     found = re.fullmatch(r"([^\d,]+),(\d{1,6},\d{1,2})", line)
@@ -48,10 +53,13 @@ def is_head(parts: list[str]) -> bool:
 def phrase(parts: list[str]) -> str:
     """A row as an ingredient phrase: amount, then name. A bare number is pieces of what is counted, else grams."""
     figures = [c for c in parts if NUMBER.match(c)]
-    named = next((c for c in parts if c not in figures and not _is_amount(c)), "")
+    named = next((c for c in parts if c not in figures and not _is_amount(c) and not _is_unit(c)), "")
     amount = next((c for c in parts if _is_amount(c) and c not in figures), "")
-    rest = [c for c in parts if c not in (named, amount) and c not in figures and not c.endswith("%")]
-    if not amount and figures:
+    unit = next((c for c in parts if c != named and _is_unit(c)), "")
+    rest = [c for c in parts if c not in (named, amount, unit) and c not in figures and not c.endswith("%")]
+    if not amount and figures and unit:
+        amount = f"{figures[0]} {unit}"
+    elif not amount and figures:
         number = figures[0]
         amount = number if _pieces(named, number) else f"{number} g"
     return " ".join([amount, named, *rest]).strip()
@@ -60,6 +68,12 @@ def phrase(parts: list[str]) -> str:
 def _is_amount(cell: str) -> bool:
     found = amount_at(cell, 0)
     return found is not None and bool(found.quantity.unit) and not cell[found.end :].strip(" .")
+
+
+def _is_unit(cell: str) -> bool:
+    """Whether a cell is a unit and nothing besides: its number stands in another."""
+    found = amount_at(f"1 {cell}", 0)
+    return found is not None and bool(found.quantity.unit) and found.end >= len(cell.rstrip(".")) + 2
 
 
 def _pieces(named: str, number: str) -> bool:

@@ -72,6 +72,12 @@ LIKENESS = re.compile(
     rf"|\b(?:a )?(?P<other>{_THINGS})[- ]sized? (?:piece|knob|lump|ball)(?: of)?",
     re.I,
 )
+#: “(or margarine)”, “(half margarine works too)”: what may go in instead.
+ALTERNATIVE = re.compile(
+    r"\(\s*or\b(?P<or>[^()]*)\)"
+    r"|\((?P<ok>[^()]*?)\b(?:is |are |will do|works?|ok|okay|also|is fine|fine|instead|too)\b[^()]*\)",
+    re.I,
+)
 TOP = re.compile(r"\b(for|to) (roll|coat|top|dip)", re.I)
 
 
@@ -121,8 +127,8 @@ def read_line(text: str, habit: Habit, step: Step | None = None, cups: tuple[Cup
     if like:
         # No weight, but an idea of one: it is asked for, and told beside.
         line = LIKENESS.sub(" knob of ", line)
-    alternative = re.search(r"\(\s*or\b([^()]*)\)", line, re.I)
-    line = re.sub(r"\(\s*or\b[^()]*\)", "", line, flags=re.I)
+    alternative = ALTERNATIVE.search(line)
+    line = ALTERNATIVE.sub("", line)
     line = re.sub(r"^\s*(?:start with|take|use|add|you need)\s+", "", line, flags=re.I)
     amounts = amounts_in(line)
     notes: list[str] = (
@@ -134,7 +140,7 @@ def read_line(text: str, habit: Habit, step: Step | None = None, cups: tuple[Cup
     chosen, name_text = choose(line, amounts)
     filling = _filling(line, chosen)
     name_text, other = _first_of(_before_dash(name_text))
-    other = alternative[1].strip() if alternative else other
+    other = (alternative["or"] or alternative["ok"]).strip() if alternative else other
     if other:
         notes.append(f"or {other}")
     found = match(name_text)

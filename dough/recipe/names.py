@@ -24,6 +24,8 @@ SHORT = 6
 LEAST_SPELT = 5
 #: Letters that two words have to begin with alike to be offered for one another.
 BEGINS = 4
+#: “d'œufs”, “l'huile”: an article run into its word.
+ELIDED = re.compile(r"\b[dl]'(?=[^\W\d_]{3})")
 
 
 @dataclass(frozen=True, slots=True)
@@ -52,9 +54,10 @@ class _Name:
 def words_of(text: str) -> list[str]:
     """A phrase as plain singular words: accents, marks and plurals off."""
     plain = unicodedata.normalize("NFKD", text.lower())
-    plain = "".join(ch for ch in plain if not unicodedata.combining(ch))
+    plain = "".join(ch for ch in plain if not unicodedata.combining(ch)).replace("œ", "oe")
+    plain = ELIDED.sub("", plain)
     return [
-        _singular(w)
+        _short_words().get(w) or _singular(w)
         for w in re.findall(r"[^\W\d_][^\W_]*(?:'[^\W_]+)*|\d+", plain.replace("'s", "").replace("s'", "s"))
     ]
 
@@ -68,6 +71,12 @@ def _singular(word: str) -> str:
     if word in ("halves", "leaves"):
         return {"halves": "half", "leaves": "leaf"}[word]
     return word[:-1] if len(word) > 3 and word.endswith("s") and not word.endswith(("ss", "us", "is")) else word
+
+
+@cache
+def _short_words() -> dict[str, str]:
+    """The shorthand of recipe cards, by the word it stands for."""
+    return {r["short"]: r["word"] for r in rows("short_words")}
 
 
 @cache

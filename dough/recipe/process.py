@@ -15,7 +15,7 @@ TEMP = re.compile(
 )
 _COUNT = r"\d{1,3}|" + "|".join(w for w in NUMBER_WORDS if w.isalpha() and len(w) > 2)
 MINUTES = re.compile(
-    rf"(?P<low>{_COUNT})(?: ?(?:-|to|or|bis|à) ?(?P<high>{_COUNT}))? ?"
+    rf"(?P<low>{_COUNT})(?: ?(?:-|to|or|bis|à) ?(?P<high>{_COUNT}))? ?(?:-?ish )?(?:or so )?"
     r"(?:minutes?|mins?\b|minuten|minuti|minutos|λεπτά)",
     re.I,
 )
@@ -134,6 +134,9 @@ def _minutes(flat: str) -> tuple[tuple[float, float] | None, str]:
             continue
         low = _count(m["low"])
         high = _count(m["high"]) if m["high"] else low
+        if low > high:
+            # “350 - 10 min”: an oven and its minutes.
+            low = high
         if 2 <= low <= high <= 180:
             return (low, high), (before[-28:].lstrip() + m.group(0)).strip()
     return None, ""
@@ -213,7 +216,12 @@ def oven_of(flat: str, habit: Habit) -> tuple[float | None, str, bool, str]:
         marked = m["u"] is not None or "°" in m.group(0) or "deg" in m.group(0).lower()
         if re.search(r"\b(?:type|typ|tipo|t|no\.?|number)\W{0,2}$", near) or FLOUR_AFTER.match(after):
             continue
-        if not marked and not re.search(r"\b(?:oven|bak(?:e|es|ed|ing)|pre-?heat(?:ed)?|heat(?:ed)?|at)\b", near):
+        with_minutes = re.match(r"\s*(?:-|for|,|/|x)?\s*\d{1,2}(?:\s*(?:-|to)\s*\d{1,2})?\s*min", flat[m.end() :], re.I)
+        if (
+            not marked
+            and not with_minutes
+            and not re.search(r"\b(?:oven|bak(?:e|es|ed|ing)|pre-?heat(?:ed)?|heat(?:ed)?|at)\b", near)
+        ):
             continue
         if re.match(r"\s*(g|ml|kg|gram|cup)\b", after):
             continue

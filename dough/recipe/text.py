@@ -12,6 +12,7 @@ from dough.facts.errors import EntryError
 from dough.facts.kitchen_measures import CupCalibration, Habit
 from dough.recipe.amounts import amount_at, amounts_in, tidy
 from dough.recipe.cells import cells, is_head, phrase
+from dough.recipe.inline import listed
 from dough.recipe.lines import LIKENESS, Understood, is_ingredient_without_amount, place_of, read_line
 from dough.recipe.names import match
 from dough.recipe.process import MAKES, Bake, bake_of, is_bake, oven_of
@@ -58,6 +59,18 @@ STEPPED = re.compile(r"^\W*(?:step|étape|schritt|paso|passo)\s*\d{1,2}\s*[:.)-]
 #: “1 teaspoon each cinnamon and ginger”: an amount of each of several.
 EACH_OF = re.compile(
     r"(?P<amount>[\d./ ]{1,9}[^\W\d_]{1,12}\.?) (?:each of|of each|each),? (?P<names>[^\d.;:]{3,80})$", re.I
+)
+#: What may stand between two ingredients of one line.
+JOINED = re.compile(
+    r", (?:and )?| (?:and|plus|\+|&|/) |\. (?=\d)"
+    r"| (?:dissolved|mixed|beaten|whisked|soaked|steeped|blended|stirred) (?:in|into|with) ",
+    re.I,
+)
+#: “Zest of an orange and a lemon”.
+OF_FRUITS = re.compile(
+    r"(?P<part>(?:[a-z]+ )?(?:zest|juice|peel|rind) of) (?P<one>(?:an?|one|two|half an?|\d) \w+) (?:and|&|plus) "
+    r"(?P<two>(?:an?|one|two|half an?|\d) \w+)$",
+    re.I,
 )
 #: With so many lines in a list, amounts in its sentences are those of the list told again.
 LIST_FROM = 2
@@ -267,9 +280,9 @@ def _pieces(line: str) -> list[str]:
     sentences = [s for s in SENTENCE.split(line) if s.strip()]
     if len(sentences) > 1:
         return [piece for s in sentences for piece in _pieces(s)]
-    shared = _shared(line)
-    if shared:
-        return shared
+    parted = _shared(line) or listed(line) or _of_fruits(line)
+    if parted:
+        return parted
     prefix, colon, rest = line.partition(":")
     body = line
     if META.match(line) and not leads_with_ingredient(line):
@@ -283,7 +296,7 @@ def _pieces(line: str) -> list[str]:
     if dots:
         return [f"{dots['amount']} {dots['name']}"] if dots["amount"] else [dots["name"]]
     parts, last = [], 0
-    for sep in islice(re.finditer(r", (?:and )?| (?:and|plus|\+|&|/) |\. (?=\d)", body), MOST_PARTS):
+    for sep in islice(JOINED.finditer(body), MOST_PARTS):
         left, right = body[last : sep.start()], body[sep.end() :]
         first = amount_at(right, 0)
         if first is None or first.end == 0 or not amounts_in(left):
@@ -318,6 +331,12 @@ def _shared(line: str) -> list[str]:
     return whole if all(match(_nameish(w)).ident and not match(_nameish(w)).unknown for w in whole) else []
 
 
+def _of_fruits(line: str) -> list[str]:
+    """“Zest of an orange and a lemon” is two of them."""
+    found = OF_FRUITS.match(line.strip(" .,;"))
+    return [] if found is None else [f"{found['part']} {found[each]}" for each in ("one", "two")]
+
+
 def leads_with_ingredient(line: str) -> bool:
     """“Baking powder 3 g”, “Cream 50 ml”: a known name and its amount, and nothing else to do with it.
 
@@ -349,7 +368,8 @@ def _ends_on_weight(piece: str) -> bool:
 
 def _tells_several(piece: str) -> bool:
     """Whether a phrase is a sentence that tells more than one ingredient: these are taken apart, never read as one."""
-    return len(measured_in(piece)) > 1 and bool(match(_nameish(piece)).unknown)
+    plain = re.sub(r"\([^()]*\)", " ", piece)
+    return len(measured_in(plain)) > 1 and bool(match(_nameish(plain)).unknown)
 
 
 def _looks_like(piece: str, *, first: bool, opening: bool) -> bool:

@@ -1,0 +1,71 @@
+"""Ingredients in one line, each name before its amount: “butter 120 g, sugar 90 g, egg 1 (50 g), salt 2 g”.
+
+An amount belongs to the name before it, which only the whole line shows: read from the left, each would go to the name
+that follows.
+"""
+
+from __future__ import annotations
+
+import re
+
+from dough.recipe.amounts import amounts_in
+from dough.recipe.names import match
+
+#: What parts such a line, the surest first.
+MARKS = (r"\s*[·•|]\s*", r"\s+-\s+", r"\s*;\s*", r",\s+(?:and\s+)?", r"\s+/\s+")
+#: So many ingredients make a list, and so many of its pieces have to be one.
+FEWEST, SHARE = 3, 0.75
+#: A name before its amount has at most so many words.
+MOST_WORDS = 6
+
+
+def listed(line: str) -> list[str]:
+    """The ingredients of a line that names each before its amount; empty for any other line."""
+    head, colon, rest = line.partition(":")
+    body = rest.strip() if colon and not amounts_in(head) and len(amounts_in(rest)) >= FEWEST else line
+    for mark in MARKS:
+        pieces = _joined(_outside_brackets(mark, body))
+        named = [p for p in pieces if _names_first(p)]
+        known = [p for p in named if match(_name_of(p)).ident]
+        if len(known) >= FEWEST and len(named) >= SHARE * len(pieces):
+            return [p.strip(" .;,") for p in pieces if p.strip(" .;,")]
+    return []
+
+
+def _outside_brackets(mark: str, text: str) -> list[str]:
+    """A text parted at a mark where that stands in no bracket, and not inside a figure."""
+    found, depth, last = [], 0, 0
+    starts = {m.start(): m.end() for m in re.finditer(mark, text)}
+    for i, ch in enumerate(text):
+        depth += (ch == "(") - (ch == ")")
+        if depth == 0 and i in starts and i >= last:
+            found.append(text[last:i])
+            last = starts[i]
+    return [*found, text[last:]]
+
+
+def _joined(pieces: list[str]) -> list[str]:
+    """What measures nothing and names nothing belongs to what stood before it: “chopped”, “at room temperature”."""
+    found: list[str] = []
+    for piece in pieces:
+        alone = bool(amounts_in(piece)) or not found or bool(match(piece).ident and not match(piece).unknown)
+        if alone:
+            found.append(piece)
+        else:
+            found[-1] += f", {piece}"
+    return found
+
+
+def _names_first(piece: str) -> bool:
+    """“caster sugar 90 g”, “egg 1 (50 g)”: words, then an amount, then nothing that is named."""
+    plain = re.sub(r"\([^()]*\)", " ", piece)
+    amounts = amounts_in(plain)
+    if len(amounts) != 1 or amounts[0].start == 0 or amounts[0].by_word:
+        return False
+    before, after = plain[: amounts[0].start].strip(), plain[amounts[0].end :]
+    return 0 < len(before.split()) <= MOST_WORDS and bool(match(before).name) and not match(after).ident
+
+
+def _name_of(piece: str) -> str:
+    plain = re.sub(r"\([^()]*\)", " ", piece)
+    return plain[: amounts_in(plain)[0].start]
