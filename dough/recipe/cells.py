@@ -37,8 +37,12 @@ def cells(line: str, raw: str) -> list[str]:
     figures = [c for c in parts if NUMBER.match(c)]
     # A comma between two figures is a decimal mark, not the edge of a cell.
     named = all(c in figures or not re.match(r"\d", c) for c in parts)
-    if 2 <= len(parts) <= 4 and (quoted or ", " not in line) and figures and named and len(figures) < len(parts):
-        return parts
+    if 2 <= len(parts) <= 5 and (quoted or ", " not in line):
+        if figures and named and len(figures) < len(parts):
+            return parts
+        # “Butter,1/2 cup,113 g”: a name, then its measures.
+        if not amounts_in(parts[0]) and words_of(parts[0]) and all(_measures(c) for c in parts[1:]):
+            return parts
     # “Flour,1,5”: a comma that parts and one that is a decimal mark.
     found = re.fullmatch(r"([^\d,]+),(\d{1,6},\d{1,2})", line)
     return [found[1], found[2]] if found else []
@@ -53,8 +57,12 @@ def is_head(parts: list[str]) -> bool:
 def phrase(parts: list[str]) -> str:
     """A row as an ingredient phrase: amount, then name. A bare number is pieces of what is counted, else grams."""
     figures = [c for c in parts if NUMBER.match(c)]
-    named = next((c for c in parts if c not in figures and not _is_amount(c) and not _is_unit(c)), "")
-    amount = next((c for c in parts if _is_amount(c) and c not in figures), "")
+    named = next((c for c in parts if c not in figures and not _measures(c) and not _is_unit(c)), "")
+    measures = [c for c in parts if _measures(c) and c not in figures]
+    # A weight beside a measure is the surer of the two.
+    weights = [c for c in measures if (a := amount_at(c, 0)) and a.quantity.unit in ("g", "kg")]
+    amount = next(iter([*weights, *measures]), "")
+    parts = [c for c in parts if c == amount or c not in measures]
     unit = next((c for c in parts if c != named and _is_unit(c)), "")
     rest = [c for c in parts if c not in (named, amount, unit) and c not in figures and not c.endswith("%")]
     if not amount and figures and unit:
@@ -68,6 +76,15 @@ def phrase(parts: list[str]) -> str:
 def _is_amount(cell: str) -> bool:
     found = amount_at(cell, 0)
     return found is not None and bool(found.quantity.unit) and not cell[found.end :].strip(" .")
+
+
+def _measures(cell: str) -> bool:
+    """“113 g”, “1 cup packed”, “2 large”: an amount with a word or two behind it that name nothing."""
+    found = amount_at(cell, 0)
+    if found is None or not cell[:1].isdigit():
+        return _is_amount(cell)
+    left = cell[found.end :].strip(" .")
+    return len(left.split()) <= 2 and not match(left).ident
 
 
 def _is_unit(cell: str) -> bool:

@@ -14,6 +14,20 @@ ENDS = re.compile(
 )
 #: Words before a bracket that are not part of the name it measures.
 MOST_WORDS = 4
+#: Words nobody knows that a measured name may hold.
+MOST_ODD = 2
+#: “90 g butter, and the same of flour and of cheese”.
+SAME = re.compile(
+    r"\b(?:the same|as much|an equal (?:weight|amount|quantity))(?: (?:weight|amount|quantity))? of "
+    r"(?P<one>[a-z ]{3,30}?)(?: and (?:of )?(?P<two>[a-z ]{3,30}?))?(?=[,.;]|$)",
+    re.I,
+)
+#: “roll in powdered sugar”: something goes on, and nobody says how much.
+ROLLED = re.compile(
+    r"\b(?:roll|dip|coat|toss|dredge)(?:ed)?(?: (?:the )?(?:balls?|tops?|them|each|dough|pieces))? (?:in|with) "
+    r"(?:the |some |more )?(?P<name>[a-z][a-z ]{2,30}?)(?=[,.;]|$| and | until | to | before )",
+    re.I,
+)
 #: Fruits' parts and eggs, which are told without a figure.
 UNCOUNTED = re.compile(
     r"\b(?:(?:(?:finely )?grated )?(?:zest|juice|peel|rind) of (?:a|an|one|half a|\d+) (?:lemon|orange|lime)s?\b"
@@ -35,6 +49,14 @@ def measured_in(clause: str) -> list[str]:
         if piece:
             found.append((a.start, piece))
     taken = [(at, at + len(piece)) for at, piece in found]
+    for m in SAME.finditer(clause):
+        before = [a for a in amounts if a.end <= m.start() and a.quantity.unit]
+        for name in (m["one"], m["two"]):
+            if before and name and _nearly(name):
+                found.append((m.start(), f"{clause[before[-1].start : before[-1].end].strip()} {name.strip()}"))
+    for m in ROLLED.finditer(clause):
+        if _known(m["name"]):
+            found.append((m.start(), f"{m['name'].strip()} for rolling"))
     for m in UNCOUNTED.finditer(clause):
         if not any(start < m.end() and m.start() < end for start, end in taken) and _known(m.group(0)):
             found.append((m.start(), m.group(0).strip()))
@@ -48,7 +70,7 @@ def _after(clause: str, a: Amount, until: int) -> str:
     skipped = filling.end() if filling else 0
     end = ENDS.search(rest, skipped)
     name = rest[skipped : end.start()] if end else rest[skipped:]
-    if not _known(name):
+    if not (_known(name) or (a.quantity.unit and _nearly(name))):
         return ""
     stop = a.end + skipped + len(name)
     # What is in a bracket right behind belongs to it: how a cup was filled, how much one weighs.
@@ -67,6 +89,12 @@ def _before(clause: str, a: Amount) -> str:
         if _known(name):
             return f"{clause[a.start : a.end].strip()} {name}"
     return ""
+
+
+def _nearly(name: str) -> bool:
+    """A known name with a word or two that nobody knows: read, and asked about."""
+    found = match(name)
+    return bool(found.ident) and len(found.unknown) <= MOST_ODD
 
 
 def _known(name: str) -> bool:

@@ -13,6 +13,7 @@ from dough.facts.kitchen_measures import CupCalibration, Habit
 from dough.recipe.amounts import amount_at, amounts_in, tidy
 from dough.recipe.cells import cells, is_head, phrase
 from dough.recipe.inline import listed
+from dough.recipe.jotted import told_in_json
 from dough.recipe.lines import LIKENESS, Understood, is_ingredient_without_amount, place_of, read_line
 from dough.recipe.names import match
 from dough.recipe.process import MAKES, Bake, bake_of, is_bake, oven_of
@@ -51,7 +52,7 @@ SENTENCE = re.compile(
 REMARK = re.compile(r"^\W*(?:tips?|notes?|hints?|variations?|remember|storage|ps)\b\s*[:.\-]?", re.I)
 #: What a sentence about amounts says that is no amount of this recipe.
 ELSEWHERE = re.compile(
-    r"\b(?:can be (?:replaced|swapped|used)|replace|instead of|weighs?|if you|you (?:can|could)|more flour|less flour|"
+    r"\b(?:can be (?:replaced|swapped|used)|replace|instead of|weighs|if you|you (?:can|could)|more flour|less flour|"
     r"would need|per serving|each serving|contains)\b",
     re.I,
 )
@@ -59,6 +60,10 @@ STEPPED = re.compile(r"^\W*(?:step|étape|schritt|paso|passo)\s*\d{1,2}\s*[:.)-]
 #: “1 teaspoon each cinnamon and ginger”: an amount of each of several.
 EACH_OF = re.compile(
     r"(?P<amount>[\d./ ]{1,9}[^\W\d_]{1,12}\.?) (?:each of|of each|each),? (?P<names>[^\d.;:]{3,80})$", re.I
+)
+#: Minutes, degrees and sizes, where nothing known is named beside them.
+UNLIKE = re.compile(
+    r"\b\d+ ?(?:minutes?|mins?|minuten|minuti|minutos|λεπτά|mm|cm|inch(?:es)?|grad|grados|gradi|degrés|degrees)\b", re.I
 )
 #: What may stand between two ingredients of one line.
 JOINED = re.compile(
@@ -122,6 +127,7 @@ def read_recipe(text: str, habit: Habit, cups: tuple[CupCalibration, ...] = ()) 
         raise EntryError("text", "There is nothing here yet. Paste a recipe, ingredients and method together.")
     reading = _Reading(habit, cups)
     plain = html.unescape(text) if "&" in text else text
+    plain = told_in_json(plain)
     for number, raw in enumerate(plain.splitlines()):
         line = tidy(raw)
         if line and not re.fullmatch(r"[-=_|: ]+", line):
@@ -290,6 +296,9 @@ def _pieces(line: str) -> list[str]:
     if colon and amounts_in(rest) and not amounts_in(prefix):
         if match(_nameish(rest)).ident and amounts_in(rest)[0].start < 2 and not _is_name(prefix):
             body = rest.strip()
+        elif amounts_in(rest)[0].start >= 2 and len(measured_in(rest)) > 1:
+            # “Cheese rounds: weigh 90 g butter and ...”: a heading before sentences.
+            return [line]
         else:
             return [f"{rest.strip()} {prefix.strip()}"]
     dots = re.match(r"^(?P<name>[A-Za-z][A-Za-z ,']+?) ?\.{3,} ?(?P<amount>.*)$", body)
@@ -301,7 +310,8 @@ def _pieces(line: str) -> list[str]:
         first = amount_at(right, 0)
         if first is None or first.end == 0 or not amounts_in(left):
             continue
-        if not match(_nameish(left)).ident:
+        both = sep.group(0).startswith(",") and amounts_in(left)[-1].quantity.unit and first.quantity.unit
+        if not match(_nameish(left)).ident and not both:
             continue
         after = re.split(r", | (?:and|plus|\+|&) ", right[first.end :], maxsplit=1)[0]
         named = match(after)
@@ -378,6 +388,8 @@ def _looks_like(piece: str, *, first: bool, opening: bool) -> bool:
     if META.match(piece) or VERBS.match(piece) or MAKES.search(piece):
         return False
     if re.search(r"\d{2,3} ?(?:°|º)|\b\d{3} ?[CF]\b", piece) or _tells_several(piece):
+        return False
+    if UNLIKE.search(piece) and not match(_nameish(piece)).ident:
         return False
     if LIKENESS.search(piece) and match(LIKENESS.sub(" ", piece)).ident:
         return True
