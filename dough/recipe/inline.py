@@ -12,18 +12,24 @@ from dough.recipe.amounts import amounts_in
 from dough.recipe.names import match
 
 #: What parts such a line, the surest first.
-MARKS = (r"\s*[·•|]\s*", r"\s+-\s+", r"\s*;\s*", r",\s+(?:and\s+)?", r"\s+/\s+")
+SEMICOLON = (r"\s*;\s*",)
+MARKS = (r"\s*[·•|]\s*", r"\s+-\s+", *SEMICOLON, r",\s+(?:and\s+)?", r"\s+/\s+")
 #: So many ingredients make a list, and so many of its pieces have to be one.
 FEWEST, SHARE = 3, 0.75
+#: Two are enough where they are joined and each has its amount in a bracket: “egg (1) plus yolk (1)”.
+BOTH = re.compile(r"(?P<a>[^()\d]+\([^()]*\d[^()]*\)) (?:plus|and|\+|&) (?P<b>[^()\d]+\([^()]*\d[^()]*\))$", re.I)
 #: A name before its amount has at most so many words.
 MOST_WORDS = 6
 
 
-def listed(line: str) -> list[str]:
+def listed(line: str, marks: tuple[str, ...] = MARKS) -> list[str]:
     """The ingredients of a line that names each before its amount; empty for any other line."""
     head, colon, rest = line.partition(":")
     body = rest.strip() if colon and not amounts_in(head) and len(amounts_in(rest)) >= FEWEST else line
-    for mark in MARKS:
+    both = BOTH.match(line.strip(" .,;"))
+    if both is not None and all(match(_name_of(p)).ident for p in (both["a"], both["b"])):
+        return [both["a"], both["b"]]
+    for mark in marks:
         pieces = _joined(_outside_brackets(mark, body))
         named = [p for p in pieces if _names_first(p)]
         known = [p for p in named if match(_name_of(p)).ident]
@@ -68,4 +74,5 @@ def _names_first(piece: str) -> bool:
 
 def _name_of(piece: str) -> str:
     plain = re.sub(r"\([^()]*\)", " ", piece)
-    return plain[: amounts_in(plain)[0].start]
+    amounts = amounts_in(plain)
+    return plain[: amounts[0].start] if amounts else plain

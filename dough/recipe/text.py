@@ -12,10 +12,10 @@ from dough.facts.errors import EntryError
 from dough.facts.kitchen_measures import CupCalibration, Habit
 from dough.recipe.amounts import amount_at, amounts_in, tidy
 from dough.recipe.cells import cells, is_head, phrase
-from dough.recipe.inline import listed
+from dough.recipe.inline import SEMICOLON, listed
 from dough.recipe.jotted import told_in_json
 from dough.recipe.lines import LIKENESS, Understood, is_ingredient_without_amount, place_of, read_line
-from dough.recipe.names import match
+from dough.recipe.names import match, words_of
 from dough.recipe.process import MAKES, Bake, bake_of, is_bake, oven_of
 from dough.recipe.prose import measured_in
 
@@ -76,6 +76,10 @@ OF_FRUITS = re.compile(
     r"(?P<part>(?:[a-z]+ )?(?:zest|juice|peel|rind) of) (?P<one>(?:an?|one|two|half an?|\d) \w+) (?:and|&|plus) "
     r"(?P<two>(?:an?|one|two|half an?|\d) \w+)$",
     re.I,
+)
+#: “Baking powder, soda, salt - 1/2 tsp of each”.
+OF_EACH = re.compile(
+    r"(?P<names>[^\d.;:()]{3,80}?)[\s,:-]+(?P<amount>[\d./ ]{1,9}[^\W\d_]{1,12}\.?) (?:of )?each\.?$", re.I
 )
 #: With so many lines in a list, amounts in its sentences are those of the list told again.
 LIST_FROM = 2
@@ -146,7 +150,7 @@ def _read(r: _Reading, line: str, raw: str, number: int) -> None:
     """One line of the text into lines, headings and what is set aside."""
     bare = NUMBERED.sub("", BULLET.sub("", line)).strip()
     bare = re.sub(r"\*\*|__|^#+ ?", "", bare)
-    row = cells(bare, BULLET.sub("", raw))
+    row = [] if listed(bare) else cells(bare, BULLET.sub("", raw))
     if row:
         _row(r, line, row)
         return
@@ -280,9 +284,13 @@ def _nameish(line: str) -> str:
 
 def _pieces(line: str) -> list[str]:
     """The clauses of a line: sentences, “1 egg plus 1 yolk” and comma lists parted. Nothing of the line is left out."""
-    each = EACH_OF.match(line)
+    each = EACH_OF.match(line) or OF_EACH.match(line)
     if each is not None:
-        return [f"{each['amount']} {name}" for name in re.split(r", (?:and )?| and | & ", each["names"])]
+        return [f"{each['amount']} {name}" for name in re.split(r", (?:and )?| and | & ", each["names"].strip(" ,-:"))]
+    # A semicolon parts sentences as well, but not in such a list.
+    whole = listed(line, SEMICOLON)
+    if whole:
+        return whole
     sentences = [s for s in SENTENCE.split(line) if s.strip()]
     if len(sentences) > 1:
         return [piece for s in sentences for piece in _pieces(s)]
@@ -307,6 +315,8 @@ def _pieces(line: str) -> list[str]:
     parts, last = [], 0
     for sep in islice(JOINED.finditer(body), MOST_PARTS):
         left, right = body[last : sep.start()], body[sep.end() :]
+        if left.count("(") > left.count(")"):
+            continue
         first = amount_at(right, 0)
         if first is None or first.end == 0 or not amounts_in(left):
             continue
@@ -335,7 +345,7 @@ def _shared(line: str) -> list[str]:
     if found is None or not match(found["head"]).name:
         return []
     kinds = [k.strip() for k in re.split(r",\s+|\s+and\s+|\s+\+\s+", found["a"] or found["b"])]
-    if len(kinds) < 2 or any(len(amounts_in(k)) != 1 for k in kinds):
+    if len(kinds) < 2 or any(len(amounts_in(k)) != 1 or not words_of(_nameish(k)) for k in kinds):
         return []
     whole = [f"{k} {found['head'].strip()}" for k in kinds]
     return whole if all(match(_nameish(w)).ident and not match(_nameish(w)).unknown for w in whole) else []
