@@ -180,6 +180,12 @@ def _value(text: str) -> float:
 
 def amounts_in(text: str) -> list[Amount]:
     """All amounts of a tidied text from left to right, none overlapping. Word numbers need a unit or stand first."""
+    return list(_amounts_in(text))
+
+
+@lru_cache(maxsize=256)
+def _amounts_in(text: str) -> tuple[Amount, ...]:
+    """Pure; a line is asked for its amounts by each rule that looks at it."""
     found: list[Amount] = []
     at = 0
     for match in _START.finditer(text):
@@ -195,4 +201,4 @@ def amounts_in(text: str) -> list[Amount]:
     # “120 g chocolate, 70 %”: a share beside a measured amount says which, not how much.
     if any(a.quantity.unit for a in found):
         found = [a for a in found if a.quantity.unit or not text[a.end :].lstrip().startswith("%")]
-    return found
+    return tuple(found)

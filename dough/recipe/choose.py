@@ -58,4 +58,5 @@ def _paren(text: str) -> str:
     inside = text.strip("()")
     if re.match(r"\s*or\b", inside, re.I):
         return f", {inside.strip()}"
-    return f" , {inside} " if re.search(r"[A-Za-z]{3,}", inside) else " "
+    # A share says which one it is: “dark chocolate (70 %)”.
+    return f" , {inside} " if re.search(r"[A-Za-z]{3,}|\d ?%", inside) else " "

@@ -20,10 +20,14 @@ FEWEST, SHARE = 3, 0.75
 BOTH = re.compile(r"(?P<a>[^()\d]+\([^()]*\d[^()]*\)) (?:plus|and|\+|&) (?P<b>[^()\d]+\([^()]*\d[^()]*\))$", re.I)
 #: A name before its amount has at most so many words.
 MOST_WORDS = 6
+#: Nobody writes such a line longer, characters.
+LONGEST = 4_000
 
 
 def listed(line: str, marks: tuple[str, ...] = MARKS) -> list[str]:
     """The ingredients of a line that names each before its amount; empty for any other line."""
+    if len(line) > LONGEST:
+        return []
     head, colon, rest = line.partition(":")
     body = rest.strip() if colon and not amounts_in(head) and len(amounts_in(rest)) >= FEWEST else line
     both = BOTH.match(line.strip(" .,;"))

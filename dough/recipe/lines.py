@@ -78,7 +78,11 @@ ALTERNATIVE = re.compile(
     r"|\((?P<ok>[^()]*?)\b(?:is |are |will do|works?|ok|okay|also|is fine|fine|instead|too)\b[^()]*\)",
     re.I,
 )
-TOP = re.compile(r"\b(for|to) (roll|coat|top|dip)", re.I)
+TOP = re.compile(
+    r"\b(?:for|to) (?:roll|coat|top|dip)|\bzum (?:wälzen|bestreuen|bestäuben|wenden)|\bpour (?:rouler|enrober)"
+    r"|\bpara (?:rebozar|espolvorear)|\bper (?:spolverare|decorare)",
+    re.I,
+)
 
 
 @dataclass(frozen=True, slots=True)

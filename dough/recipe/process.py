@@ -10,7 +10,7 @@ from dough.recipe.amounts import NUMBER_WORDS, tidy
 
 TEMP = re.compile(
     r"(?:gas(?: mark)? ?(?P<gas>\d{1,2}))|"
-    r"(?P<n>\d{3})(?: ?- ?\d{3})? ?(?:°|º|deg(?:rees)?\.?)? ?(?P<u>[CF])?(?![a-z0-9%])",
+    r"(?P<n>\d{3})(?: ?- ?\d{3})? ?(?:°|º|deg(?:rees)?\.?|gra(?:d|dos|di|us)\b|degrés\b)? ?(?P<u>[CF])?(?![a-z0-9%])",
     re.I,
 )
 _COUNT = r"\d{1,3}|" + "|".join(w for w in NUMBER_WORDS if w.isalpha() and len(w) > 2)
@@ -213,7 +213,7 @@ def oven_of(flat: str, habit: Habit) -> tuple[float | None, str, bool, str]:
                 return float(GAS_C[mark]), f"gas mark {mark}", False, words
             continue
         after = flat[m.end() : m.end() + 8].lower()
-        marked = m["u"] is not None or "°" in m.group(0) or "deg" in m.group(0).lower()
+        marked = m["u"] is not None or bool(re.search(r"°|deg|gra|degr", m.group(0), re.I))
         if re.search(r"\b(?:type|typ|tipo|t|no\.?|number)\W{0,2}$", near) or FLOUR_AFTER.match(after):
             continue
         with_minutes = re.match(r"\s*(?:-|for|,|/|x)?\s*\d{1,2}(?:\s*(?:-|to)\s*\d{1,2})?\s*min", flat[m.end() :], re.I)

@@ -148,6 +148,9 @@ def read_recipe(text: str, habit: Habit, cups: tuple[CupCalibration, ...] = ()) 
 
 def _read(r: _Reading, line: str, raw: str, number: int) -> None:
     """One line of the text into lines, headings and what is set aside."""
+    if len(r.lines) >= MAX_LINES:
+        r.aside.append(line)
+        return
     bare = NUMBERED.sub("", BULLET.sub("", line)).strip()
     bare = re.sub(r"\*\*|__|^#+ ?", "", bare)
     row = [] if listed(bare) else cells(bare, BULLET.sub("", raw))
