@@ -26,6 +26,10 @@ from dough.recipe.process import Bake, facts_of
 from dough.recipe.text import RecipeText, read_recipe
 
 MAX_CHARS = 400_000
+#: Rows of another program's JSON are read as text up to so many characters, and are a recipe from so many lines on.
+MOST_TEXT, FEWEST = 50_000, 2
+#: Columns by which a table says grams itself; any other is read row by row as a recipe's lines are.
+OF_ITS_OWN = ("ingredient_id", "grams", "g")
 
 
 @dataclass(frozen=True, slots=True)
@@ -61,7 +65,11 @@ def _json(text: str, habit: Habit) -> Opened:
         return Opened("formula", _from_formula(file, habit), file)
     found = _find_recipe(document)
     if found is None:
-        raise EntryError("text", "There is neither a formula nor a schema.org Recipe in this JSON.")
+        # Any other program's rows, read as the words they hold.
+        plain = read_recipe(text, habit) if len(text) <= MOST_TEXT else None
+        if plain is not None and sum(1 for x in plain.lines if x.ingredient_id) >= FEWEST:
+            return Opened("text", plain)
+        raise EntryError("text", "There is neither a formula nor a recipe in this JSON.")
     return Opened("recipe", _from_schema_org(found, habit))
 
 
@@ -177,7 +185,8 @@ def as_understood(line: Line) -> Understood:
 def _is_table(text: str) -> bool:
     head = text.splitlines()[0].lower() if text else ""
     cells = [c.strip(' "') for c in head.replace(";", ",").replace("\t", ",").split(",")]
-    return len(cells) >= 2 and any(c in ("ingredient", "ingredient_id", "name") for c in cells)
+    named = any(c in ("ingredient", "ingredient_id", "name") for c in cells)
+    return len(cells) >= 2 and named and any(c in OF_ITS_OWN for c in cells)
 
 
 def _table(text: str, habit: Habit) -> RecipeText:
@@ -193,7 +202,7 @@ def _table(text: str, habit: Habit) -> RecipeText:
         cell = {str(k).strip().lower(): as_written(str(v or "").strip()) for k, v in row.items() if k}
         name = cell.get("ingredient") or cell.get("name") or ""
         ident = cell.get("ingredient_id", "")
-        grams = cell.get("grams") or cell.get("g") or cell.get("amount") or ""
+        grams = cell.get("grams") or cell.get("g") or ""
         if not (name or ident):
             continue
         step = cell.get("step", "")

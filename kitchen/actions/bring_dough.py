@@ -17,7 +17,19 @@ from kitchen.actions.base import MAX_NAME, Done, LongAction
 from kitchen.backups.archive import UnreadableError
 from kitchen.backups.one_dough import DoughFile, read_dough
 from kitchen.documents.own_ingredient import PREFIX
-from kitchen.models import Bake, Batch, Dough, KeptDraft, Oven, OwnIngredient, Photo, Series, Tray, Version
+from kitchen.models import (
+    Bake,
+    Batch,
+    Dough,
+    KeptDraft,
+    Oven,
+    OwnIngredient,
+    Photo,
+    RecipeSource,
+    Series,
+    Tray,
+    Version,
+)
 from kitchen.photos import pictures
 
 Row = dict[str, Any]
@@ -102,6 +114,8 @@ class BringDough(LongAction[Dough, _Read]):
         versions = _linked(Version, rows["versions"], way, "parent_id", dough_id=dough.pk)
         if source["draft_parent_id"] is not None:
             Dough.objects.filter(pk=dough.pk).update(draft_parent=versions.get(source["draft_parent_id"]))
+        for row in rows["recipe_sources"]:
+            _make(RecipeSource, row, way, dough_id=dough.pk)
         for row in rows["kept_drafts"]:
             _make(KeptDraft, row, way, dough_id=dough.pk)
         photos = {

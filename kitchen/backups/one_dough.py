@@ -22,8 +22,8 @@ FORMAT, VERSION = "tarte-dough", 1
 ENDING = ".tarte-dough.zip"
 #: The tables of such a file, each may point at those above it.
 HELD = (
-    "people", "ovens", "trays", "own_ingredients", "doughs", "versions", "kept_drafts", "photos", "batches", "bakes",
-    "series",
+    "people", "ovens", "trays", "own_ingredients", "doughs", "versions", "recipe_sources", "kept_drafts", "photos",
+    "batches", "bakes", "series",
 )  # fmt: skip
 #: Most rows of a table a dough can bring.
 MOST_ROWS = 20_000
@@ -84,7 +84,7 @@ def _of_dough(source: sqlite3.Connection, dough_id: int) -> dict[str, list[Row]]
         return list(rows_of(BY_NAME[name], source, where, values))
 
     found: dict[str, list[Row]] = {"doughs": take("doughs", "WHERE id = ?", dough_id)}
-    for name in ("versions", "kept_drafts", "photos", "series"):
+    for name in ("versions", "recipe_sources", "kept_drafts", "photos", "series"):
         found[name] = take(name, "WHERE dough_id = ?", dough_id)
     found["batches"] = take(
         "batches", "WHERE version_id IN (SELECT id FROM kitchen_version WHERE dough_id = ?)", dough_id

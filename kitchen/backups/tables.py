@@ -129,6 +129,11 @@ def _out(kind: str, value: Any) -> Any:
     return str(value)[:10]
 
 
+#: Columns of words, and the longest text a kitchen keeps (a recipe as it was pasted).
+WORDS = (models.CharField, models.TextField)
+MOST_TEXT = 400_000
+
+
 class WrongRowError(ValueError):
     """A row that can't be what a kitchen keeps; the message says which and why."""
 
@@ -184,9 +189,11 @@ def _read_value(field: models.Field[Any, Any], value: Any, where: str) -> Any:
         if found is None:
             raise WrongRowError(f"{where}: not a day or moment")
         return found
-    wanted: tuple[type, ...] = (str,) if isinstance(field, models.CharField) else (int, float)
+    wanted: tuple[type, ...] = (str,) if isinstance(field, WORDS) else (int, float)
     if isinstance(value, bool) or not isinstance(value, wanted):
         raise WrongRowError(f"{where}: not what is kept there")
+    if isinstance(value, str) and len(value) > MOST_TEXT:
+        raise WrongRowError(f"{where}: longer than {MOST_TEXT:,} characters")
     field.run_validators(value)
     return value
 
@@ -255,8 +262,8 @@ def _property(field: models.Field[Any, Any]) -> dict[str, Any]:
         told = {"type": "string", "format": "date-time"}
     elif isinstance(field, models.DateField):
         told = {"type": "string", "format": "date"}
-    elif isinstance(field, models.CharField):
-        told = {"type": "string", "maxLength": field.max_length}
+    elif isinstance(field, WORDS):
+        told = {"type": "string", "maxLength": getattr(field, "max_length", None) or MOST_TEXT}
     else:
         told = {"type": "number" if isinstance(field, models.FloatField) else "integer"}
     return {**told, "type": [told["type"], "null"]} if field.null else told

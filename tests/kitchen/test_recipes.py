@@ -5,6 +5,7 @@ from __future__ import annotations
 import json
 from typing import Any
 
+from django.core.files.uploadedfile import SimpleUploadedFile
 from django.test import Client
 
 from kitchen.models import Dough, RecipeSource
@@ -113,6 +114,19 @@ def test_what_was_pasted_stays_with_the_dough_and_the_reader_s_version(client: C
     kept = RecipeSource.objects.get(dough=made.json()["id"])
     assert (kept.text, kept.reader) == (text, read["reader"])
     assert [x["ingredient"] for x in kept.understood["lines"]] == ["ap", "butter", "bp_da"]
+    told = send(client, "GET", f"/doughs/{kept.dough_id}/recipe").json()
+    assert (told["text"], told["better"]) == (text, False)
+    # A file of the dough brings its recipe along, and an older reading says that the reader has learned.
+    RecipeSource.objects.filter(pk=kept.pk).update(reader=kept.reader - 1)
+    out = client.get(f"/api/doughs/{kept.dough_id}/file")
+    came = client.post("/api/doughs/bring", {"file": SimpleUploadedFile("d.zip", out.content)})
+    assert came.status_code == 201, came.content
+    again = send(client, "GET", f"/doughs/{came.json()['id']}/recipe").json()
+    assert (again["text"], again["better"]) == (text, True)
+
+
+def test_a_dough_that_was_not_pasted_has_no_recipe(client: Client, dough: Dough) -> None:
+    assert send(client, "GET", f"/doughs/{dough.pk}/recipe").json() is None
 
 
 def test_an_own_ingredient_answers_a_line_the_table_does_not_know(client: Client) -> None:

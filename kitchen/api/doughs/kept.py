@@ -12,6 +12,7 @@ from django.utils import timezone
 from ninja import File, Router, Status, UploadedFile
 from pydantic import BaseModel
 
+from dough.recipe import READER
 from kitchen.actions.bring_dough import BringDough
 from kitchen.actions.empty_bin import KEPT_FOR
 from kitchen.actions.kept_drafts import GoBackToDraft
@@ -22,6 +23,7 @@ from kitchen.api.errors import PROBLEMS
 from kitchen.backups.made_by import VERSION
 from kitchen.backups.one_dough import ENDING, write_dough
 from kitchen.documents.draft import DraftDoc
+from kitchen.models import RecipeSource
 from kitchen.reading.doughs import (
     MissingError,
     binned,
@@ -87,6 +89,29 @@ def dough_file(request: HttpRequest, dough_id: int) -> HttpResponse:
         answer = HttpResponse(path.read_bytes(), content_type="application/zip")
     answer["Content-Disposition"] = f'attachment; filename="{plain_name(found.name)}{ENDING}"'
     return answer
+
+
+class RecipeKeptOut(BaseModel):
+    """The recipe a dough was read from: its text, by which version of the reader, when; better says that the reader has
+    learned since."""
+
+    name: str
+    text: str
+    reader: int
+    made_at: datetime
+    better: bool
+
+
+@router.get("/{dough_id}/recipe", response={200: RecipeKeptOut | None, **PROBLEMS})
+def recipe_kept(request: HttpRequest, dough_id: int) -> RecipeKeptOut | None:
+    """The text a dough was read from, to be read anew; nothing where it was not."""
+    dough = dough_for_reading(dough_id)
+    found = RecipeSource.objects.filter(dough=dough).first()
+    if found is None:
+        return None
+    return RecipeKeptOut(
+        name=dough.name, text=found.text, reader=found.reader, made_at=found.made_at, better=found.reader < READER
+    )
 
 
 @router.get("/{dough_id}/kept-drafts", response={200: list[KeptDraftOut], **PROBLEMS})

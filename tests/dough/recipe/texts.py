@@ -6,6 +6,7 @@ from dataclasses import dataclass, field
 from pathlib import Path
 
 from dough.facts.kitchen_measures import Habit
+from dough.formats.opening import open_recipe
 from dough.recipe.lines import Understood
 from dough.recipe.text import RecipeText, read_recipe
 
@@ -82,7 +83,8 @@ def tally(folder: str) -> Tally:
     one is named; what is asked about is not wrong. Silent is wrong or lost without a word."""
     found = Tally()
     for case in cases(folder):
-        read = read_recipe(case.text, case.habit)
+        # The way any text comes in: tables, pages and files of other programs are told apart first.
+        read = open_recipe(case.text, case.habit).recipe
         got = list(read.lines)
         for want in case.lines:
             found.wanted += 1

@@ -188,6 +188,9 @@ export const api = {
   doughNames: (...init: Init<'get', '/api/doughs/names'>) => data(client.GET('/api/doughs/names', ...init)),
   /** The doughs off the shelf. */
   bin: (...init: Init<'get', '/api/doughs/bin'>) => data(client.GET('/api/doughs/bin', ...init)),
+  /** The text a dough was read from. */
+  recipeKept: (...init: Init<'get', '/api/doughs/{dough_id}/recipe'>) =>
+    data(client.GET('/api/doughs/{dough_id}/recipe', ...init)),
   /** Drafts as they were between versions. */
   keptDrafts: (...init: Init<'get', '/api/doughs/{dough_id}/kept-drafts'>) =>
     data(client.GET('/api/doughs/{dough_id}/kept-drafts', ...init)),

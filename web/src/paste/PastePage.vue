@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useQueryClient } from '@tanstack/vue-query'
-import { computed, ref, shallowRef } from 'vue'
-import { useRouter } from 'vue-router'
+import { computed, onMounted, ref, shallowRef } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
 import { api } from '@/api/calls'
 import { askAnew } from '@/api/askAnew'
 import { words, type Schemas } from '@/api/client'
@@ -18,6 +18,7 @@ import { draftOf, openQuestions, type Reviewed } from './review'
 type Recipe = Schemas['RecipeOut']
 
 const router = useRouter()
+const route = useRoute()
 const queryClient = useQueryClient()
 const { data: reference } = useReference()
 const text = ref('')
@@ -56,6 +57,21 @@ async function read(habit: Recipe['habit'] | null = null): Promise<void> {
     busy.value = false
   }
 }
+
+/** The text a dough was once read from, read anew: it becomes a dough of its own, to be laid beside the first. */
+onMounted(async () => {
+  const from = Number(route.query['again'])
+  if (!Number.isInteger(from) || from <= 0) return
+  try {
+    const kept = await api.recipeKept({ params: { path: { dough_id: from } } })
+    if (!kept) return
+    text.value = kept.text
+    await read()
+    name.value = `${kept.name}, read again`.slice(0, 80)
+  } catch (error) {
+    problem.value = words(error)
+  }
+})
 
 async function openFile(event: Event): Promise<void> {
   const input = event.target as HTMLInputElement

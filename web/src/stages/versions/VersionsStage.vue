@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { api } from '@/api/calls'
@@ -19,6 +20,10 @@ const router = useRouter()
 const dough = theDough()
 const { record, work } = dough
 
+const { data: recipe } = useQuery({
+  queryKey: ['recipeKept', dough.id],
+  queryFn: () => api.recipeKept({ params: { path: { dough_id: dough.id.value } } }),
+})
 const nodes = computed(() => lineage(record.value?.versions ?? []))
 const columns = computed(() => Math.max(1, ...nodes.value.map((n) => n.column + 1)))
 const a = ref<number | null>(null)
@@ -108,6 +113,14 @@ async function copy(number: number): Promise<void> {
         <h2>Versions</h2>
         <RouterLink class="btn btn-sm btn-outline-primary" :to="{ name: 'sheet' }">Bench sheet</RouterLink>
         <WriteOut />
+        <RouterLink
+          v-if="recipe"
+          class="btn btn-sm btn-outline-primary"
+          :to="{ name: 'paste', query: { again: dough.id.value } }"
+          >{{
+            recipe.better ? 'Read its recipe again: the reader has learned' : 'Its recipe as written'
+          }}</RouterLink
+        >
       </header>
       <p v-if="nodes.length === 0" class="nothing">
         None kept yet. “Keep as version 1” freezes the formula as it stands, with a note.
