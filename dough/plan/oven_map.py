@@ -35,6 +35,8 @@ STEP_K = 6.0
 NORMAL_80, SIDE = 1.2816, 1.96
 #: Turning is worth the door when it takes off this much of the shade's spread, L*.
 TURN_L = 0.5
+#: How far two pictures' shades are apart beside one liner, one sd, L* (judgement, L).
+PICTURE_L = 2.5
 SIDES = (("front", 0.0, 1.0), ("back", 0.0, -1.0), ("right", 1.0, 0.0), ("left", -1.0, 0.0))
 
 
@@ -229,3 +231,33 @@ def place_words(across: float, deep: float) -> str:
     side = "left" if across < -0.4 else "right" if across > 0.4 else ""
     row = "back" if deep < -0.4 else "front" if deep > 0.4 else ""
     return " ".join(x for x in (row, side) if x) or "the middle"
+
+
+def shelves_said(shelves: dict[str, Sequence[Tray]]) -> tuple[str, ...]:
+    """Which shelf is hotter, of shelves whose trays held one dough. Two pictures are two lights, so this is far less
+    sure than places within one; where it is not sure it says so."""
+    means = {name: _mean_shade(trays) for name, trays in shelves.items()}
+    said = []
+    names = sorted(means)
+    for i, one in enumerate(names):
+        for other in names[i + 1 :]:
+            (a, a_sd), (b, b_sd) = means[one], means[other]
+            per = 0.5 * (shelves[one][-1].kelvin.shade_l + shelves[other][-1].kelvin.shade_l)
+            k, sd = (a - b) / per, math.hypot(a_sd, b_sd) / abs(per)
+            hot, cold = (one, other) if k > 0 else (other, one)
+            low, high = abs(k) - NORMAL_80 * sd, abs(k) + NORMAL_80 * sd
+            if low > 0.0:
+                said.append(
+                    f"The {hot} shelf is some {abs(k):.0f} K hotter than the {cold} ({low:.0f} to {high:.0f}, by "
+                    "pictures in different lights): change the trays' shelves when you turn them."
+                )
+            else:
+                said.append(f"Which of {one} and {other} is hotter can't be told: up to {high:.0f} K either way.")
+    return tuple(said)
+
+
+def _mean_shade(trays: Sequence[Tray]) -> tuple[float, float]:
+    """The mean shade over trays, L*, and one sd of it: each picture has a light of its own."""
+    means = [sum(c.shade_l for c in t.cookies) / len(t.cookies) for t in trays]
+    each = PICTURE_L**2 + USUAL["crust_l"] ** 2 * sum(1.0 / len(t.cookies) for t in trays) / len(trays)
+    return sum(means) / len(means), math.sqrt(each / len(trays))

@@ -7,7 +7,7 @@ from collections.abc import Iterable
 from dough.bake.contract import BakeCase
 from dough.bake.draft_setting import Setting
 from dough.facts.errors import EntryError
-from dough.plan.oven_map import OvenMap, PerKelvin, Tray, TrayCookie, oven_map
+from dough.plan.oven_map import OvenMap, PerKelvin, Tray, TrayCookie, oven_map, shelves_said
 from kitchen.models import Oven, OvenTray
 from kitchen.reading.doughs import MissingError
 
@@ -34,6 +34,18 @@ def maps_of(oven: Oven) -> dict[str, OvenMap]:
     for row in trays_of(oven):
         by_shelf.setdefault(row.shelf, []).append(row)
     return {shelf: oven_map([tray_of(r) for r in rows[-MOST_TRAYS:]]) for shelf, rows in by_shelf.items()}
+
+
+def shelves_of(oven: Oven) -> tuple[str, ...]:
+    """Which shelf is hotter, of those that baked the dough that was mapped last."""
+    rows = trays_of(oven)
+    if not rows:
+        return ()
+    by_shelf: dict[str, list[Tray]] = {}
+    for row in rows:
+        if row.dough_id == rows[-1].dough_id:
+            by_shelf.setdefault(row.shelf, []).append(tray_of(row))
+    return shelves_said(by_shelf)
 
 
 def tray_of(row: OvenTray) -> Tray:

@@ -65,7 +65,7 @@ def test_a_photographed_tray_maps_the_shelf_once_and_can_be_left_out(client: Cli
     assert upload(client, oven, picture, said).json() == found
     assert OvenTray.objects.count() == 1
     gone = send(client, "PUT", f"/ovens/{oven.pk}/trays/{found['trays'][0]['id']}", {"out": True}).json()
-    assert gone == {"maps": {}, "trays": []}
+    assert gone == {"maps": {}, "shelves": [], "trays": []}
     back = send(client, "PUT", f"/ovens/{oven.pk}/trays/{found['trays'][0]['id']}", {"out": False}).json()
     assert back == found
     assert Event.objects.filter(words__contains="mapped Deck").count() == 1
@@ -100,5 +100,7 @@ def test_the_simulated_camera_maps_each_shelf_by_itself(client: Client, kept: Do
     found = send(client, "GET", f"/ovens/{oven.pk}/map").json()
     assert set(found["maps"]) == {"top", "bottom"}
     assert found["maps"]["top"]["cookies"] > found["maps"]["bottom"]["cookies"]
+    assert len(found["shelves"]) == 1
+    assert "top" in found["shelves"][0]
     assert all(t["simulated"] for t in found["trays"])
     assert send(client, "GET", "/ovens/999/map").status_code == 404

@@ -25,7 +25,7 @@ from kitchen.photos import pictures
 from kitchen.photos.simulated_tray import tray_taken
 from kitchen.reading.doughs import dough_for_reading, name_of, style_of
 from kitchen.reading.kit import dough_setting
-from kitchen.reading.oven_maps import case_of, maps_of, oven_for_reading, placed, trays_of
+from kitchen.reading.oven_maps import case_of, maps_of, oven_for_reading, placed, shelves_of, trays_of
 
 router = Router(tags=["ovens"])
 KEY = r"^[A-Za-z0-9-]{8,64}$"
@@ -75,9 +75,10 @@ class MappedTrayOut(BaseModel):
 
 
 class OvenMapsOut(BaseModel):
-    """An oven's maps by shelf, and the trays behind them, newest first."""
+    """An oven's maps by shelf, which shelf is hotter in words, and the trays behind them, newest first."""
 
     maps: dict[str, OvenMap]
+    shelves: tuple[str, ...]
     trays: list[MappedTrayOut]
 
 
@@ -148,4 +149,4 @@ def _told(oven: Oven) -> OvenMapsOut:
         )
         for r in reversed(trays_of(oven))
     ]  # fmt: skip
-    return OvenMapsOut(maps=maps_of(oven), trays=trays)
+    return OvenMapsOut(maps=maps_of(oven), shelves=shelves_of(oven), trays=trays)

@@ -8,7 +8,7 @@ import numpy as np
 import pytest
 
 from dough.facts.errors import EntryError
-from dough.plan.oven_map import OvenMap, PerKelvin, Tray, TrayCookie, oven_map, per_kelvin, place_words
+from dough.plan.oven_map import OvenMap, PerKelvin, Tray, TrayCookie, oven_map, per_kelvin, place_words, shelves_said
 from evidence.traces import usual_case
 
 PER = PerKelvin(-0.35, -0.0008, 8.0)
@@ -75,6 +75,17 @@ def test_a_burnt_corner_is_left_empty_by_name() -> None:
     assert found.empty
     assert "back right" in found.words[-1]
     assert (place_words(0.0, 0.0), place_words(-0.9, 0.9)) == ("the middle", "front left")
+
+
+def test_a_hotter_shelf_is_told_only_where_two_pictures_are_that_far_apart() -> None:
+    def on(shelf_k: float) -> list[Tray]:
+        return [tray(lambda x, y: shelf_k, 1), tray(lambda x, y: shelf_k, 2)]
+
+    far = shelves_said({"top": on(25.0), "bottom": on(-5.0)})
+    assert "top shelf" in far[0]
+    assert "hotter than the bottom" in far[0]
+    assert "can't be told" in shelves_said({"top": on(3.0), "bottom": on(0.0)})[0]
+    assert shelves_said({"top": on(0.0)}) == ()
 
 
 @pytest.mark.parametrize(("keep", "said"), [(slice(0, 4), "say too little"), (slice(0, 12, 4), "say too little")])

@@ -6808,13 +6808,15 @@ export interface components {
         };
         /**
          * OvenMapsOut
-         * @description An oven's maps by shelf, and the trays behind them, newest first.
+         * @description An oven's maps by shelf, which shelf is hotter in words, and the trays behind them, newest first.
          */
         OvenMapsOut: {
             /** Maps */
             maps: {
                 [key: string]: components["schemas"]["OvenMap"];
             };
+            /** Shelves */
+            shelves: string[];
             /** Trays */
             trays: components["schemas"]["MappedTrayOut"][];
         };

@@ -3,7 +3,7 @@ import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import { api } from '@/api/calls'
 import { words, type Schemas } from '@/api/client'
-import { day, fixed } from '@/ui/format'
+import { day } from '@/ui/format'
 import { typed } from '@/ui/typed'
 import type { Thing } from '../facts'
 import HeatMap from './HeatMap.vue'
@@ -178,10 +178,7 @@ const leaveOut = (id: number) =>
       </template>
     </form>
     <p v-if="wrong" class="alert-words" role="alert">▲ {{ wrong }}</p>
-    <p v-if="maps.length > 1" class="small-words">
-      Each shelf is told beside its own mean ({{ fixed(maps.length, 0) }} shelves): a photo does not say which
-      is hotter. Log the width and shade of each to learn that.
-    </p>
+    <p v-for="w in data?.shelves ?? []" :key="w">{{ w }}</p>
   </section>
 </template>
 

@@ -1,6 +1,9 @@
 <script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
+import { api } from '@/api/calls'
 import type { Schemas } from '@/api/client'
+import { theDough } from '@/dough/key'
 import { fixed } from '@/ui/format'
 import { thePlan } from './key'
 import TrayMap from './TrayMap.vue'
@@ -8,6 +11,18 @@ import type { PlanDoc } from './usePlan'
 
 type Tray = NonNullable<PlanDoc['tray']>
 const { look, plan, edit, id } = thePlan()
+/** What photographed trays said of the oven this dough is baked in: when to turn, what to leave empty. */
+const { work } = theDough()
+const oven = computed(() => work.value?.draft.process?.oven_id ?? null)
+const { data: mapped } = useQuery({
+  queryKey: ['ovenMaps', oven],
+  queryFn: () => api.ovenMaps({ params: { path: { oven_id: oven.value ?? 0 } } }),
+  enabled: () => oven.value !== null,
+  retry: false,
+})
+const ovenSays = computed(() =>
+  Object.entries(mapped.value?.maps ?? {}).map(([shelf, m]) => `Oven, ${shelf} shelf: ${m.words.join(' ')}`),
+)
 const laid = computed(() => look.value?.laid ?? null)
 const tray = computed<Tray>(() => plan.value.tray ?? {})
 const risk = computed(() => Math.round((tray.value.risk ?? 0.1) * 100))
@@ -137,7 +152,9 @@ const most = (load: Schemas['Load'] | undefined, all: number): number =>
         {{ t.name }} for the top: {{ fixed(t.per_piece_g, 1) }} g a piece; covers {{ percent(t.shaped) }} as
         shaped<template v-if="t.baked != null">, {{ percent(t.baked) }} once it has spread</template>.
       </p>
-      <p v-for="w in laid.words" :key="w" class="small-words">{{ w }}</p>
+      <p v-for="w in [...ovenSays, ...(mapped?.shelves ?? []), ...laid.words]" :key="w" class="small-words">
+        {{ w }}
+      </p>
       <p v-if="look?.no_forecast" class="small-words">{{ look.no_forecast }}</p>
       <a v-if="id" class="btn btn-outline-primary btn-sm" :href="`/api/plans/${id}/trays.pdf`" download
         >Tray sheet to scale, PDF</a
