@@ -57,7 +57,7 @@ def words_of(text: str) -> list[str]:
     plain = "".join(ch for ch in plain if not unicodedata.combining(ch)).replace("œ", "oe")
     plain = ELIDED.sub("", plain)
     return [
-        _short_words().get(w) or _singular(w)
+        _singular(w)
         for w in re.findall(r"[^\W\d_][^\W_]*(?:'[^\W_]+)*|\d+", plain.replace("'s", "").replace("s'", "s"))
     ]
 
@@ -145,6 +145,20 @@ def _corrected(word: str) -> str:
 def match(phrase: str) -> Match:
     """The ingredient a phrase means. Never raises; an empty or unknown phrase has no ident."""
     said = words_of(phrase)[:24]
+    plain = _match(said)
+    if plain.ident and not plain.unknown:
+        return plain
+    # The shorthand of cards, where the words as they stand leave something open.
+    long = [_short_words().get(w, w) for w in said]
+    if long == said:
+        return plain
+    written_out = _match(long)
+    better = bool(written_out.ident) and (not plain.ident or len(written_out.unknown) < len(plain.unknown))
+    return written_out if better else plain
+
+
+def _match(said: list[str]) -> Match:
+    """The same of words as they stand."""
     spelt: list[str] = []
     words: list[str] = []
     for word in said:

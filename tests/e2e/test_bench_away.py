@@ -80,6 +80,8 @@ def test_five_minutes_without_the_server_in_mid_weighing_and_mid_bake(tablet: Pa
     expect(timer).to_contain_text(re.compile(r"\+\d"))
     to(page, "Bake 1")
     page.get_by_role("button", name="In the oven").click()
+    # Until it is in, the clock shows the minutes that are planned.
+    expect(page.get_by_role("button", name="Pulled now")).to_be_visible()
     expect(page.locator(".clock b")).to_have_text(re.compile(r"^(5\.[1-9]|[6-9]\.\d|1\d\.\d)"))
     page.get_by_role("button", name="Pulled now").click()
     secure.start()
