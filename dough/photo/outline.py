@@ -65,7 +65,7 @@ def closed(part: Mask) -> Mask:
     from skimage.measure import regionprops
 
     p = regionprops(part.astype(np.uint8))[0]
-    if p.solidity >= NOTCHED or not is_whole(part):
+    if p.solidity >= NOTCHED or dent(p.image_convex) > HULL_DENT:
         return part
     found = part.copy()
     found[p.slice] |= p.image_convex

@@ -52,6 +52,8 @@ def without_shadow(part: Mask, lab: Array) -> Mask:
     off = mask & (place < 0.5) & (depth < 0.5 * depth.max())
     # A rim that is only blurred into the paper is thin, a shadow is not.
     thick = opening(off, disk(round(THICK_MM * PER_MM / 2)))
+    if not thick.any():
+        return part
     kept = opening(mask & ~(dilation(thick, disk(2)) & off), disk(round(PER_MM)))
     pieces = label(kept)
     if pieces.max() == 0:

@@ -205,7 +205,7 @@ def _words(m: OvenMap) -> tuple[str, ...]:
     if m.uneven_low <= 0.0 and not m.empty:
         return (
             f"No side is surely hotter: what differs lies within what {m.cookies} cookies scatter by anyway. Up to "
-            f"{m.uneven_high:.0f} K from side to side could hide in it; more cookies or a second tray would tell.",
+            f"{m.uneven_high:.0f} K from side to side could hide in it; another tray would tell.",
         )
     opposite = {"front": "back", "back": "front", "left": "right", "right": "left"}
     said = []

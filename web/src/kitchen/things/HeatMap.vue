@@ -33,7 +33,7 @@ const label = computed(
 <template>
   <figure>
     <svg :viewBox="`0 0 ${W} ${H + 18}`" role="img" :aria-label="label">
-      <g v-for="p in places" :key="`${p.across} ${p.deep}`">
+      <g v-for="p in places" :key="`cell ${p.across} ${p.deep}`">
         <rect
           :x="p.x"
           :y="p.y"
@@ -47,6 +47,16 @@ const label = computed(
           :d="`M${p.x + 5} ${p.y + 5} l${cell.w - 10} ${cell.h - 10} m0 ${10 - cell.h} l${10 - cell.w} ${cell.h - 10}`"
           class="leave"
         />
+      </g>
+      <circle
+        v-for="(c, n) in cookies"
+        :key="n"
+        :cx="at(c.across, W)"
+        :cy="at(c.deep, H)"
+        r="10"
+        class="cookie"
+      />
+      <g v-for="p in places" :key="`${p.across} ${p.deep}`">
         <text
           :x="p.x + cell.w / 2"
           :y="p.y + cell.h / 2 + 4"
@@ -57,14 +67,6 @@ const label = computed(
           {{ signed(p.k) }}
         </text>
       </g>
-      <circle
-        v-for="(c, n) in cookies"
-        :key="n"
-        :cx="at(c.across, W)"
-        :cy="at(c.deep, H)"
-        r="3"
-        class="cookie"
-      />
       <path :d="`M${PAD} ${H + 2} H${W - PAD}`" class="door" />
       <text :x="W / 2" :y="H + 15" text-anchor="middle" class="side">door</text>
     </svg>
@@ -108,8 +110,8 @@ text {
 }
 .cookie {
   fill: none;
-  stroke: var(--ink);
-  stroke-width: 0.8;
+  stroke: var(--mark);
+  stroke-width: 0.7;
 }
 .leave {
   stroke: var(--alert);

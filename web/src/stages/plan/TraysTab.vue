@@ -20,8 +20,11 @@ const { data: mapped } = useQuery({
   enabled: () => oven.value !== null,
   retry: false,
 })
+/** Only what is to be done: an oven of which nothing is sure needs no words here. */
 const ovenSays = computed(() =>
-  Object.entries(mapped.value?.maps ?? {}).map(([shelf, m]) => `Oven, ${shelf} shelf: ${m.words.join(' ')}`),
+  Object.entries(mapped.value?.maps ?? {})
+    .filter(([, m]) => m.uneven_low > 0 || m.empty.length > 0)
+    .map(([shelf, m]) => `Oven, ${shelf} shelf: ${m.words.join(' ')}`),
 )
 const laid = computed(() => look.value?.laid ?? null)
 const tray = computed<Tray>(() => plan.value.tray ?? {})
@@ -152,7 +155,7 @@ const most = (load: Schemas['Load'] | undefined, all: number): number =>
         {{ t.name }} for the top: {{ fixed(t.per_piece_g, 1) }} g a piece; covers {{ percent(t.shaped) }} as
         shaped<template v-if="t.baked != null">, {{ percent(t.baked) }} once it has spread</template>.
       </p>
-      <p v-for="w in [...ovenSays, ...(mapped?.shelves ?? []), ...laid.words]" :key="w" class="small-words">
+      <p v-for="w in [...ovenSays, ...laid.words]" :key="w" class="small-words">
         {{ w }}
       </p>
       <p v-if="look?.no_forecast" class="small-words">{{ look.no_forecast }}</p>
