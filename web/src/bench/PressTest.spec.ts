@@ -24,6 +24,7 @@ it('asks for what is missing by name, and takes the ball, the dough and the weig
   await flushPromises()
   expect(w.get('[role=alert]').text()).toContain('the width in mm')
   expect(act).not.toHaveBeenCalled()
+  await vi.waitFor(() => expect(w.html()).toContain('1500'))
   await w.findAll('input').at(-1)?.setValue('44,5')
   await w.find('form').trigger('submit')
   expect(act).toHaveBeenCalledWith('pressed', {
