@@ -8,7 +8,7 @@ have (judgement, L); what the cookies leave open stays open and is told.
 from __future__ import annotations
 
 import math
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 from typing import Any
 
@@ -233,7 +233,7 @@ def place_words(across: float, deep: float) -> str:
     return " ".join(x for x in (row, side) if x) or "the middle"
 
 
-def shelves_said(shelves: dict[str, Sequence[Tray]]) -> tuple[str, ...]:
+def shelves_said(shelves: Mapping[str, Sequence[Tray]]) -> tuple[str, ...]:
     """Which shelf is hotter, of shelves whose trays held one dough. Two pictures are two lights, so this is far less
     sure than places within one; where it is not sure it says so."""
     means = {name: _mean_shade(trays) for name, trays in shelves.items()}

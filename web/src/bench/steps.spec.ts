@@ -99,7 +99,7 @@ describe('weighing a step', () => {
   it('zeroes the scale for the line, fills toward it, and takes what has settled', async () => {
     const { view, d, w } = await weighing()
     expect(view.get('h2').text()).toBe('flour')
-    d.scale.value = { value: 199.2, state: SETTLED + 1, at: 1 }
+    d.scale.value = { value: 199.2, state: 0, at: 1 }
     await flushPromises()
     expect(view.get('[role=status]').text()).toBe('✓ right')
     await press(view, 'Take it')
