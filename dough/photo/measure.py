@@ -216,7 +216,7 @@ def _notes(sheet: Sheet, found: tuple[Found, ...], beside: Beside, size: Size) -
     if beside.bar_mm is None:
         notes.append(
             "The card's bar of 100 mm was never measured: a printer that shrinks it makes all widths wrong by as much. "
-            "Lay a ruler on it once."
+            "Lay a ruler on it once, and say it under Kitchen, Room and habits."
         )
     if touching:
         notes.append(f"{touching} pieces touch and were parted at the waist. Check their outlines.")
