@@ -20,14 +20,20 @@ const form = useThing(kind, kitchen)
 const GROUPS = [
   { name: 'Who and where', fields: ['name', 'about', 'region', 'currency'] },
   { name: 'The room', fields: ['room_c', 'humidity_pct', 'altitude_m'] },
-  { name: 'How figures are written', fields: ['units', 'numbers', 'dates'] },
+  { name: 'How figures are written', fields: ['units', 'numbers', 'dates', 'zone'] },
 ]
-const groups = computed(() =>
-  GROUPS.map((g) => ({
-    name: g.name,
-    fields: g.fields.flatMap((n) => kind.value.fields.filter((f) => f.name === n)),
-  })),
-)
+/** What no group names is still asked, in one of its own. */
+const groups = computed(() => {
+  const named = new Set(GROUPS.flatMap((g) => g.fields))
+  const rest = kind.value.fields.filter((f) => !named.has(f.name))
+  return [
+    ...GROUPS.map((g) => ({
+      name: g.name,
+      fields: g.fields.flatMap((n) => kind.value.fields.filter((f) => f.name === n)),
+    })),
+    ...(rest.length ? [{ name: 'For photos', fields: rest }] : []),
+  ]
+})
 
 async function save(): Promise<void> {
   if (await form.save()) await askAnew(queryClient, 'session')
