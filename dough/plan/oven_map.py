@@ -62,12 +62,14 @@ class PerKelvin:
 
 @dataclass(frozen=True, slots=True)
 class HeatPlace:
-    """A place of the tray (as in TrayCookie), how much hotter than the mean it is in K, and one sd of that."""
+    """A place of the tray (as in TrayCookie), how much hotter than the mean it is in K, one sd of that, and
+    whether it is more than what cookies scatter by (8 in 10)."""
 
     across: float
     deep: float
     k: float
     sd: float
+    sure: bool = False
 
 
 @dataclass(frozen=True)
@@ -165,7 +167,10 @@ def _prior(where: Array) -> Array:
 
 def _told(grid: Array, heat: Array, cov: Array, cookies: int, kelvin: PerKelvin) -> OvenMap:
     sd = np.sqrt(np.maximum(np.diag(cov), 0.0))
-    places = tuple(HeatPlace(*(float(v) for v in row)) for row in zip(*grid.T, heat, sd, strict=True))
+    places = tuple(
+        HeatPlace(float(x), float(y), float(k), float(s), bool(abs(k) > NORMAL_80 * s))
+        for (x, y), k, s in zip(grid, heat, sd, strict=True)
+    )
     hot, uneven, left = _hottest_side(grid, heat, cov)
     turned = np.arange(len(heat))[::-1]
     even = 0.5 * (heat + heat[turned])

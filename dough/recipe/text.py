@@ -5,17 +5,17 @@ from __future__ import annotations
 import html
 import re
 from dataclasses import dataclass, field
-from itertools import islice
 
 from dough.accounts.formula import Step
 from dough.facts.errors import EntryError
 from dough.facts.kitchen_measures import CupCalibration, Habit
-from dough.recipe.amounts import amount_at, amounts_in, tidy
+from dough.recipe.amounts import amounts_in, tidy
 from dough.recipe.cells import cells, is_head, phrase
-from dough.recipe.inline import SEMICOLON, listed
+from dough.recipe.clauses import META, clauses, is_name, leads_with_ingredient, nameish
+from dough.recipe.inline import listed
 from dough.recipe.jotted import told_in_json
 from dough.recipe.lines import LIKENESS, Understood, is_ingredient_without_amount, place_of, read_line
-from dough.recipe.names import match, words_of
+from dough.recipe.names import match
 from dough.recipe.process import MAKES, Bake, bake_of, is_bake, oven_of
 from dough.recipe.prose import measured_in
 
@@ -24,15 +24,10 @@ FOREIGN = (
     "Much of this is in words not known here. English is read best; plain words of German, French, Spanish, Italian "
     "and Greek too."
 )
-#: Places in one line where it is asked whether another ingredient begins; what is left stays in one piece.
-MOST_PARTS = 80
 METHOD_HEADS = re.compile(r"^(method|directions?|instructions?|preparation|steps?|how to( make)?|to make)\b", re.I)
 LIST_HEADS = re.compile(r"^(ingredients?|you(?:'ll| will)? need|for the .*|dough|cookies?|wet|dry)\b", re.I)
 FINISH_HEADS = re.compile(r"\b(icing|glaze|frosting|finish|filling|decorat\w*|drizzle|to serve)\b", re.I)
 TOP_HEADS = re.compile(r"\b(topping|coating|rolling|for the top|to coat|crust)\b", re.I)
-META = re.compile(
-    r"^\W*(gas|yields?|makes|serves|oven|time|temp\w*|bake|baking|prep\w*|portion\w*|servings?)\b\s*[:=\d]?", re.I
-)
 VERBS = re.compile(
     r"^(?:\d+[.)]\s+)?(?:then |now |finally |next |in an? |using |with an? )?"
     r"(preheat|heat|beat|cream|mix|stir|sift|whisk|add|fold|roll|chill|bake|drop|melt|form|shape|place|cut|leave|cool|"
@@ -43,11 +38,6 @@ VERBS = re.compile(
 )
 BULLET = re.compile(r"^\s*(?:[-*+•·▢□☐◦–]|\[[ x]?\])\s*(?:\[[ x]?\]\s*)?", re.I)
 NUMBERED = re.compile(r"^\s*\d{1,2}[.)]\s+(?=[A-Za-z0-9])")
-#: A full stop that ends a sentence, not a short form such as tsp.
-SENTENCE = re.compile(
-    r"(?<=[a-z)0-9])(?<!tsp)(?<!tbsp)(?<!oz)(?<!lb)(?<!lbs)(?<!pkg)(?<!min)(?<! c)(?<! t)(?<! T)(?<! g)\.\s+"
-    r"(?=[A-Z0-9])|;\s+"
-)
 #: A remark beside the recipe, never a line of it.
 REMARK = re.compile(r"^\W*(?:tips?|notes?|hints?|variations?|remember|storage|ps)\b\s*[:.\-]?", re.I)
 #: What a sentence about amounts says that is no amount of this recipe.
@@ -57,29 +47,9 @@ ELSEWHERE = re.compile(
     re.I,
 )
 STEPPED = re.compile(r"^\W*(?:step|étape|schritt|paso|passo)\s*\d{1,2}\s*[:.)-]\s*", re.I)
-#: “1 teaspoon each cinnamon and ginger”: an amount of each of several.
-EACH_OF = re.compile(
-    r"(?P<amount>[\d./ ]{1,9}[^\W\d_]{1,12}\.?) (?:each of|of each|each),? (?P<names>[^\d.;:]{3,80})$", re.I
-)
 #: Minutes, degrees and sizes, where nothing known is named beside them.
 UNLIKE = re.compile(
     r"\b\d+ ?(?:minutes?|mins?|minuten|minuti|minutos|λεπτά|mm|cm|inch(?:es)?|grad|grados|gradi|degrés|degrees)\b", re.I
-)
-#: What may stand between two ingredients of one line.
-JOINED = re.compile(
-    r", (?:and )?| (?:and|plus|\+|&|/) |\. (?=\d)"
-    r"| (?:dissolved|mixed|beaten|whisked|soaked|steeped|blended|stirred) (?:in|into|with) ",
-    re.I,
-)
-#: “Zest of an orange and a lemon”.
-OF_FRUITS = re.compile(
-    r"(?P<part>(?:[a-z]+ )?(?:zest|juice|peel|rind) of) (?P<one>(?:an?|one|two|half an?|\d) \w+) (?:and|&|plus) "
-    r"(?P<two>(?:an?|one|two|half an?|\d) \w+)$",
-    re.I,
-)
-#: “Baking powder, soda, salt - 1/2 tsp of each”.
-OF_EACH = re.compile(
-    r"(?P<names>[^\d.;:()]{3,80}?)[\s,:-]+(?P<amount>[\d./ ]{1,9}[^\W\d_]{1,12}\.?) (?:of )?each\.?$", re.I
 )
 #: With so many lines in a list, amounts in its sentences are those of the list told again.
 LIST_FROM = 2
@@ -162,7 +132,7 @@ def _read(r: _Reading, line: str, raw: str, number: int) -> None:
         r.method = True
         r.aside.append(line)
         return
-    if head is not None and not (amounts_in(bare) and match(_nameish(bare)).ident):
+    if head is not None and not (amounts_in(bare) and match(nameish(bare)).ident):
         r.method, r.step = False, {"finish": Step.FINISH, "top": Step.TOP}.get(head)
         r.aside.append(line)
         return
@@ -171,7 +141,7 @@ def _read(r: _Reading, line: str, raw: str, number: int) -> None:
         return
     stepped = STEPPED.sub("", bare)
     early, opening = not r.lines and number < 3, not r.lines and not r.aside
-    candidates = _pieces(bare) if not (r.method or stepped != bare) or leads_with_ingredient(bare) else []
+    candidates = clauses(bare) if not (r.method or stepped != bare) or leads_with_ingredient(bare) else []
     pieces = [p for p in candidates if _looks_like(p, first=early, opening=opening)]
     if not pieces:
         if not r.title and not r.lines and len(bare) < 80 and not bare.endswith("."):
@@ -180,7 +150,7 @@ def _read(r: _Reading, line: str, raw: str, number: int) -> None:
         r.aside.append(line)
         return
     prefix = bare.partition(":")[0] if ":" in bare else ""
-    if not r.title and not r.lines and prefix and not bare.startswith(pieces[0]) and not _is_name(prefix):
+    if not r.title and not r.lines and prefix and not bare.startswith(pieces[0]) and not is_name(prefix):
         r.title = prefix
     # “caster sugar and cinnamon for rolling”: what a line ends on is said of all of it.
     step = place_of(bare) if len(pieces) > 1 else None
@@ -196,7 +166,7 @@ def _read(r: _Reading, line: str, raw: str, number: int) -> None:
 def _row(r: _Reading, line: str, row: list[str]) -> None:
     """A row of a table: an ingredient, or the table's head, or something else told in cells."""
     said = phrase(row)
-    found = match(_nameish(said))
+    found = match(nameish(said))
     if (
         is_head(row)
         or not amounts_in(said)
@@ -227,7 +197,7 @@ def _overlooked(clause: str, have: set[str]) -> bool:
     """Whether something set aside measures a known ingredient that no line has."""
     if REMARK.match(clause) or ELSEWHERE.search(clause):
         return False
-    return any(match(_nameish(p)).ident not in have for p in measured_in(clause))
+    return any(match(nameish(p)).ident not in have for p in measured_in(clause))
 
 
 def _is_sentence(line: str) -> bool:
@@ -273,111 +243,6 @@ def _heading(line: str) -> str | None:
     return "list" if LIST_HEADS.match(plain) or line.rstrip().endswith(":") else None
 
 
-def _is_name(text: str) -> bool:
-    """Is a phrase an ingredient and nothing besides?"""
-    found = match(text)
-    return bool(found.ident) and not found.unknown
-
-
-def _nameish(line: str) -> str:
-    for a in reversed(amounts_in(line)):
-        line = line[: a.start] + " " + line[a.end :]
-    return line
-
-
-def _pieces(line: str) -> list[str]:
-    """The clauses of a line: sentences, “1 egg plus 1 yolk” and comma lists parted. Nothing of the line is left out."""
-    each = EACH_OF.match(line) or OF_EACH.match(line)
-    if each is not None:
-        return [f"{each['amount']} {name}" for name in re.split(r", (?:and )?| and | & ", each["names"].strip(" ,-:"))]
-    # A semicolon parts sentences as well, but not in such a list.
-    whole = listed(line, SEMICOLON)
-    if whole:
-        return whole
-    sentences = [s for s in SENTENCE.split(line) if s.strip()]
-    if len(sentences) > 1:
-        return [piece for s in sentences for piece in _pieces(s)]
-    parted = _shared(line) or listed(line) or _of_fruits(line)
-    if parted:
-        return parted
-    prefix, colon, rest = line.partition(":")
-    body = line
-    if META.match(line) and not leads_with_ingredient(line):
-        return [line]
-    if colon and amounts_in(rest) and not amounts_in(prefix):
-        if match(_nameish(rest)).ident and amounts_in(rest)[0].start < 2 and not _is_name(prefix):
-            body = rest.strip()
-        elif amounts_in(rest)[0].start >= 2 and len(measured_in(rest)) > 1:
-            # “Cheese rounds: weigh 90 g butter and ...”: a heading before sentences.
-            return [line]
-        else:
-            return [f"{rest.strip()} {prefix.strip()}"]
-    dots = re.match(r"^(?P<name>[A-Za-z][A-Za-z ,']+?) ?\.{3,} ?(?P<amount>.*)$", body)
-    if dots:
-        return [f"{dots['amount']} {dots['name']}"] if dots["amount"] else [dots["name"]]
-    parts, last = [], 0
-    for sep in islice(JOINED.finditer(body), MOST_PARTS):
-        left, right = body[last : sep.start()], body[sep.end() :]
-        if left.count("(") > left.count(")"):
-            continue
-        first = amount_at(right, 0)
-        if first is None or first.end == 0 or not amounts_in(left):
-            continue
-        both = sep.group(0).startswith(",") and amounts_in(left)[-1].quantity.unit and first.quantity.unit
-        if not match(_nameish(left)).ident and not both:
-            continue
-        after = re.split(r", | (?:and|plus|\+|&) ", right[first.end :], maxsplit=1)[0]
-        named = match(after)
-        if is_bake(right):
-            parts.append(left)
-            last = sep.end()
-            continue
-        if not re.search(r"[^\W\d_]", after) or not (named.name or named.unknown):
-            continue
-        parts.append(left)
-        last = sep.end()
-    parts.append(body[last:])
-    return [p.strip(" .;") for p in parts if p.strip(" .;")]
-
-
-def _shared(line: str) -> list[str]:
-    """“Sugar (caster 100 g, demerara 50 g)”, “Flour: plain 180 g, rye 60 g”: kinds of one thing, each measured."""
-    found = re.fullmatch(
-        r"(?P<head>[^\W\d_][^\d:(]{1,24}?)\s*(?:\((?P<a>[^()]+)\)|:\s*(?P<b>[^()]+))", line.strip(" .")
-    )
-    if found is None or not match(found["head"]).name:
-        return []
-    kinds = [k.strip() for k in re.split(r",\s+|\s+and\s+|\s+\+\s+", found["a"] or found["b"])]
-    if len(kinds) < 2 or any(len(amounts_in(k)) != 1 or not words_of(_nameish(k)) for k in kinds):
-        return []
-    whole = [f"{k} {found['head'].strip()}" for k in kinds]
-    return whole if all(match(_nameish(w)).ident and not match(_nameish(w)).unknown for w in whole) else []
-
-
-def _of_fruits(line: str) -> list[str]:
-    """“Zest of an orange and a lemon” is two of them."""
-    found = OF_FRUITS.match(line.strip(" .,;"))
-    return [] if found is None else [f"{found['part']} {found[each]}" for each in ("one", "two")]
-
-
-def leads_with_ingredient(line: str) -> bool:
-    """“Baking powder 3 g”, “Cream 50 ml”: a known name and its amount, and nothing else to do with it.
-
-    An ingredient's name beats a verb or an oven word, so that such a line is never set aside. “Cream 225 g butter” is
-    a step all the same: what it measures is named after it.
-    """
-    plain = re.sub(r"[*_|\t]+", " ", line).strip(" .;:-")
-    amounts = amounts_in(plain)
-    if not amounts or amounts[0].start == 0:
-        return False
-    first = amounts[0]
-    before = plain[: first.start].strip(" ,:;-(.")
-    rest = re.sub(r"\([^()]*\)", " ", _nameish(plain[first.start :])).strip(" ,.;()%-")
-    if not _is_name(before) or is_bake(plain[first.start :]) or len(before.split()) > 6:
-        return False
-    return not rest or (not match(rest).ident and len(rest.split()) <= 4 and not re.search(r"[.!?]\s", rest))
-
-
 def _ends_on_weight(piece: str) -> bool:
     """“Mix of seeds 60 g”: a few words that hold a known name, and a weight at the end, whatever the first word is."""
     amounts = amounts_in(piece)
@@ -392,7 +257,7 @@ def _ends_on_weight(piece: str) -> bool:
 def _tells_several(piece: str) -> bool:
     """Whether a phrase is a sentence that tells more than one ingredient: these are taken apart, never read as one."""
     plain = re.sub(r"\([^()]*\)", " ", piece)
-    return len(measured_in(plain)) > 1 and bool(match(_nameish(plain)).unknown)
+    return len(measured_in(plain)) > 1 and bool(match(nameish(plain)).unknown)
 
 
 def _looks_like(piece: str, *, first: bool, opening: bool) -> bool:
@@ -402,7 +267,7 @@ def _looks_like(piece: str, *, first: bool, opening: bool) -> bool:
         return False
     if re.search(r"\d{2,3} ?(?:°|º)|\b\d{3} ?[CF]\b", piece) or _tells_several(piece):
         return False
-    if UNLIKE.search(piece) and not match(_nameish(piece)).ident:
+    if UNLIKE.search(piece) and not match(nameish(piece)).ident:
         return False
     if LIKENESS.search(piece) and match(LIKENESS.sub(" ", piece)).ident:
         return True
@@ -413,7 +278,7 @@ def _looks_like(piece: str, *, first: bool, opening: bool) -> bool:
         return False
     if not amounts:
         return not opening and is_ingredient_without_amount(piece)
-    found = match(re.sub(r"\([^()]*\)", " ", _nameish(piece)))
+    found = match(re.sub(r"\([^()]*\)", " ", nameish(piece)))
     if is_bake(piece) and not found.ident:
         return False
     if len(words) > 22 and not found.ident:

@@ -2,14 +2,16 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Sequence
 
 from dough.bake.contract import BakeCase
-from dough.bake.draft_setting import Setting
 from dough.facts.errors import EntryError
-from dough.plan.oven_map import OvenMap, PerKelvin, Tray, TrayCookie, oven_map, shelves_said
+from dough.photo.sheet import NOTHING, Array, Beside
+from dough.photo.tray import read_tray
+from dough.plan.oven_map import OvenMap, PerKelvin, Tray, TrayCookie, oven_map, per_kelvin, shelves_said
 from kitchen.models import Oven, OvenTray
-from kitchen.reading.doughs import MissingError
+from kitchen.reading.doughs import MissingError, dough_for_reading, style_of
+from kitchen.reading.kit import dough_setting
 
 #: Trays counted for one shelf, the newest: an oven is mended, moved, and grows old.
 MOST_TRAYS = 6
@@ -53,14 +55,23 @@ def tray_of(row: OvenTray) -> Tray:
     return Tray(tuple(TrayCookie(**c) for c in row.cookies), PerKelvin(**row.kelvin))
 
 
-def case_of(setting: Setting) -> BakeCase:
+def case_of(dough_id: int) -> BakeCase:
     """What a dough bakes. Raises EntryError where the model can't say: a map needs to know what a kelvin does."""
-    case = setting.case()
+    dough = dough_for_reading(dough_id)
+    case = dough_setting(dough, style_of(dough)).case()
     if not isinstance(case, BakeCase):
         raise EntryError("dough_id", f"There is no forecast of that dough, so its shades say nothing. {case.because}")
     return case
 
 
-def placed(cookies: Iterable[tuple[float, float, float, float]], wide: float, deep: float) -> tuple[TrayCookie, ...]:
-    """Cookies of a tray (mm from left and back, width in mm, L*) by their places from −1 to 1."""
-    return tuple(TrayCookie(2.0 * x / wide - 1.0, 2.0 * y / deep - 1.0, shade, width) for x, y, width, shade in cookies)
+def tray_seen(
+    case: BakeCase, picture: Array, corners: Sequence[tuple[float, float]], size_mm: tuple[float, float],
+    beside: Beside = NOTHING,
+) -> Tray:  # fmt: skip
+    """A photographed tray of a dough, its cookies by their places from −1 to 1. Raises EntryError as ``read_tray``."""
+    wide, deep = size_mm
+    cookies = tuple(
+        TrayCookie(2.0 * c.across_mm / wide - 1.0, 2.0 * c.deep_mm / deep - 1.0, c.shade_l, c.width_mm)
+        for c in read_tray(picture, corners, size_mm, beside)
+    )
+    return Tray(cookies, per_kelvin(case))

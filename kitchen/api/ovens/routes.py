@@ -12,8 +12,7 @@ from pydantic import BaseModel, Field, ValidationError
 
 from dough.facts.errors import EntryError
 from dough.photo.sheet import Beside
-from dough.photo.tray import read_tray
-from dough.plan.oven_map import OvenMap, Tray, TrayCookie, per_kelvin
+from dough.plan.oven_map import OvenMap, Tray, TrayCookie
 from kitchen.actions.base import require
 from kitchen.actions.map_oven import LeaveTrayOut, MapOven
 from kitchen.actions.rights import Right
@@ -23,9 +22,8 @@ from kitchen.documents.base import Strict
 from kitchen.models import Oven
 from kitchen.photos import pictures
 from kitchen.photos.simulated_tray import tray_taken
-from kitchen.reading.doughs import dough_for_reading, name_of, style_of
-from kitchen.reading.kit import dough_setting
-from kitchen.reading.oven_maps import case_of, maps_of, oven_for_reading, placed, shelves_of, trays_of
+from kitchen.reading.doughs import name_of
+from kitchen.reading.oven_maps import case_of, maps_of, oven_for_reading, shelves_of, tray_seen, trays_of
 
 router = Router(tags=["ovens"])
 KEY = r"^[A-Za-z0-9-]{8,64}$"
@@ -98,15 +96,11 @@ def add_tray(request: HttpRequest, oven_id: int, said: Form[str], photo: File[Up
         raise EntryError("said", "The picture came without its corners, tray or shelf. Say them again.") from error
 
     def tray() -> Tray:
-        dough = dough_for_reading(asked.dough_id)
-        case = case_of(dough_setting(dough, style_of(dough)))
         data = photo.read(pictures.MAX_BYTES + 1)
         corners = [(c.x, c.y) for c in asked.corners]
-        found = read_tray(
-            pictures.opened(data), corners, (asked.wide_mm, asked.deep_mm), Beside(None, pictures.focal_35_mm(data))
-        )
-        cookies = placed(((c.across_mm, c.deep_mm, c.width_mm, c.shade_l) for c in found), asked.wide_mm, asked.deep_mm)
-        return Tray(cookies, per_kelvin(case))
+        seen = Beside(focal_35_mm=pictures.focal_35_mm(data))
+        case = case_of(asked.dough_id)
+        return tray_seen(case, pictures.opened(data), corners, (asked.wide_mm, asked.deep_mm), seen)
 
     MapOven(
         actor=request.user, now=timezone.now(), oven_id=oven_id, dough_id=asked.dough_id, shelf=asked.shelf,
@@ -120,12 +114,8 @@ def simulate_tray(request: HttpRequest, oven_id: int, payload: SimulatedTrayIn) 
     """Map a shelf by the simulated camera."""
 
     def tray() -> Tray:
-        dough = dough_for_reading(payload.dough_id)
-        case = case_of(dough_setting(dough, style_of(dough)))
-        oven = oven_for_reading(oven_id)
-        picture, corners, size = tray_taken(case, oven.pk, payload.shelf, 1 + oven.mapped.count())
-        found = read_tray(picture, corners, size)
-        return Tray(placed(((c.across_mm, c.deep_mm, c.width_mm, c.shade_l) for c in found), *size), per_kelvin(case))
+        case, oven = case_of(payload.dough_id), oven_for_reading(oven_id)
+        return tray_seen(case, *tray_taken(case, oven.pk, payload.shelf, 1 + oven.mapped.count()))
 
     MapOven(
         actor=request.user, now=timezone.now(), oven_id=oven_id, dough_id=payload.dough_id, shelf=payload.shelf,

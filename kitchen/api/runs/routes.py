@@ -17,7 +17,7 @@ from dough.run.after_load import NextLoad
 from dough.run.events import AT_HEAT_K, BITES, CUES, RIMS, RunEvent, What, check
 from dough.run.guesses import Beside, GuessHeld
 from dough.run.outcome import OverWay, browned_said, cold_since, cup_said, effect, ways_out
-from dough.run.press import BALL_G, Pressed
+from dough.run.press import BALL_G, SECONDS, Pressed
 from dough.run.script import Script, too_coarse
 from dough.run.state import LineStanding, RunState, piece_off, portions_spread, really_weighed, standing
 from dough.run.trace import Corrected
@@ -124,7 +124,8 @@ class RunOut(BaseModel):
     """A run as it stands: its script, state and lines; now is the server's clock in ms; coarse says of which lines the
     scale is too coarse; free_from what the dough's needs keep out; guesses of others are not in the state unless
     shared; cues, rims and bites are the words that can be said, pieces_off_g how far each piece is off where that
-    matters; an oven within at_heat_k of what it is set to is at heat; press_ball_g is the ball of a press test."""
+    matters; an oven within at_heat_k of what it is set to is at heat; press_ball_g is the ball of a press test,
+    press_s how long it is pressed."""
 
     id: int
     dough_id: int
@@ -155,6 +156,7 @@ class RunOut(BaseModel):
     bites: tuple[str, ...]
     at_heat_k: float
     press_ball_g: float
+    press_s: float
     lots: dict[str, list[RunLotOut]]
     browned: str
 
@@ -359,7 +361,7 @@ def run_out(run: Run, request: HttpRequest) -> RunOut:
         lots={i: [RunLotOut(id=x.pk, name=" ".join(filter(None, (x.name, x.code)))) for x in found]
               for i, found in lots_for(script).items()},
         browned=browned_said(state), cues=CUES, rims=RIMS, bites=BITES, at_heat_k=AT_HEAT_K,
-        press_ball_g=BALL_G,
+        press_ball_g=BALL_G, press_s=SECONDS,
     )  # fmt: skip
 
 

@@ -5196,7 +5196,8 @@ export interface components {
         };
         /**
          * HeatPlace
-         * @description A place of the tray (as in TrayCookie), how much hotter than the mean it is in K, and one sd of that.
+         * @description A place of the tray (as in TrayCookie), how much hotter than the mean it is in K, one sd of that, and
+         *     whether it is more than what cookies scatter by (8 in 10).
          */
         HeatPlace: {
             /** Across */
@@ -5207,6 +5208,11 @@ export interface components {
             k: number;
             /** Sd */
             sd: number;
+            /**
+             * Sure
+             * @default false
+             */
+            sure?: boolean;
         };
         /**
          * Held
@@ -8508,7 +8514,8 @@ export interface components {
          * @description A run as it stands: its script, state and lines; now is the server's clock in ms; coarse says of which lines the
          *     scale is too coarse; free_from what the dough's needs keep out; guesses of others are not in the state unless
          *     shared; cues, rims and bites are the words that can be said, pieces_off_g how far each piece is off where that
-         *     matters; an oven within at_heat_k of what it is set to is at heat; press_ball_g is the ball of a press test.
+         *     matters; an oven within at_heat_k of what it is set to is at heat; press_ball_g is the ball of a press test,
+         *     press_s how long it is pressed.
          */
         RunOut: {
             /** At Heat K */
@@ -8565,6 +8572,8 @@ export interface components {
             portions_sd_g: number | null;
             /** Press Ball G */
             press_ball_g: number;
+            /** Press S */
+            press_s: number;
             /** Reads G */
             reads_g: number;
             /** Rims */

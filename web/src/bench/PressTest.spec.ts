@@ -8,7 +8,7 @@ it('asks for what is missing by name, and takes the ball, the dough and the weig
   const act = vi.fn(async () => 'key')
   const w = await inDough(PressTest, {
     modelValue: true,
-    run: { id: 1, seq: 2, press_ball_g: 15, state: { temperatures: { dough: [19.5, 0] } } },
+    run: { id: 1, seq: 2, press_ball_g: 15, press_s: 30, state: { temperatures: { dough: [19.5, 0] } } },
     step: { id: 'shape' },
     work: { act, now: ref(0) },
     devices: { probe: ref(undefined), read: () => null },
@@ -45,7 +45,7 @@ it('says how wide it will bake, how stiff it is, and what can still be done', as
   const presses = [{ ball_g: 15, weight_g: 1500, width_mm: 52, dough_c: 20 }]
   const w = await inDough(PressTest, {
     modelValue: true,
-    run: { id: 1, seq: 2, press_ball_g: 15, state: { presses } },
+    run: { id: 1, seq: 2, press_ball_g: 15, press_s: 30, state: { presses } },
     step: { id: 'shape' },
     work: { act: vi.fn(), now: ref(0) },
     devices: { probe: ref(undefined), read: () => null },

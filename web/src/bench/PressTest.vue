@@ -16,7 +16,6 @@ const props = defineProps<{
   work: RunWork
   devices: ReturnType<typeof useDevices>
 }>()
-const SECONDS = 30
 const TIMER = 'Press'
 const presses = computed(() => props.run.state.presses ?? [])
 const open = defineModel<boolean>({ required: true })
@@ -25,15 +24,15 @@ const probe = computed(() => props.devices.read(props.devices.probe.value?.id))
 /** A small ball, the dough as it was last read, and the weight that would do: typed only where other. */
 const usual = computed(() => ({
   ball: props.run.press_ball_g,
-  c: noted.value ?? probe.value ?? 20,
+  c: noted.value ?? probe.value,
 }))
 const ball = ref('')
 const c = ref('')
 const weight = ref('')
 const width = ref('')
 const wrong = ref('')
-const said = (text: string, otherwise: number): number =>
-  text.trim() === '' ? otherwise : (typed(text) ?? Number.NaN)
+const said = (text: string, otherwise: number | null): number =>
+  (text.trim() === '' ? otherwise : typed(text)) ?? Number.NaN
 const ballG = computed(() => said(ball.value, usual.value.ball))
 const doughC = computed(() => said(c.value, usual.value.c))
 const { data: weightG } = useQuery({
@@ -55,7 +54,7 @@ const { data: told, error } = useQuery({
 async function count(): Promise<void> {
   await props.work.act('timer', {
     step: props.step.id,
-    values: { timer: TIMER, until: props.work.now.value + SECONDS * 1000 },
+    values: { timer: TIMER, until: props.work.now.value + props.run.press_s * 1000 },
     source: 'timer',
   })
 }
@@ -89,8 +88,8 @@ const asked = {
   </p>
   <section v-else aria-label="Press test">
     <p class="words">
-      A ball between two sheets of paper, the weight on top for {{ SECONDS }} s, off, then across in two
-      directions.
+      A ball between two sheets of paper, the weight on top for {{ fixed(run.press_s, 0) }} s, off, then
+      across in two directions.
     </p>
     <form class="row" @submit.prevent="take">
       <label
@@ -103,7 +102,11 @@ const asked = {
       /></label>
       <label
         >dough, °C
-        <input v-model="c" class="form-control fig" inputmode="decimal" :placeholder="fixed(usual.c, 1)"
+        <input
+          v-model="c"
+          class="form-control fig"
+          inputmode="decimal"
+          :placeholder="usual.c === null ? '' : fixed(usual.c, 1)"
       /></label>
       <label
         >weight, g
@@ -113,7 +116,7 @@ const asked = {
           inputmode="decimal"
           :placeholder="weightG == null ? '' : fixed(weightG, 0)"
       /></label>
-      <button type="button" class="big second" @click="count">{{ SECONDS }} s</button>
+      <button type="button" class="big second" @click="count">{{ fixed(run.press_s, 0) }} s</button>
       <label>width, mm <input v-model="width" class="form-control fig" inputmode="decimal" /></label>
       <button type="submit" class="big second">Pressed</button>
       <button type="button" class="big second" @click="open = false">Back</button>

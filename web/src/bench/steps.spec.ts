@@ -51,6 +51,7 @@ function runOf(more: Record<string, unknown> = {}): Run {
     bites: ['too dry', 'right'],
     at_heat_k: 4,
     press_ball_g: 15,
+    press_s: 30,
     window: null,
     cup: null,
     browned: '',

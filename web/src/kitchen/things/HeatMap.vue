@@ -19,7 +19,6 @@ const places = computed(() =>
     x: PAD + (n % columns.value) * cell.value.w,
     y: PAD + Math.floor(n / columns.value) * cell.value.h,
     tone: Math.min(Math.abs(p.k) / FULL_K, 1) * 0.85,
-    sure: Math.abs(p.k) > 1.28 * p.sd,
   })),
 )
 const empty = computed(() => new Set(props.map.empty.map((p) => `${p.across} ${p.deep}`)))

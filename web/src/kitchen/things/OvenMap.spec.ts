@@ -5,7 +5,7 @@ import HeatMap from './HeatMap.vue'
 import OvenMap from './OvenMap.vue'
 import TrayCorners from './TrayCorners.vue'
 
-const place = (across: number, deep: number, k: number, sd = 1) => ({ across, deep, k, sd })
+const place = (across: number, deep: number, k: number, sd = 1) => ({ across, deep, k, sd, sure: sd === 1 })
 const map = {
   places: [place(-1, -1, 6), place(1, -1, 0.2, 3), place(-1, 1, -6), place(1, 1, -0.2, 3)],
   cookies: 12,

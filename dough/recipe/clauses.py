@@ -1,0 +1,149 @@
+"""A line's clauses: sentences, lists in one line, and ingredients joined by a word, each as a phrase of its own."""
+
+from __future__ import annotations
+
+import re
+from itertools import islice
+
+from dough.recipe.amounts import amount_at, amounts_in
+from dough.recipe.inline import SEMICOLON, listed
+from dough.recipe.names import match, words_of
+from dough.recipe.process import is_bake
+from dough.recipe.prose import measured_in
+
+#: Places in one line where it is asked whether another ingredient begins; what is left stays in one piece.
+MOST_PARTS = 80
+META = re.compile(
+    r"^\W*(gas|yields?|makes|serves|oven|time|temp\w*|bake|baking|prep\w*|portion\w*|servings?)\b\s*[:=\d]?", re.I
+)
+#: A full stop that ends a sentence, not a short form such as tsp.
+SENTENCE = re.compile(
+    r"(?<=[a-z)0-9])(?<!tsp)(?<!tbsp)(?<!oz)(?<!lb)(?<!lbs)(?<!pkg)(?<!min)(?<! c)(?<! t)(?<! T)(?<! g)\.\s+"
+    r"(?=[A-Z0-9])|;\s+"
+)
+#: “1 teaspoon each cinnamon and ginger”: an amount of each of several.
+EACH_OF = re.compile(
+    r"(?P<amount>[\d./ ]{1,9}[^\W\d_]{1,12}\.?) (?:each of|of each|each),? (?P<names>[^\d.;:]{3,80})$", re.I
+)
+#: What may stand between two ingredients of one line.
+JOINED = re.compile(
+    r", (?:and )?| (?:and|plus|\+|&|/) |\. (?=\d)"
+    r"| (?:dissolved|mixed|beaten|whisked|soaked|steeped|blended|stirred) (?:in|into|with) ",
+    re.I,
+)
+#: “Zest of an orange and a lemon”.
+OF_FRUITS = re.compile(
+    r"(?P<part>(?:[a-z]+ )?(?:zest|juice|peel|rind) of) (?P<one>(?:an?|one|two|half an?|\d) \w+) (?:and|&|plus) "
+    r"(?P<two>(?:an?|one|two|half an?|\d) \w+)$",
+    re.I,
+)
+#: “Baking powder, soda, salt - 1/2 tsp of each”.
+OF_EACH = re.compile(
+    r"(?P<names>[^\d.;:()]{3,80}?)[\s,:-]+(?P<amount>[\d./ ]{1,9}[^\W\d_]{1,12}\.?) (?:of )?each\.?$", re.I
+)
+
+
+def is_name(text: str) -> bool:
+    """Is a phrase an ingredient and nothing besides?"""
+    found = match(text)
+    return bool(found.ident) and not found.unknown
+
+
+def nameish(line: str) -> str:
+    """A line without its amounts."""
+    for a in reversed(amounts_in(line)):
+        line = line[: a.start] + " " + line[a.end :]
+    return line
+
+
+def clauses(line: str) -> list[str]:
+    """The clauses of a line: sentences, “1 egg plus 1 yolk” and comma lists parted. Nothing of the line is left out."""
+    each = EACH_OF.match(line) or OF_EACH.match(line)
+    if each is not None:
+        return [f"{each['amount']} {name}" for name in re.split(r", (?:and )?| and | & ", each["names"].strip(" ,-:"))]
+    # A semicolon parts sentences as well, but not in such a list.
+    whole = listed(line, SEMICOLON)
+    if whole:
+        return whole
+    sentences = [s for s in SENTENCE.split(line) if s.strip()]
+    if len(sentences) > 1:
+        return [piece for s in sentences for piece in clauses(s)]
+    parted = _shared(line) or listed(line) or _of_fruits(line)
+    if parted:
+        return parted
+    prefix, colon, rest = line.partition(":")
+    body = line
+    if META.match(line) and not leads_with_ingredient(line):
+        return [line]
+    if colon and amounts_in(rest) and not amounts_in(prefix):
+        if match(nameish(rest)).ident and amounts_in(rest)[0].start < 2 and not is_name(prefix):
+            body = rest.strip()
+        elif amounts_in(rest)[0].start >= 2 and len(measured_in(rest)) > 1:
+            # “Cheese rounds: weigh 90 g butter and ...”: a heading before sentences.
+            return [line]
+        else:
+            return [f"{rest.strip()} {prefix.strip()}"]
+    dots = re.match(r"^(?P<name>[A-Za-z][A-Za-z ,']+?) ?\.{3,} ?(?P<amount>.*)$", body)
+    if dots:
+        return [f"{dots['amount']} {dots['name']}"] if dots["amount"] else [dots["name"]]
+    parts, last = [], 0
+    for sep in islice(JOINED.finditer(body), MOST_PARTS):
+        left, right = body[last : sep.start()], body[sep.end() :]
+        if left.count("(") > left.count(")"):
+            continue
+        first = amount_at(right, 0)
+        if first is None or first.end == 0 or not amounts_in(left):
+            continue
+        both = sep.group(0).startswith(",") and amounts_in(left)[-1].quantity.unit and first.quantity.unit
+        if not match(nameish(left)).ident and not both:
+            continue
+        after = re.split(r", | (?:and|plus|\+|&) ", right[first.end :], maxsplit=1)[0]
+        named = match(after)
+        if is_bake(right):
+            parts.append(left)
+            last = sep.end()
+            continue
+        if not re.search(r"[^\W\d_]", after) or not (named.name or named.unknown):
+            continue
+        parts.append(left)
+        last = sep.end()
+    parts.append(body[last:])
+    return [p.strip(" .;") for p in parts if p.strip(" .;")]
+
+
+def _shared(line: str) -> list[str]:
+    """“Sugar (caster 100 g, demerara 50 g)”, “Flour: plain 180 g, rye 60 g”: kinds of one thing, each measured."""
+    found = re.fullmatch(
+        r"(?P<head>[^\W\d_][^\d:(]{1,24}?)\s*(?:\((?P<a>[^()]+)\)|:\s*(?P<b>[^()]+))", line.strip(" .")
+    )
+    if found is None or not match(found["head"]).name:
+        return []
+    kinds = [k.strip() for k in re.split(r",\s+|\s+and\s+|\s+\+\s+", found["a"] or found["b"])]
+    if len(kinds) < 2 or any(len(amounts_in(k)) != 1 or not words_of(nameish(k)) for k in kinds):
+        return []
+    whole = [f"{k} {found['head'].strip()}" for k in kinds]
+    return whole if all(match(nameish(w)).ident and not match(nameish(w)).unknown for w in whole) else []
+
+
+def _of_fruits(line: str) -> list[str]:
+    """“Zest of an orange and a lemon” is two of them."""
+    found = OF_FRUITS.match(line.strip(" .,;"))
+    return [] if found is None else [f"{found['part']} {found[each]}" for each in ("one", "two")]
+
+
+def leads_with_ingredient(line: str) -> bool:
+    """“Baking powder 3 g”, “Cream 50 ml”: a known name and its amount, and nothing else to do with it.
+
+    An ingredient's name beats a verb or an oven word, so that such a line is never set aside. “Cream 225 g butter” is
+    a step all the same: what it measures is named after it.
+    """
+    plain = re.sub(r"[*_|\t]+", " ", line).strip(" .;:-")
+    amounts = amounts_in(plain)
+    if not amounts or amounts[0].start == 0:
+        return False
+    first = amounts[0]
+    before = plain[: first.start].strip(" ,:;-(.")
+    rest = re.sub(r"\([^()]*\)", " ", nameish(plain[first.start :])).strip(" ,.;()%-")
+    if not is_name(before) or is_bake(plain[first.start :]) or len(before.split()) > 6:
+        return False
+    return not rest or (not match(rest).ident and len(rest.split()) <= 4 and not re.search(r"[.!?]\s", rest))
