@@ -9,10 +9,9 @@ from typing import Any
 import numpy as np
 
 from dough.facts.errors import EntryError
-from dough.photo import card
 from dough.photo.marks import PER_MM
 from dough.photo.outline import dent
-from dough.photo.pieces import MOST_COOKIES, WHOLE, Mask, field, pieces
+from dough.photo.pieces import MOST_COOKIES, WHOLE, Mask, field, pieces, within_rim
 from dough.photo.sheet import NOTHING, Beside, Sheet, Size, size_of
 
 Array = np.ndarray[Any, np.dtype[np.float64]]
@@ -35,6 +34,8 @@ UNSURE = 0.011
 LEANS, TALL = 0.5, 0.24
 #: Patches further off their places than this, mm: a sheet that curls, or a picture that was cut.
 CURLED_MM = 0.8
+NO_COOKIE_ON_CARD = "The card is there, but no cookie on it. Lay the cookies on the plain middle of it."
+NO_COOKIE_ON_TRAY = "No cookie is seen on that tray. Set the corners on the tray's own, on a light liner."
 
 
 @dataclass(frozen=True, slots=True)
@@ -87,11 +88,11 @@ class PhotoReading:
 def read_photo(sheet: Sheet, beside: Beside = NOTHING) -> PhotoReading:
     """The cookies on a sheet. Raises EntryError when there are none."""
     size = size_of(sheet, beside)
-    found = judged(
-        tuple(measure(sheet.lab, mask, state, size) for mask, state in pieces(sheet.lab, field(sheet.lab.shape[:2])))
-    )
+    shape = sheet.lab.shape[:2]
+    inside = within_rim(shape) if sheet.is_tray else field(shape)
+    found = judged(tuple(measure(sheet.lab, mask, state, size) for mask, state in pieces(sheet.lab, inside)))
     if not found:
-        raise EntryError("photo", "The card is there, but no cookie on it. Lay the cookies on the plain middle of it.")
+        raise EntryError("photo", NO_COOKIE_ON_TRAY if sheet.is_tray else NO_COOKIE_ON_CARD)
     return _reading(sheet, found, beside, size)
 
 
@@ -100,7 +101,7 @@ def read_outlines(sheet: Sheet, outlines: list[Outline], beside: Beside = NOTHIN
     if not 1 <= len(outlines) <= MOST_COOKIES:
         raise EntryError("outlines", f"Draw at least one outline and at most {MOST_COOKIES}.")
     for n, o in enumerate(outlines):
-        if not (0 <= o.x <= card.WIDTH and 0 <= o.y <= card.HEIGHT):
+        if not (0 <= o.x <= sheet.width_mm and 0 <= o.y <= sheet.depth_mm):
             raise EntryError(f"outlines.{n}", "That outline lies off the sheet.")
         if not all(LEAST_MM / 2 <= r <= MOST_MM / 2 for r in (o.rx, o.ry)):
             raise EntryError(f"outlines.{n}", f"A cookie is {LEAST_MM:.0f} to {MOST_MM:.0f} mm across here.")
@@ -213,7 +214,12 @@ def _notes(sheet: Sheet, found: tuple[Found, ...], beside: Beside, size: Size) -
     notes = []
     touching = sum(f.state == "touching" for f in found)
     broken = sum(f.state == "broken" for f in found)
-    if beside.bar_mm is None:
+    if sheet.is_tray:
+        notes.append(
+            "No card: widths go by the tray's size and corners, shades by its liner. Shades compare these cookies with "
+            "one another and do not enter the bake."
+        )
+    elif beside.bar_mm is None:
         notes.append(
             "The card's bar of 100 mm was never measured: a printer that shrinks it makes all widths wrong by as much. "
             "Lay a ruler on it once, and say it under Kitchen, Room and habits."
@@ -246,7 +252,7 @@ def _notes(sheet: Sheet, found: tuple[Found, ...], beside: Beside, size: Size) -
             "less sure."
         )
     if sheet.light < 0.6:
-        notes.append("The light is very uneven. Turn the sheet to the window, or use two lamps.")
+        notes.append("The light is very uneven. Turn it to the window, or use two lamps.")
     if sheet.per_mm < 2.5:
         notes.append(f"{sheet.per_mm:.1f} pixels a mm: widths are good to about {0.5 / sheet.per_mm:.1f} mm.")
     return tuple(notes)

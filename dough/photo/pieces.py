@@ -17,6 +17,8 @@ Mask = np.ndarray[Any, np.dtype[np.bool_]]
 HUE, DARK = 11.0, 58.0
 #: Smaller is a crumb, mm across.
 CRUMB_MM = 14.0
+#: The rim of a tray is left out, mm.
+RIM_MM = 8.0
 #: Round pieces fill their hull; two that touch, or one that is broken, do not.
 WHOLE = 0.955
 MOST_COOKIES = 60
@@ -55,6 +57,14 @@ def field(shape: tuple[int, ...]) -> Mask:
     for mx, my in card.MARKS:
         x, y = round(PER_MM * mx), round(PER_MM * my)
         inside[max(y - r, 0) : y + r, max(x - r, 0) : x + r] = False
+    return inside
+
+
+def within_rim(shape: tuple[int, ...]) -> Mask:
+    """Where cookies may lie on a tray: all of it but its rim."""
+    inside = np.zeros(shape, bool)
+    rim = round(RIM_MM * PER_MM)
+    inside[rim:-rim, rim:-rim] = True
     return inside
 
 

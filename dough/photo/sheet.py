@@ -8,6 +8,7 @@ from typing import Any
 
 import numpy as np
 
+from dough.photo import card
 from dough.photo.colours import correct
 from dough.photo.light import coded, light_of
 from dough.photo.marks import straighten
@@ -39,7 +40,8 @@ NOTHING = Beside()
 @dataclass(frozen=True, slots=True)
 class Sheet:
     """The card found in a picture and put right: L*a*b* from above, and how good the picture was (``marks.Straight``,
-    ``colours.Corrected``); diagonal_px is the picture's own."""
+    ``colours.Corrected``); diagonal_px is the picture's own. A tray without a card has a size of its own, mm, and
+    shades that only compare its cookies with one another."""
 
     lab: Array
     per_mm: float
@@ -50,6 +52,9 @@ class Sheet:
     off_mm: float = 0.0
     covered: int = 0
     grey_only: bool = False
+    width_mm: float = card.WIDTH
+    depth_mm: float = card.HEIGHT
+    is_tray: bool = False
 
     @property
     def coded(self) -> Array:

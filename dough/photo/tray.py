@@ -5,7 +5,6 @@ Shades are read beside the liner's, so they compare cookies of one tray with one
 
 from __future__ import annotations
 
-from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Any
 
@@ -15,17 +14,14 @@ from dough.facts.errors import EntryError
 from dough.photo.colours import lamp_over
 from dough.photo.light import lab_of, light_of, linear
 from dough.photo.marks import PER_MM
-from dough.photo.measure import Found, judged, measure
-from dough.photo.pieces import pieces
-from dough.photo.sheet import NOTHING, Beside, Sheet, size_of
+from dough.photo.measure import NO_COOKIE_ON_TRAY, Found, read_photo
+from dough.photo.sheet import NOTHING, Beside, Sheet
 
 Array = np.ndarray[Any, np.dtype[np.float64]]
 #: L*a*b* of a light liner (baking paper, a white mat; practice, M), and how light it must be beside what lies on it.
 LINER, LEAST_LIGHT = (90.0, 0.0, 3.0), 0.35
 #: A tray is so large, mm, and no more than so much longer than it is wide.
 LEAST_MM, MOST_MM, LONGEST = 120.0, 900.0, 3.0
-#: The rim of a tray is left out, mm.
-RIM_MM = 8.0
 #: Fewest pixels a mm.
 LEAST_PER_MM = 1.0
 
@@ -41,32 +37,39 @@ class OnTray:
     shade_l: float
 
 
-def read_tray(
-    picture: Array, corners: Sequence[tuple[float, float]], size_mm: tuple[float, float], beside: Beside = NOTHING
-) -> tuple[OnTray, ...]:
-    """The cookies on a tray. corners are the tray's in the picture, as shares of its width and height: back left, back
-    right, front right, front left; size_mm is how wide and deep it is.
+@dataclass(frozen=True, slots=True)
+class TrayFrame:
+    """A tray in a picture: its corners, as shares of the picture's width and height (back left, back right, front
+    right, front left), and how wide and deep it is between them, mm."""
 
-    Raises EntryError where corners or tray can't be, the liner is dark, or there is no cookie.
+    corners: tuple[tuple[float, float], ...]
+    wide_mm: float
+    deep_mm: float
+
+
+def look_at_tray(picture: Array, frame: TrayFrame) -> Sheet:
+    """A tray from above, its liner's light taken out of a coded picture 0 to 1, shape (rows, columns, 3).
+
+    Raises EntryError where corners or tray can't be, or the liner is dark.
     """
-    wide, deep = size_mm
+    wide, deep = size_mm = frame.wide_mm, frame.deep_mm
     if not all(LEAST_MM <= v <= MOST_MM for v in size_mm) or max(size_mm) > LONGEST * min(size_mm):
-        raise EntryError("tray", f"A tray is {LEAST_MM:.0f} to {MOST_MM:.0f} mm wide and deep.")
-    at = np.array(corners, dtype=float).reshape(-1, 2) * np.array([picture.shape[1], picture.shape[0]])
-    per_mm = _per_mm(at, wide)
-    flat = _from_above(picture, at, wide, deep)
-    lab = _beside_liner(flat)
-    inside = np.zeros(lab.shape[:2], bool)
-    rim = round(RIM_MM * PER_MM)
-    inside[rim:-rim, rim:-rim] = True
-    diagonal = float(np.hypot(*picture.shape[:2]))
-    size = size_of(Sheet(lab, per_mm, 0.0, 1.0, diagonal), beside)
-    found = judged(tuple(measure(lab, mask, state, size) for mask, state in pieces(lab, inside)))
-    kept = [f for f in found if f.counts]
-    if not kept:
         raise EntryError(
-            "photo", "No cookie is seen on that tray. Set the corners on the tray's own, on a light liner."
+            "tray",
+            f"A tray is {LEAST_MM:.0f} to {MOST_MM:.0f} mm wide and deep, one at most {LONGEST:.0f} times the other.",
         )
+    at = np.array(frame.corners, dtype=float).reshape(-1, 2) * np.array([picture.shape[1], picture.shape[0]])
+    per_mm = _per_mm(at, wide)
+    lab, even = _beside_liner(_from_above(picture, at, wide, deep))
+    diagonal = float(np.hypot(*picture.shape[:2]))
+    return Sheet(lab, per_mm, 0.0, even, diagonal, width_mm=wide, depth_mm=deep, is_tray=True)
+
+
+def read_tray(picture: Array, frame: TrayFrame, beside: Beside = NOTHING) -> tuple[OnTray, ...]:
+    """The cookies on a tray that count. Raises EntryError as ``look_at_tray``, or where there is none."""
+    kept = [f for f in read_photo(look_at_tray(picture, frame), beside).cookies if f.counts]
+    if not kept:
+        raise EntryError("photo", NO_COOKIE_ON_TRAY)
     return tuple(OnTray(f.outline.x, f.outline.y, f.diameter_mm, _whole_top(f)) for f in kept)
 
 
@@ -99,10 +102,12 @@ def _from_above(picture: Array, at: Array, wide: float, deep: float) -> Array:
     return np.asarray(warp(picture, lambda cells: to(cells + 0.5) - 0.5, output_shape=shape, order=1, mode="edge"))
 
 
-def _beside_liner(flat: Array) -> Array:
-    """L*a*b* where the liner is white. Raises EntryError for a dark one, on which shades can't be read."""
+def _beside_liner(flat: Array) -> tuple[Array, float]:
+    """L*a*b* where the liner is white, and how even the light is (least over greatest). Raises EntryError for a dark
+    one, on which shades can't be read."""
     light = linear(flat)
     lamp = lamp_over(light)
     if float(np.median(lamp.mean(axis=-1))) < LEAST_LIGHT * float(np.quantile(light.mean(axis=-1), 0.98)):
         raise EntryError("photo", "That tray has no light liner to read shades by. Bake on white paper and try again.")
-    return lab_of(light / lamp * light_of(np.array(LINER)))
+    strong = lamp.mean(axis=-1)
+    return lab_of(light / lamp * light_of(np.array(LINER))), float(strong.min() / strong.max())

@@ -12,6 +12,7 @@ from django.contrib.auth.models import User
 from dough.facts.errors import EntryError
 from dough.photo.measure import Outline, PhotoReading, read_outlines, read_photo
 from dough.photo.sheet import Beside, Sheet, look
+from dough.photo.tray import TrayFrame, look_at_tray
 from kitchen.actions.base import Before, Done, LongAction
 from kitchen.actions.rights import Right
 from kitchen.models import Photo
@@ -21,12 +22,32 @@ from kitchen.reading.kit import card_bar_mm
 
 MOST_PHOTOS = 500
 Array = np.ndarray[Any, np.dtype[np.float64]]
-#: A picture, and what is known beside it.
-Taken = tuple[Array, Beside]
+
+
+@dataclass(frozen=True, slots=True)
+class Taken:
+    """A picture, what is known beside it, and where the tray is in it: None where the card is the scale."""
+
+    picture: Array
+    beside: Beside
+    tray: TrayFrame | None = None
+
+    def sheet(self) -> Sheet:
+        """What lies in it, from above. Raises EntryError as ``look`` and ``look_at_tray``."""
+        return look(self.picture) if self.tray is None else look_at_tray(self.picture, self.tray)
+
+
+@dataclass(frozen=True, slots=True)
+class Measured:
+    """A picture with what was read off it."""
+
+    taken: Taken
+    sheet: Sheet
+    reading: PhotoReading
 
 
 @dataclass(frozen=True, kw_only=True)
-class AddPhoto(LongAction[Photo, "tuple[Array, Sheet, PhotoReading] | None"]):
+class AddPhoto(LongAction[Photo, "Measured | None"]):
     """A picture sent, or drawn by the simulated camera; it is decoded only when its turn has come. The same key sent
     again answers with the photo there is."""
 
@@ -37,28 +58,29 @@ class AddPhoto(LongAction[Photo, "tuple[Array, Sheet, PhotoReading] | None"]):
     picture: Callable[[], Taken]
     simulated: bool = False
 
-    def work_out(self) -> tuple[Array, Sheet, PhotoReading] | None:
+    def work_out(self) -> Measured | None:
         with pictures.turn:
             if self._there() is not None:
                 return None
-            picture, beside = self.picture()
-            sheet = look(picture)
-            return picture, sheet, read_photo(sheet, beside)
+            taken = self.picture()
+            sheet = taken.sheet()
+            return Measured(taken, sheet, read_photo(sheet, taken.beside))
 
-    def settle(self, cook: User, found: tuple[Array, Sheet, PhotoReading] | None) -> Done[Photo] | Before[Photo]:
+    def settle(self, cook: User, found: Measured | None) -> Done[Photo] | Before[Photo]:
         again = self._there()
         if again is not None:
             return Before(again)
         if found is None:
             raise MissingError("That photo has just been taken away. Send it again.")
-        picture, sheet, reading = found
+        picture = found.taken.picture
         name = pictures.keep(picture)
         # Where the row does not come to be, the files must not stay.
         with pictures.kept_with_the_row(name):
-            pictures.keep_sheet(name, sheet.coded)
+            pictures.keep_sheet(name, found.sheet.coded)
             photo = Photo.objects.create(
                 dough_id=self.dough_id, key=self.key, name=name, width=picture.shape[1], height=picture.shape[0],
-                simulated=self.simulated, result=as_document(reading), added_at=self.now, added_by=cook,
+                simulated=self.simulated, result=as_document(found.reading, found.taken.tray), added_at=self.now,
+                added_by=cook,
             )  # fmt: skip
         return Done(photo, photo, f"added photo {photo.pk}", photo.dough)
 
@@ -87,9 +109,9 @@ class CorrectOutlines(LongAction[Photo, dict[str, Any]]):
     def work_out(self) -> dict[str, Any]:
         photo = photo_for_reading(self.photo_id)
         with pictures.turn:
-            sheet = look(pictures.opened(pictures.kept(photo.name)))
-            reading = read_outlines(sheet, list(self.outlines), beside_of(photo))
-        document = as_document(reading)
+            taken = Taken(pictures.opened(pictures.kept(photo.name)), beside_of(photo), frame_of(photo))
+            reading = read_outlines(taken.sheet(), list(self.outlines), taken.beside)
+        document = as_document(reading, taken.tray)
         for cookie, counts in zip(document["cookies"], self.counts, strict=True):
             cookie["counts"] = counts
         return document
@@ -109,6 +131,14 @@ def beside_of(photo: Photo) -> Beside:
     return was if photo.simulated else replace(was, bar_mm=card_bar_mm())
 
 
+def frame_of(photo: Photo) -> TrayFrame | None:
+    """Where the tray is in a photo; None for one on the card."""
+    tray = photo.result.get("tray")
+    return (
+        None if tray is None else TrayFrame(tuple((x, y) for x, y in tray["corners"]), tray["wide_mm"], tray["deep_mm"])
+    )
+
+
 def photo_for_reading(photo_id: int) -> Photo:
     """A photo of a dough that is not deleted. Raises MissingError."""
     found = Photo.objects.filter(pk=photo_id, dough__deleted_at=None).select_related("added_by").first()
@@ -117,6 +147,6 @@ def photo_for_reading(photo_id: int) -> Photo:
     return found
 
 
-def as_document(reading: PhotoReading) -> dict[str, Any]:
+def as_document(reading: PhotoReading, tray: TrayFrame | None = None) -> dict[str, Any]:
     """A reading as it is stored."""
-    return asdict(reading)
+    return {**asdict(reading), "tray": None if tray is None else asdict(tray)}

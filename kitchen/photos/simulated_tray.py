@@ -14,6 +14,7 @@ from dough.bake.model import end_values
 from dough.facts.colour import crust_lab
 from dough.facts.scatter import USUAL
 from dough.photo.camera import Camera, Ground, SceneCookie, picture
+from dough.photo.tray import TrayFrame
 from kitchen.photos.pictures import Array
 from kitchen.photos.simulated_camera import HIDDEN
 
@@ -22,11 +23,10 @@ WIDE_MM, DEEP_MM = 400.0, 300.0
 MOST, ROOM = (5, 4), 1.12
 LINER_LAB, METAL_LAB = (90.0, 0.0, 3.0), (62.0, 0.0, 2.0)
 MARGIN_MM = 40.0
-Corners = list[tuple[float, float]]
 
 
-def tray_taken(case: BakeCase, oven: int, shelf: str, count: int) -> tuple[Array, Corners, tuple[float, float]]:
-    """A picture of a tray of a case, its corners in it (shares), and its size in mm. Each count bakes anew; oven and
+def tray_taken(case: BakeCase, oven: int, shelf: str, count: int) -> tuple[Array, TrayFrame]:
+    """A picture of a tray of a case, and where the tray is in it. Each count bakes anew; oven and
     shelf are as they are."""
     there = np.random.default_rng([oven, zlib.crc32(shelf.encode())])
     slope_x, slope_y, spot = there.uniform(-8, 8), there.uniform(-10, 10), there.uniform(0, 8)
@@ -57,5 +57,5 @@ def tray_taken(case: BakeCase, oven: int, shelf: str, count: int) -> tuple[Array
         float(rng.uniform(-0.2, 0.2)), float(rng.uniform(-0.2, 0.2)),
     )  # fmt: skip
     ground = Ground(WIDE_MM, DEEP_MM, LINER_LAB, METAL_LAB, MARGIN_MM)
-    shot, corners = picture(tuple(cookies), camera, rng, ground), ground.corners(camera)
-    return shot, corners, (WIDE_MM, DEEP_MM)
+    shot = picture(tuple(cookies), camera, rng, ground)
+    return shot, TrayFrame(tuple(ground.corners(camera)), WIDE_MM, DEEP_MM)

@@ -2,12 +2,10 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
-
 from dough.bake.contract import BakeCase
 from dough.facts.errors import EntryError
 from dough.photo.sheet import NOTHING, Array, Beside
-from dough.photo.tray import read_tray
+from dough.photo.tray import TrayFrame, read_tray
 from dough.plan.oven_map import OvenMap, PerKelvin, Tray, TrayCookie, oven_map, per_kelvin, shelves_said
 from kitchen.models import Oven, OvenTray
 from kitchen.reading.doughs import MissingError, dough_for_reading, style_of
@@ -64,14 +62,12 @@ def case_of(dough_id: int) -> BakeCase:
     return case
 
 
-def tray_seen(
-    case: BakeCase, picture: Array, corners: Sequence[tuple[float, float]], size_mm: tuple[float, float],
-    beside: Beside = NOTHING,
-) -> Tray:  # fmt: skip
+def tray_seen(case: BakeCase, picture: Array, frame: TrayFrame, beside: Beside = NOTHING) -> Tray:
     """A photographed tray of a dough, its cookies by their places from −1 to 1. Raises EntryError as ``read_tray``."""
-    wide, deep = size_mm
     cookies = tuple(
-        TrayCookie(2.0 * c.across_mm / wide - 1.0, 2.0 * c.deep_mm / deep - 1.0, c.shade_l, c.width_mm)
-        for c in read_tray(picture, corners, size_mm, beside)
+        TrayCookie(
+            2.0 * c.across_mm / frame.wide_mm - 1.0, 2.0 * c.deep_mm / frame.deep_mm - 1.0, c.shade_l, c.width_mm
+        )
+        for c in read_tray(picture, frame, beside)
     )
     return Tray(cookies, per_kelvin(case))

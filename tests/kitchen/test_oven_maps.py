@@ -36,10 +36,11 @@ def oven(kept: Dough) -> Oven:
 def shot(dough: Dough, oven: Oven) -> tuple[np.ndarray[Any, np.dtype[np.float64]], dict[str, Any]]:
     case = dough_setting(dough, style_of(dough)).case()
     assert isinstance(case, BakeCase)
-    picture, corners, (wide, deep) = tray_taken(case, oven.pk, "top", 1)
-    at = [{"x": x, "y": y} for x, y in corners]
+    picture, frame = tray_taken(case, oven.pk, "top", 1)
+    at = [{"x": x, "y": y} for x, y in frame.corners]
     return picture, {
-        "key": "tray-key-1", "dough_id": dough.pk, "shelf": "top", "corners": at, "wide_mm": wide, "deep_mm": deep,
+        "key": "tray-key-1", "dough_id": dough.pk, "shelf": "top", "corners": at, "wide_mm": frame.wide_mm,
+        "deep_mm": frame.deep_mm,
     }  # fmt: skip
 
 

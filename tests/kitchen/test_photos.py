@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import io
+import json
 from collections.abc import Iterator
 from pathlib import Path
 from typing import Any
@@ -16,7 +17,7 @@ from django.test import Client
 from PIL import Image
 
 from dough.facts.colour import crust_lab
-from dough.photo.camera import Camera, SceneCookie, picture
+from dough.photo.camera import Camera, Ground, SceneCookie, picture
 from dough.photo.measure import read_photo
 from kitchen.actions import add_photo
 from kitchen.actions.create_dough import CreateDough
@@ -186,6 +187,74 @@ def test_the_simulated_camera_takes_a_picture_of_the_draft(client: Client, dough
     assert answer.status_code == 201, answer.json()
     assert answer.json()["simulated"]
     assert len(answer.json()["cookies"]) >= 2
+
+
+@pytest.fixture(scope="module")
+def tray() -> tuple[bytes, dict[str, Any]]:
+    """Six cookies of 80 mm on a tray without the card, and where the tray is in the picture."""
+    shades = (crust_lab(54.0, 81.0), crust_lab(68.0, 81.0))
+    places = [(70.0 + 130.0 * c, 80.0 + 140.0 * r) for r in range(2) for c in range(3)]
+    cookies = tuple(SceneCookie(x, y, 80.0, 0.97, 0.0, 10.0, *shades) for x, y in places)
+    ground, view = Ground(400.0, 300.0, (90.0, 0.0, 3.0), (62.0, 0.0, 2.0), 40.0), Camera(1280, 960, 700.0)
+    shot = picture(cookies, view, np.random.default_rng(2), ground)
+    out = io.BytesIO()
+    Image.fromarray(np.round(shot * 255).astype(np.uint8)).save(out, "JPEG", quality=94)
+    corners = [{"x": x, "y": y} for x, y in ground.corners(view)]
+    return out.getvalue(), {"corners": corners, "wide_mm": 400, "deep_mm": 300}
+
+
+def on_tray(client: Client, dough: Dough, data: bytes, said: Any, key: str = "photo-tray-1") -> Any:
+    body = {"key": key, "photo": SimpleUploadedFile("t.jpg", data), "tray": json.dumps(said)}
+    return client.post(f"/api/doughs/{dough.pk}/photos", body)
+
+
+def test_a_whole_tray_without_the_card_gives_widths_and_no_shades(
+    client: Client, kept: Dough, tray: tuple[bytes, dict[str, Any]]
+) -> None:
+    answer = on_tray(client, kept, *tray)
+    assert answer.status_code == 201, answer.json()
+    found = answer.json()
+    assert found["on_tray"]
+    assert (found["wide_mm"], found["deep_mm"]) == (400.0, 300.0)
+    assert found["means"]["count"] == 6
+    assert found["means"]["diameter_mm"] == pytest.approx(80.0, rel=0.02)
+    assert found["means"]["l_rim"] is None
+    assert any("No card" in note for note in found["notes"])
+    # By hand: one outline, measured on the same tray, beyond where the card would end.
+    outline = {**found["cookies"][-1]["outline"], "counts": True}
+    assert outline["y"] > 210.0
+    put = send(client, "put", f"/photos/{found['id']}/outlines", {"revision": 1, "outlines": [outline]})
+    assert put.status_code == 200, put.json()
+    assert put.json()["means"]["count"] == 1
+    assert put.json()["on_tray"]
+    logged = send(client, "post", f"/doughs/{kept.pk}/bakes", {**bake_body(), "photo_id": found["id"]})
+    assert logged.status_code == 201, logged.json()
+
+
+@pytest.mark.parametrize(
+    ("change", "says"),
+    [
+        ({"wide_mm": 4}, "120 to 900 mm"),
+        ({"wide_mm": -4}, "corners or size"),
+        ({"corners": []}, "corners or size"),
+        ({"corners": [{"x": 0, "y": 0}, {"x": 1, "y": 1}, {"x": 1, "y": 0}, {"x": 0, "y": 1}]}, "cross"),
+    ],
+)
+def test_a_tray_that_cannot_be_is_refused_in_words(
+    client: Client, dough: Dough, tray: tuple[bytes, dict[str, Any]], change: dict[str, Any], says: str
+) -> None:
+    data, said = tray
+    answer = on_tray(client, dough, data, {**said, **change})
+    assert answer.status_code == 422
+    assert says in str(answer.json())
+    assert Photo.objects.count() == 0
+
+
+def test_the_simulated_camera_takes_a_whole_tray_too(client: Client, dough: Dough) -> None:
+    body = {"key": "sim-tray-1", "tray": True}
+    found = send(client, "post", f"/doughs/{dough.pk}/photos/simulated", body).json()
+    assert (found["on_tray"], found["simulated"]) == (True, True)
+    assert found["means"]["count"] >= 6
 
 
 def test_the_card_is_a_page_to_print(client: Client) -> None:

@@ -18,6 +18,7 @@ from kitchen.actions.map_oven import LeaveTrayOut, MapOven
 from kitchen.actions.rights import Right
 from kitchen.api.asked import MAX_ID
 from kitchen.api.errors import PROBLEMS
+from kitchen.api.photos.frame import FramedTray
 from kitchen.documents.base import Strict
 from kitchen.models import Oven
 from kitchen.photos import pictures
@@ -29,23 +30,12 @@ router = Router(tags=["ovens"])
 KEY = r"^[A-Za-z0-9-]{8,64}$"
 
 
-class Corner(Strict):
-    """A corner of the tray in the picture, as shares of its width and height."""
-
-    x: float = Field(ge=0, le=1)
-    y: float = Field(ge=0, le=1)
-
-
-class TrayPhotoIn(Strict):
-    """Beside the picture: its key, the dough, the shelf, the tray's corners (back left, back right, front right, front
-    left) and how wide and deep it is inside them, mm."""
+class TrayPhotoIn(FramedTray):
+    """Beside the picture: its key, the dough, the shelf, and where the tray is in it."""
 
     key: str = Field(pattern=KEY)
     dough_id: int = Field(ge=0, le=MAX_ID)
     shelf: str = Field(max_length=20)
-    corners: list[Corner] = Field(min_length=4, max_length=4)
-    wide_mm: float = Field(gt=0, le=2000)
-    deep_mm: float = Field(gt=0, le=2000)
 
 
 class SimulatedTrayIn(Strict):
@@ -97,10 +87,9 @@ def add_tray(request: HttpRequest, oven_id: int, said: Form[str], photo: File[Up
 
     def tray() -> Tray:
         data = photo.read(pictures.MAX_BYTES + 1)
-        corners = [(c.x, c.y) for c in asked.corners]
         seen = Beside(focal_35_mm=pictures.focal_35_mm(data))
         case = case_of(asked.dough_id)
-        return tray_seen(case, pictures.opened(data), corners, (asked.wide_mm, asked.deep_mm), seen)
+        return tray_seen(case, pictures.opened(data), asked.frame(), seen)
 
     MapOven(
         actor=request.user, now=timezone.now(), oven_id=oven_id, dough_id=asked.dough_id, shelf=asked.shelf,

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from statistics import fmean, pstdev
 
 from django.http import HttpRequest, HttpResponse
@@ -11,15 +12,18 @@ from pydantic import BaseModel, Field
 
 from dough.bake.intake import NoCase
 from dough.facts.errors import EntryError
+from dough.photo import card
 from dough.photo.measure import Outline
 from dough.photo.sheet import BAR_MM, Beside
-from kitchen.actions.add_photo import AddPhoto, CorrectOutlines, Taken, photo_for_reading
+from kitchen.actions.add_photo import AddPhoto, CorrectOutlines, Taken, frame_of, photo_for_reading
 from kitchen.api.errors import PROBLEMS
+from kitchen.api.photos.frame import framed
 from kitchen.api.preview.schemas import Point
 from kitchen.documents.base import Strict
 from kitchen.models import Photo
 from kitchen.photos import pictures
 from kitchen.photos.simulated_camera import SEEN_AS_MM, taken
+from kitchen.photos.simulated_tray import tray_taken
 from kitchen.prints.photo_card import card_pdf
 from kitchen.reading.doughs import dough_for_reading, name_of, style_of
 from kitchen.reading.kit import card_bar_mm, dough_setting
@@ -58,19 +62,22 @@ class PhotoCookieOut(BaseModel):
 
 
 class PhotoMeansOut(BaseModel):
-    """Means over the cookies that count, with the standard deviation of width."""
+    """Means over the cookies that count, with the standard deviation of width; no shades off a tray without a card."""
 
     count: int
     diameter_mm: float
     diameter_sd: float
     roundness: float
-    l_rim: float
-    l_middle: float
+    l_rim: float | None
+    l_middle: float | None
     evenness: float
     cracks: float
 
 
 class PhotoOut(BaseModel):
+    """A photo measured: the sheet or tray is wide_mm × deep_mm. One of a tray has no patches to go by, and its shades
+    only compare its cookies with one another."""
+
     id: int
     revision: int
     simulated: bool
@@ -78,8 +85,11 @@ class PhotoOut(BaseModel):
     sheet: str
     added_by: str
     per_mm: float
-    patch_error: float
+    patch_error: float | None
     light: float
+    wide_mm: float
+    deep_mm: float
+    on_tray: bool
     notes: list[str]
     cookies: list[PhotoCookieOut]
     means: PhotoMeansOut | None
@@ -91,10 +101,11 @@ class OutlinesIn(Strict):
 
 
 class SimulatedIn(Strict):
-    """Take a picture with the simulated camera; pieces is how many lie on the sheet."""
+    """Take a picture with the simulated camera: of so many pieces on the card, or of a whole tray."""
 
     key: str = Field(pattern=KEY)
     pieces: int = Field(default=6, ge=1, le=12)
+    tray: bool = False
 
 
 @router.get("/photo-card.pdf", response={200: None, **PROBLEMS})
@@ -106,15 +117,19 @@ def photo_card(request: HttpRequest) -> HttpResponse:
 
 
 @dough_router.post("/{dough_id}/photos", response={201: PhotoOut, **PROBLEMS})
-def add_photo(request: HttpRequest, dough_id: int, key: Form[str], photo: File[UploadedFile]) -> Status[PhotoOut]:
-    """Take a picture in: re-encoded, measured. The same key twice adds it once."""
+def add_photo(
+    request: HttpRequest, dough_id: int, key: Form[str], photo: File[UploadedFile], tray: Form[str] = ""
+) -> Status[PhotoOut]:
+    """Take a picture in: re-encoded, measured on the card, or on a tray where tray says (a FramedTray as JSON) where it
+    is. The same key twice adds it once."""
+    frame = framed(tray)
     if not 8 <= len(key) <= 64:
         raise EntryError("key", "The picture came without its key. Choose it again.")
 
     def taken_in() -> Taken:
         data = photo.read(pictures.MAX_BYTES + 1)
         beside = Beside(card_bar_mm(), pictures.focal_35_mm(data), _height_mm(dough_id))
-        return pictures.opened(data), beside
+        return Taken(pictures.opened(data), beside, frame)
 
     action = AddPhoto(actor=request.user, now=timezone.now(), dough_id=dough_id, key=key, picture=taken_in)
     return Status(201, photo_out(action.execute()))
@@ -129,8 +144,12 @@ def simulate(request: HttpRequest, dough_id: int, payload: SimulatedIn) -> Statu
         case = dough_setting(dough, style_of(dough)).case()
         if isinstance(case, NoCase):
             raise EntryError("photo", f"There is no forecast to photograph. {case.because}")
-        shot = taken(case, payload.pieces, 1000 * dough_id + Photo.objects.filter(dough=dough).count())
-        return shot, Beside(BAR_MM, SEEN_AS_MM, _height_mm(dough_id))
+        count = 1000 * dough_id + Photo.objects.filter(dough=dough).count()
+        beside = Beside(BAR_MM, SEEN_AS_MM, _height_mm(dough_id))
+        if payload.tray:
+            shot, frame = tray_taken(case, dough_id, "middle", count)
+            return Taken(shot, replace(beside, focal_35_mm=None), frame)
+        return Taken(taken(case, payload.pieces, count), beside)
 
     action = AddPhoto(
         actor=request.user, now=timezone.now(), dough_id=dough_id, key=payload.key, picture=picture, simulated=True
@@ -180,6 +199,8 @@ def _jpeg(data: bytes) -> HttpResponse:
 
 
 def photo_out(p: Photo) -> PhotoOut:
+    tray = frame_of(p)
+    on_tray = tray is not None
     cookies = [
         PhotoCookieOut.model_validate({**c, "outline": {**c["outline"], "counts": c["counts"]}})
         for c in p.result["cookies"]
@@ -187,18 +208,20 @@ def photo_out(p: Photo) -> PhotoOut:
     return PhotoOut(
         id=p.pk, revision=p.revision, simulated=p.simulated, picture=f"/api/photos/{p.pk}/picture",
         sheet=f"/api/photos/{p.pk}/sheet", added_by=name_of(p.added_by), per_mm=p.result["per_mm"],
-        patch_error=p.result["patch_error"], light=p.result["light"], notes=p.result["notes"], cookies=cookies,
-        means=_means([c for c in cookies if c.counts]),
+        patch_error=None if on_tray else p.result["patch_error"],
+        wide_mm=tray.wide_mm if tray else card.WIDTH, deep_mm=tray.deep_mm if tray else card.HEIGHT, on_tray=on_tray,
+        light=p.result["light"], notes=p.result["notes"], cookies=cookies,
+        means=_means([c for c in cookies if c.counts], on_tray),
     )  # fmt: skip
 
 
-def _means(cookies: list[PhotoCookieOut]) -> PhotoMeansOut | None:
+def _means(cookies: list[PhotoCookieOut], on_tray: bool) -> PhotoMeansOut | None:
     if not cookies:
         return None
     widths = [c.diameter_mm for c in cookies]
     return PhotoMeansOut(
         count=len(cookies), diameter_mm=fmean(widths), diameter_sd=pstdev(widths),
-        roundness=fmean(c.roundness for c in cookies), l_rim=fmean(c.rim[0] for c in cookies),
-        l_middle=fmean(c.middle[0] for c in cookies), evenness=fmean(c.evenness for c in cookies),
+        roundness=fmean(c.roundness for c in cookies), l_rim=None if on_tray else fmean(c.rim[0] for c in cookies),
+        l_middle=None if on_tray else fmean(c.middle[0] for c in cookies), evenness=fmean(c.evenness for c in cookies),
         cracks=fmean(c.cracks for c in cookies),
     )  # fmt: skip

@@ -839,7 +839,8 @@ export interface paths {
         put?: never;
         /**
          * Add Photo
-         * @description Take a picture in: re-encoded, measured. The same key twice adds it once.
+         * @description Take a picture in: re-encoded, measured on the card, or on a tray where tray says (a FramedTray as JSON) where it
+         *     is. The same key twice adds it once.
          */
         post: operations["kitchen_api_photos_routes_add_photo"];
         delete?: never;
@@ -7033,7 +7034,7 @@ export interface components {
         };
         /**
          * PhotoMeansOut
-         * @description Means over the cookies that count, with the standard deviation of width.
+         * @description Means over the cookies that count, with the standard deviation of width; no shades off a tray without the card.
          */
         PhotoMeansOut: {
             /** Count */
@@ -7047,18 +7048,24 @@ export interface components {
             /** Evenness */
             evenness: number;
             /** L Middle */
-            l_middle: number;
+            l_middle: number | null;
             /** L Rim */
-            l_rim: number;
+            l_rim: number | null;
             /** Roundness */
             roundness: number;
         };
-        /** PhotoOut */
+        /**
+         * PhotoOut
+         * @description A photo measured: the sheet or tray is wide_mm × deep_mm. One of a tray has no patches to go by, and its shades
+         *     only compare its cookies with one another.
+         */
         PhotoOut: {
             /** Added By */
             added_by: string;
             /** Cookies */
             cookies: components["schemas"]["PhotoCookieOut"][];
+            /** Deep Mm */
+            deep_mm: number;
             /** Id */
             id: number;
             /** Light */
@@ -7066,8 +7073,10 @@ export interface components {
             means: components["schemas"]["PhotoMeansOut"] | null;
             /** Notes */
             notes: string[];
+            /** On Tray */
+            on_tray: boolean;
             /** Patch Error */
-            patch_error: number;
+            patch_error: number | null;
             /** Per Mm */
             per_mm: number;
             /** Picture */
@@ -7078,6 +7087,8 @@ export interface components {
             sheet: string;
             /** Simulated */
             simulated: boolean;
+            /** Wide Mm */
+            wide_mm: number;
         };
         /**
          * Pieces
@@ -9131,7 +9142,7 @@ export interface components {
         };
         /**
          * SimulatedIn
-         * @description Take a picture with the simulated camera; pieces is how many lie on the sheet.
+         * @description Take a picture with the simulated camera: of so many pieces on the card, or of a whole tray.
          */
         SimulatedIn: {
             /** Key */
@@ -9141,6 +9152,11 @@ export interface components {
              * @default 6
              */
             pieces?: number;
+            /**
+             * Tray
+             * @default false
+             */
+            tray?: boolean;
         };
         /**
          * SimulatedTrayIn
@@ -15414,6 +15430,11 @@ export interface operations {
                      * Format: binary
                      */
                     photo: string;
+                    /**
+                     * Tray
+                     * @default
+                     */
+                    tray?: string;
                 };
             };
         };

@@ -3,7 +3,7 @@ import { expect, it } from 'vitest'
 import { inDough, press, refusal, serve } from '@/testing'
 import HeatMap from './HeatMap.vue'
 import OvenMap from './OvenMap.vue'
-import TrayCorners from './TrayCorners.vue'
+import TrayCorners from '@/photo/TrayCorners.vue'
 
 const place = (across: number, deep: number, k: number, sd = 1) => ({ across, deep, k, sd, sure: sd === 1 })
 const map = {
@@ -67,7 +67,7 @@ it('maps a shelf by the simulated camera, tells what it says, and leaves a tray 
     'POST /api/ovens/7/trays/simulated': told,
     'PUT /api/ovens/7/trays/3': { maps: {}, shelves: [], trays: [] },
   })
-  const w = await inDough(OvenMap, { oven, trays: [], mayRecord: true })
+  const w = await inDough(OvenMap, { oven, mayRecord: true })
   expect(w.text()).toContain('Bake one tray of equal cookies')
   await press(w, 'Map it by a tray')
   await press(w, 'Simulated camera')
@@ -86,10 +86,10 @@ it('says why a tray could not be read, and shows no map to who only looks', asyn
     'GET /api/doughs/names': [{ id: 4, name: 'Rye' }],
     'POST /api/ovens/7/trays/simulated': refusal('There is no forecast of that dough.'),
   })
-  const w = await inDough(OvenMap, { oven, trays: [], mayRecord: true })
+  const w = await inDough(OvenMap, { oven, mayRecord: true })
   await press(w, 'Map it by a tray')
   await press(w, 'Simulated camera')
   expect(w.get('[role=alert]').text()).toContain('no forecast of that dough')
-  const reader = await inDough(OvenMap, { oven, trays: [], mayRecord: false })
+  const reader = await inDough(OvenMap, { oven, mayRecord: false })
   expect(reader.findAll('button')).toHaveLength(0)
 })

@@ -4,13 +4,14 @@ import { computed, ref, watch } from 'vue'
 import { api } from '@/api/calls'
 import { words, type Schemas } from '@/api/client'
 import { day } from '@/ui/format'
-import { typed } from '@/ui/typed'
+import PickPhoto from '@/ui/PickPhoto.vue'
+import type { FramedTray } from '@/photo/frame'
+import TrayFrame from '@/photo/TrayFrame.vue'
 import type { Thing } from '../facts'
 import HeatMap from './HeatMap.vue'
-import TrayCorners, { type Corner } from './TrayCorners.vue'
 
 /** An oven mapped by photos of whole trays: where it is hotter, how sure, when to turn, what to leave empty. */
-const props = defineProps<{ oven: Thing; trays: Thing[]; mayRecord: boolean }>()
+const props = defineProps<{ oven: Thing; mayRecord: boolean }>()
 const queryClient = useQueryClient()
 const queryKey = computed(() => ['ovenMaps', props.oven.id])
 const { data } = useQuery({
@@ -18,45 +19,19 @@ const { data } = useQuery({
   queryFn: () => api.ovenMaps({ params: { path: { oven_id: props.oven.id } } }),
 })
 const { data: doughs } = useQuery({ queryKey: ['doughNames'], queryFn: () => api.doughNames() })
-const START: Corner[] = [
-  { x: 0.06, y: 0.06 },
-  { x: 0.94, y: 0.06 },
-  { x: 0.94, y: 0.94 },
-  { x: 0.06, y: 0.94 },
-]
 const open = ref(false)
 const shelf = ref('middle')
 const dough = ref<number | null>(null)
-const tray = ref<number | null>(null)
-const wide = ref('')
-const deep = ref('')
 const file = ref<File | null>(null)
-const src = ref('')
-const corners = ref<Corner[]>(START)
 const wrong = ref('')
 const busy = ref(false)
 const maps = computed(() => Object.entries(data.value?.maps ?? {}))
 const cookiesOf = (name: string) =>
   (data.value?.trays ?? []).filter((t) => t.shelf === name).flatMap((t) => t.cookies)
 watch(doughs, (all) => (dough.value ??= all?.[0]?.id ?? null), { immediate: true })
-watch(tray, (id) => {
-  const chosen = props.trays.find((t) => t.id === id)
-  if (!chosen) return
-  wide.value = String(chosen.facts['usable_width_mm'] ?? '')
-  deep.value = String(chosen.facts['usable_depth_mm'] ?? '')
-})
-
-function picked(event: Event): void {
-  const input = event.target as HTMLInputElement
-  file.value = input.files?.[0] ?? null
-  input.value = ''
-  corners.value = START
-  src.value = ''
+function picked(picture: File): void {
+  file.value = picture
   wrong.value = ''
-  if (!file.value) return
-  const reader = new FileReader()
-  reader.onload = () => (src.value = String(reader.result))
-  reader.readAsDataURL(file.value)
 }
 async function ask(how: () => Promise<Schemas['OvenMapsOut']>): Promise<void> {
   wrong.value = ''
@@ -64,7 +39,6 @@ async function ask(how: () => Promise<Schemas['OvenMapsOut']>): Promise<void> {
   try {
     queryClient.setQueryData(queryKey.value, await how())
     file.value = null
-    src.value = ''
   } catch (error) {
     wrong.value = words(error)
   }
@@ -76,14 +50,10 @@ const about = () => ({
   dough_id: dough.value ?? -1,
   shelf: shelf.value.trim(),
 })
-async function send(): Promise<void> {
+async function send(framed: FramedTray): Promise<void> {
   const picture = file.value
-  const size = { wide_mm: typed(wide.value), deep_mm: typed(deep.value) }
-  if (!picture || Object.values(size).some((v) => v === null || Number.isNaN(v) || v <= 0)) {
-    wrong.value = 'Say how wide and deep the tray is inside its corners, in mm.'
-    return
-  }
-  const said = JSON.stringify({ ...about(), ...size, corners: corners.value })
+  if (!picture) return
+  const said = JSON.stringify({ ...about(), ...framed })
   await ask(() =>
     api.addTray({
       ...path.value,
@@ -131,7 +101,7 @@ const leaveOut = (id: number) =>
     <BButton v-if="mayRecord && !open" size="sm" variant="outline-primary" @click="open = true"
       >Map it by a tray</BButton
     >
-    <form v-if="open" @submit.prevent="send">
+    <div v-if="open">
       <div class="said">
         <label
           >of which dough
@@ -140,43 +110,14 @@ const leaveOut = (id: number) =>
           </select></label
         >
         <label>shelf <input v-model="shelf" class="form-control form-control-sm" maxlength="20" /></label>
-        <label class="btn btn-sm btn-outline-primary file"
-          >Choose a photo
-          <input
-            class="visually-hidden"
-            type="file"
-            accept="image/jpeg,image/png,image/webp"
-            :disabled="busy"
-            @change="picked"
-        /></label>
+        <PickPhoto :disabled="busy" @picked="picked" />
         <BButton size="sm" variant="outline-primary" :disabled="busy || !dough" @click="simulate"
           >Simulated camera</BButton
         >
         <span v-if="busy" class="small-words" role="status">reading …</span>
       </div>
-      <template v-if="src">
-        <p class="small-words">
-          Put 1 to 4 on the tray’s corners, 1 at the back left as it stood in the oven, then go round.
-        </p>
-        <TrayCorners v-model="corners" :src="src" />
-        <div class="said">
-          <label
-            >tray
-            <select v-model="tray" class="form-select form-select-sm">
-              <option :value="null">another</option>
-              <option v-for="t in trays" :key="t.id" :value="t.id">{{ t.name }}</option>
-            </select></label
-          >
-          <label
-            >wide, mm <input v-model="wide" class="form-control form-control-sm fig" inputmode="decimal"
-          /></label>
-          <label
-            >deep, mm <input v-model="deep" class="form-control form-control-sm fig" inputmode="decimal"
-          /></label>
-          <BButton type="submit" size="sm" variant="primary" :disabled="busy || !dough">Read it</BButton>
-        </div>
-      </template>
-    </form>
+      <TrayFrame v-if="file" :file="file" :busy="busy || !dough" @read="send" />
+    </div>
     <p v-if="wrong" class="alert-words" role="alert">▲ {{ wrong }}</p>
     <p v-for="w in data?.shelves ?? []" :key="w">{{ w }}</p>
   </section>
@@ -205,12 +146,6 @@ h4 {
 .said input,
 .said select {
   max-width: 190px;
-}
-.file {
-  cursor: pointer;
-}
-.file:focus-within {
-  outline: 2px solid var(--cobalt);
 }
 @media (max-width: 900px) {
   .map {

@@ -12,7 +12,7 @@ import OvenTest from './OvenTest.vue'
 import ScaleCheck from './ScaleCheck.vue'
 
 /** One thing: its boxes, what was learned of it, its checks. thing null: a new one. */
-const props = defineProps<{ kind: Kind; thing: Thing | null; trays: Thing[] }>()
+const props = defineProps<{ kind: Kind; thing: Thing | null }>()
 const emit = defineEmits<{ made: [Thing] }>()
 const may = useRights()
 const form = useThing(toRef(props, 'kind'), toRef(props, 'thing'))
@@ -89,7 +89,6 @@ function checkScale(entry: { weight_g: string; shown_g: string }): void {
       v-if="thing && kind.id === 'oven' && !thing.retired_at"
       :key="`map ${thing.id}`"
       :oven="thing"
-      :trays="trays"
       :may-record="may('record')"
     />
     <DeviceLive

@@ -77,7 +77,6 @@ const pick = (thing: Thing): void => {
         v-if="chosenKind"
         :kind="chosenKind"
         :thing="picked && picked.id === null ? null : chosen"
-        :trays="data.things.filter((t) => t.kind === 'tray' && !t.retired_at)"
         @made="pick"
       />
     </template>

@@ -26,7 +26,7 @@ function usePhotoFigures(photo: Photo): void {
   const e = entry.value
   e.photo_id = photo.id
   e.measured['diameter_mm'] = counted.map((c) => c.diameter_mm.toFixed(1)).join(' ')
-  if (photo.means) {
+  if (photo.means?.l_rim != null && photo.means.l_middle != null) {
     e.measured['l_rim'] = photo.means.l_rim.toFixed(1)
     e.measured['l_middle'] = photo.means.l_middle.toFixed(1)
     e.measured['crust_l'] = ''

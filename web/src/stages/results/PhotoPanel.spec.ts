@@ -9,7 +9,7 @@ const cookie = (x: number, state = 'whole', counts = true) => ({
   middle: [66, 9, 33], evenness: 0.4, cracks: 1, state, counts, by_hand: false,
 }) // prettier-ignore
 const photo = (revision: number, cookies = [cookie(60), cookie(160, 'broken', false)]) => ({
-  id: 3, revision, sheet: '/api/photos/3/sheet', simulated: true, per_mm: 4.1, patch_error: 0.8, notes: [], cookies,
+  id: 3, revision, sheet: '/api/photos/3/sheet', simulated: true, per_mm: 4.1, patch_error: 0.8, wide_mm: 297, deep_mm: 210, on_tray: false, notes: [], cookies,
   means: cookies.some((c) => c.counts)
     ? { diameter_mm: 79, diameter_sd: 1.2, count: 1, l_rim: 52, l_middle: 66, roundness: 0.97, evenness: 0.4, cracks: 1 }
     : null,
@@ -82,5 +82,21 @@ it('can be tried again when the server was gone', async () => {
 it('asks to count one at least when none does', async () => {
   const { w } = await panel({ 'GET /api/photos/3': photo(1, [cookie(60, 'broken', false)]) }, 3)
   await vi.waitFor(() => expect(w.text()).toContain('No cookie counts. Count at least one.'))
+  w.unmount()
+})
+
+it('measures a whole tray without the card: widths, and no shades to take over', async () => {
+  const tray = { ...photo(1), wide_mm: 400, deep_mm: 300, on_tray: true, patch_error: null }
+  const shown = { ...tray, means: { ...tray.means, l_rim: null, l_middle: null } }
+  const { w, calls } = await panel({ 'POST /api/doughs/1/photos/simulated': shown })
+  await w.get('select').setValue('tray')
+  expect(w.text()).not.toContain('Print the card')
+  await press(w, 'Simulated camera')
+  expect(calls[0]?.body.tray).toBe(true)
+  expect(w.get('svg').attributes('viewBox')).toBe('0 0 400 300')
+  expect(w.get('.means').text()).not.toContain('middle')
+  expect(w.text()).not.toContain('patches')
+  await press(w, 'Use these figures')
+  expect((w.emitted('use')?.[0]?.[0] as { id: number }).id).toBe(3)
   w.unmount()
 })

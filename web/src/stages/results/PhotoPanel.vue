@@ -1,7 +1,10 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { theDough } from '@/dough/key'
+import type { FramedTray } from '@/photo/frame'
+import TrayFrame from '@/photo/TrayFrame.vue'
 import { fixed } from '@/ui/format'
+import PickPhoto from '@/ui/PickPhoto.vue'
 import PhotoSheet from './PhotoSheet.vue'
 import { usePhoto, type Outline, type Photo } from './usePhoto'
 
@@ -10,6 +13,9 @@ const props = defineProps<{ photoId: number | null }>()
 const emit = defineEmits<{ use: [Photo] }>()
 const dough = theDough()
 const { photo, problem, busy, send, simulate, open, correct } = usePhoto(() => dough.id.value)
+/** What gives the scale, and the picture of a tray whose corners are still to be set. */
+const scale = ref<'card' | 'tray'>('card')
+const onTray = ref<File | null>(null)
 const chosen = ref<number | null>(null)
 /** Outlines being corrected by hand; null while they are the server's. */
 const drawn = ref<Outline[] | null>(null)
@@ -32,11 +38,15 @@ watch(photo, () => {
   chosen.value = null
 })
 
-function picked(event: Event): void {
-  const input = event.target as HTMLInputElement
-  const file = input.files?.[0]
-  if (file) void send(file)
-  input.value = ''
+function picked(file: File): void {
+  problem.value = ''
+  onTray.value = scale.value === 'tray' ? file : null
+  if (!onTray.value) void send(file)
+}
+async function read(framed: FramedTray): Promise<void> {
+  if (!onTray.value) return
+  await send(onTray.value, framed)
+  if (!problem.value) onTray.value = null
 }
 function change(n: number, part: Partial<Outline>): void {
   drawn.value = outlines.value.map((o, i) => (i === n ? { ...o, ...part } : o))
@@ -52,7 +62,8 @@ function remove(n: number): void {
 function add(): void {
   const first = outlines.value[0]
   const size = first ? (first.rx + first.ry) / 2 : 38
-  drawn.value = [...outlines.value, { x: 148, y: 100, rx: size, ry: size, turned: 0, counts: true }]
+  const middle = photo.value ? { x: photo.value.wide_mm / 2, y: photo.value.deep_mm / 2 } : { x: 0, y: 0 }
+  drawn.value = [...outlines.value, { ...middle, rx: size, ry: size, turned: 0, counts: true }]
   chosen.value = outlines.value.length - 1
 }
 async function apply(): Promise<void> {
@@ -63,31 +74,39 @@ async function apply(): Promise<void> {
 <template>
   <div class="photo">
     <div class="acts">
-      <a class="btn btn-sm btn-outline-primary" href="/api/photo-card.pdf" target="_blank" rel="noopener"
+      <label class="scale small-words"
+        >scale by
+        <select v-model="scale" class="form-select form-select-sm">
+          <option value="card">the printed card</option>
+          <option value="tray">a whole tray</option>
+        </select></label
+      >
+      <a
+        v-if="scale === 'card'"
+        class="btn btn-sm btn-outline-primary"
+        href="/api/photo-card.pdf"
+        target="_blank"
+        rel="noopener"
         >Print the card</a
       >
-      <label class="btn btn-sm btn-outline-primary file"
-        >Choose a photo
-        <input
-          class="visually-hidden"
-          type="file"
-          accept="image/jpeg,image/png,image/webp"
-          :disabled="busy"
-          @change="picked"
-        />
-      </label>
-      <BButton size="sm" variant="outline-primary" :disabled="busy" @click="simulate(6)"
+      <PickPhoto :disabled="busy" @picked="picked" />
+      <BButton size="sm" variant="outline-primary" :disabled="busy" @click="simulate(6, scale === 'tray')"
         >Simulated camera</BButton
       >
       <span v-if="busy" class="small-words" role="status">measuring …</span>
-      <span v-else-if="!photo" class="small-words"
-        >Cookies on the printed card, straight from above: width, roundness and shades are read off it.</span
-      >
+      <span v-else-if="!photo" class="small-words">{{
+        scale === 'card'
+          ? 'Cookies on the printed card, straight from above: width, roundness and shades are read off it.'
+          : 'A whole tray on its light liner: width and roundness are read off it; shades only side by side.'
+      }}</span>
     </div>
     <p v-if="problem" class="alert-words" role="alert">▲ {{ problem }}</p>
-    <div v-if="photo" class="both">
+    <TrayFrame v-if="onTray" :file="onTray" :busy="busy" @read="read" />
+    <div v-if="photo && !onTray" class="both">
       <PhotoSheet
         :src="photo.sheet"
+        :wide="photo.wide_mm"
+        :deep="photo.deep_mm"
         :cookies="photo.cookies"
         :outlines="outlines"
         :chosen="chosen"
@@ -100,8 +119,10 @@ async function apply(): Promise<void> {
           <b class="fig">{{ fixed(means.diameter_mm, 1) }}</b> mm across
           <span class="small-words">± {{ fixed(means.diameter_sd, 1) }}, {{ means.count }} cookies</span
           ><br />
-          rim <b class="fig">{{ fixed(means.l_rim, 0) }}</b> L*, middle
-          <b class="fig">{{ fixed(means.l_middle, 0) }}</b> L*<br />
+          <template v-if="means.l_rim !== null && means.l_middle !== null">
+            rim <b class="fig">{{ fixed(means.l_rim, 0) }}</b> L*, middle
+            <b class="fig">{{ fixed(means.l_middle, 0) }}</b> L*<br />
+          </template>
           <span class="small-words"
             >round {{ fixed(100 * means.roundness, 0) }} %, rim even to {{ fixed(means.evenness, 1) }} L*,
             cracks {{ fixed(means.cracks, 1) }} %</span
@@ -109,8 +130,9 @@ async function apply(): Promise<void> {
         </p>
         <p v-else class="alert-words">▲ No cookie counts. Count at least one.</p>
         <p class="small-words">
-          {{ photo.simulated ? 'Simulated picture. ' : '' }}{{ fixed(photo.per_mm, 1) }} pixels a mm; patches
-          {{ fixed(photo.patch_error, 1) }} off.
+          {{ photo.simulated ? 'Simulated picture. ' : '' }}{{ fixed(photo.per_mm, 1) }} pixels a mm{{
+            photo.patch_error === null ? '' : `; patches ${fixed(photo.patch_error, 1)} off`
+          }}.
         </p>
         <p v-for="n in photo.notes" :key="n" class="small-words">△ {{ n }}</p>
         <ol class="cookies">
@@ -160,11 +182,11 @@ async function apply(): Promise<void> {
   align-items: center;
   margin-bottom: 6px;
 }
-.file {
-  cursor: pointer;
-}
-.file:focus-within {
-  outline: 2px solid var(--cobalt);
+.scale {
+  display: flex;
+  gap: 6px;
+  align-items: center;
+  white-space: nowrap;
 }
 .both {
   display: grid;

@@ -22,7 +22,9 @@ const cookie = {
   by_hand: false,
 }
 const shown = (drawn = false, chosen: number | null = null) =>
-  mount(PhotoSheet, { props: { src: '/x', cookies: [cookie], outlines: [outline], chosen, drawn } })
+  mount(PhotoSheet, {
+    props: { src: '/x', cookies: [cookie], outlines: [outline], chosen, drawn, wide: 297, deep: 210 },
+  })
 const ring = (w: ReturnType<typeof shown>) => w.find('.ring')
 
 describe('outlines over the photo', () => {

@@ -6,21 +6,24 @@ import type { Outline } from './usePhoto'
 /** The sheet from above with the outlines over it, in mm: choose one, drag or move it, grow or shrink it. */
 const props = defineProps<{
   src: string
+  wide: number
+  deep: number
   cookies: Schemas['PhotoCookieOut'][]
   outlines: Outline[]
   chosen: number | null
   drawn: boolean
 }>()
 const emit = defineEmits<{ choose: [number | null]; change: [number, Partial<Outline>] }>()
-const W = 297
-const H = 210
 const svg = ref<SVGSVGElement | null>(null)
 let held: { n: number; dx: number; dy: number; edge: boolean } | null = null
 
 function place(event: PointerEvent): { x: number; y: number } {
   const box = svg.value?.getBoundingClientRect()
   if (!box) return { x: 0, y: 0 }
-  return { x: ((event.clientX - box.left) / box.width) * W, y: ((event.clientY - box.top) / box.height) * H }
+  return {
+    x: ((event.clientX - box.left) / box.width) * props.wide,
+    y: ((event.clientY - box.top) / box.height) * props.deep,
+  }
 }
 function grab(event: PointerEvent, n: number, edge: boolean): void {
   const o = props.outlines[n]
@@ -62,8 +65,13 @@ const edge = (points: number[][]): string => points.map(([x = 0, y = 0]) => `${x
 </script>
 
 <template>
-  <svg ref="svg" :viewBox="`0 0 ${W} ${H}`" role="group" aria-label="The photo from above, outlines over it">
-    <image :href="src" x="0" y="0" :width="W" :height="H" preserveAspectRatio="none" />
+  <svg
+    ref="svg"
+    :viewBox="`0 0 ${wide} ${deep}`"
+    role="group"
+    aria-label="The photo from above, outlines over it"
+  >
+    <image :href="src" x="0" y="0" :width="wide" :height="deep" preserveAspectRatio="none" />
     <template v-if="!drawn">
       <polygon
         v-for="(c, n) in cookies"

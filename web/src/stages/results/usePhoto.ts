@@ -1,5 +1,6 @@
 import { ref, shallowRef } from 'vue'
 import { api } from '@/api/calls'
+import type { FramedTray } from '@/photo/frame'
 import { ApiError, words, type Schemas } from '@/api/client'
 
 export type Photo = Schemas['PhotoOut']
@@ -27,24 +28,26 @@ export function usePhoto(dough: () => number) {
   const key = (): string => `photo-${crypto.randomUUID()}`
   const path = () => ({ params: { path: { dough_id: dough() } } })
 
-  function send(file: File): Promise<void> {
+  /** A tray says where it is in the picture; without one the card is the scale. */
+  function send(file: File, tray?: FramedTray): Promise<void> {
     return run(() =>
       api.addPhoto({
         ...path(),
         // A form, not JSON: the file goes as it is.
-        body: { key: key(), photo: file as unknown as string },
+        body: { key: key(), photo: file as unknown as string, tray: tray ? JSON.stringify(tray) : '' },
         bodySerializer: (body) => {
           const form = new FormData()
           form.append('key', body.key)
           form.append('photo', file)
+          if (body.tray) form.append('tray', body.tray)
           return form
         },
       }),
     )
   }
 
-  const simulate = (pieces: number): Promise<void> =>
-    run(() => api.simulatePhoto({ ...path(), body: { key: key(), pieces } }))
+  const simulate = (pieces: number, tray = false): Promise<void> =>
+    run(() => api.simulatePhoto({ ...path(), body: { key: key(), pieces, tray } }))
 
   const open = (id: number): Promise<void> => run(() => api.photo({ params: { path: { photo_id: id } } }))
 

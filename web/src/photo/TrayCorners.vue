@@ -1,10 +1,6 @@
 <script setup lang="ts">
 import { ref } from 'vue'
-
-export interface Corner {
-  x: number
-  y: number
-}
+import type { Corner } from './frame'
 
 /** A picture with the tray's four corners on it, in order: back left, back right, front right, front left. */
 const corners = defineModel<Corner[]>({ required: true })
