@@ -75,8 +75,9 @@ def line_parts(line: Line) -> dict[str, float] | None:
 def composition(formula: Formula) -> Composition:
     """Add up a formula (tops and finishes left out). Source of each part: the ingredient table."""
     dough = [x for x in formula.lines if x.in_dough]
-    base = [x for x in dough if x.role is not Role.FOLD_IN]
-    folded = [x for x in dough if x.role is Role.FOLD_IN]
+    # What nobody knows may be sugar as well as nuts: it counts as part of the base, whose totals it leaves open.
+    base = [x for x in dough if x.role is not Role.FOLD_IN or x.ingredient.is_("unknown")]
+    folded = [x for x in dough if x.role is Role.FOLD_IN and not x.ingredient.is_("unknown")]
     return Composition(
         flour=total(formula.flour_lines, _whole),
         dough=total(dough, _whole),
@@ -93,13 +94,14 @@ def composition(formula: Formula) -> Composition:
 
 
 def total(lines: Iterable[Line], part: Callable[[Parts], float]) -> Total:
-    """Sum grams × part / 100 over lines; lines of unknown amount that hold the part are named."""
+    """Sum grams × part / 100 over lines; lines of unknown amount that hold the part, or of which
+    nobody knows what they hold, are named."""
     known = 0.0
     lacks: list[str] = []
     for line in lines:
         per_100 = part(line.ingredient.parts)
         if line.grams is None:
-            if per_100 >= MATTERS_G_PER_100:
+            if per_100 >= MATTERS_G_PER_100 or line.ingredient.is_("unknown"):
                 lacks.append(line.id)
         else:
             known += line.grams * per_100 / 100.0

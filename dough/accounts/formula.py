@@ -102,6 +102,8 @@ class Line:
     amount and unit are what the cook entered; grams is what it came to, to 0.01 g. Both are None
     when the amount is unknown. range_g is an amount left to the hand ("300 to 340 g, by feel"), of which
     grams is what is reckoned with; said is the amount in other words ("2 medium", "1 cup, spooned").
+
+    A line of which nobody knows what it is goes by its words: said is its name, and its amount is unknown.
     """
 
     id: str
@@ -118,7 +120,12 @@ class Line:
     _row: Ingredient | None = field(init=False, repr=False, compare=False, default=None)
 
     def __post_init__(self) -> None:
-        object.__setattr__(self, "_row", self.own or table().get(self.ingredient_id))
+        row = self.own or table().get(self.ingredient_id)
+        if row is not None and row.is_("unknown"):
+            row = replace(row, name=f"“{self.said}”") if self.said else row
+            for name in ("grams", "amount", "range_g"):
+                object.__setattr__(self, name, None)
+        object.__setattr__(self, "_row", row)
 
     def weighing(self, grams: float) -> Line:
         """This line at another weight, a range left to the hand moved along; words for it no longer hold."""

@@ -36,6 +36,8 @@ class SugarState:
 def sugar_state(formula: Formula) -> SugarState | None:
     """The sugars of the dough without its fold-ins; None while there are none or an amount that matters is unknown."""
     lines = [x for x in formula.lines if x.in_dough and x.role is not Role.FOLD_IN]
+    if any(x.ingredient.is_("unknown") for x in formula.lines if x.in_dough):
+        return None
     if any(x.grams is None and (x.ingredient.parts.sugars > 1 or x.ingredient.parts.water > 20) for x in lines):
         return None
     known = [(x.grams or 0.0, x.ingredient) for x in lines]

@@ -36,7 +36,10 @@ from dough.facts.errors import EntryError
 from dough.facts.ingredients import Ingredient, Role, ingredient
 from dough.facts.kitchen_measures import CupCalibration, Habit
 from dough.facts.quantities import Quantity, quantity
+from dough.recipe.amounts import tidy
 from dough.recipe.entered import kitchen_measure
+from dough.recipe.lines import counted, read_line, understood
+from dough.recipe.names import Match
 
 NO_FLOUR = "There is no flour in this formula, so percentages have no base. Add flour, or type grams."
 FLOUR_UNKNOWN = "A flour amount is unknown, so percentages have no base. Fill it in, or type grams."
@@ -68,6 +71,8 @@ def set_amount(
     """
     line = draft.formula.line(line_id)
     where = f"lines.{line_id}.{'grams' if unit == 'g' else 'percent'}"
+    if line.ingredient.is_("unknown"):
+        raise EntryError(where, "Say first what it is (press its name); the amount it was written with comes along.")
     measured = kitchen_measure(text, line, habit, cups)
     if measured is not None:
         said, weight, span = measured
@@ -140,12 +145,32 @@ def remove_line(draft: Draft, line_id: str) -> Draft:
     return replace(draft, formula=Formula(tuple(x for x in draft.formula.lines if x.id != line_id)))
 
 
-def change_ingredient(draft: Draft, line_id: str, ingredient_id: str, own: Ingredient | None = None) -> Draft:
-    """Put another ingredient in a line's place, grams kept. own is the cook's own one of that id."""
+def change_ingredient(
+    draft: Draft,
+    line_id: str,
+    ingredient_id: str,
+    own: Ingredient | None = None,
+    habit: Habit = Habit.METRIC,
+    cups: tuple[CupCalibration, ...] = (),
+) -> Draft:
+    """Put another ingredient in a line's place, grams kept. own is the cook's own one of that id.
+
+    Where it was not known what the line is, the amount it was written with is weighed now, if it can be.
+    """
     row = own or ingredient(ingredient_id, f"lines.{line_id}.ingredient")
     line = draft.formula.line(line_id)
     step = line.step if line.role is row.role else USUAL_STEP[row.role]
-    return _with_line(draft, replace(line, ingredient_id=row.id, ingredient_version=row.version, step=step, own=own))
+    changed = replace(line, ingredient_id=row.id, ingredient_version=row.version, step=step, own=own)
+    if not line.ingredient.is_("unknown") or row.is_("unknown"):
+        return _with_line(draft, changed)
+    now, written = replace(changed, said=""), read_line(tidy(line.said), habit, line.step, cups)
+    known = Match(row.id, row.name, "", "", (), (), 1.0)
+    amounts = tuple(counted(q, row.id, written.text) for q in written.quantities)
+    meant = understood(written.text, known, amounts, written.filling, habit, step, cups, item=row)
+    if meant.grams is None:
+        return _with_line(draft, now)
+    weighed = replace(now.weighing(meant.grams), said=line.said, range_g=meant.range_g)
+    return _checked(_with_line(draft, weighed), f"lines.{line_id}.grams")
 
 
 def set_step(draft: Draft, line_id: str, step: str) -> Draft:

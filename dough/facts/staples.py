@@ -21,6 +21,8 @@ COCOA_NATURAL, COCOA_ALKALISED, MAYONNAISE, RASPED_PEEL, LEMON_JUICE = (
     "lemonjuice",
 )
 BANANA, MARSHMALLOW, CLARIFIED, BROWNED = "banana", "marsh", "ghee", "brownbutter"
+#: What a line is while nobody has said it: it has words, and no amount until then.
+NOT_KNOWN = "not_known"
 #: Fats shown beside butter on the temperature strip.
 OTHER_FATS = ("plantbutter", "shortening", "coconutoil", "lard")
 #: Plain carriers of one function each, from which a recipe can be built.

@@ -33,7 +33,7 @@ ASKS = {
     "salt": "Which salt? A teaspoon weighs from 2.6 to 6 g.",
     "cocoa": "Natural or alkalised? It changes the leavening.",
     "filling": "How was the cup or spoon filled?",
-    "ingredient": "Not in the table. Pick the nearest, or leave it out.",
+    "ingredient": "Not in the table. Pick the nearest, make it, or leave it open: it enters as unknown.",
     "browned": "Weighed before or after browning? Its water goes.",
     "weight": "The bracket and the measure do not agree. Which is meant?",
 }
@@ -217,6 +217,8 @@ def understood(
         text, found.ident if item else "", found.name, quantities, None, None, None, None, filling,
         step or (USUAL_STEP[item.role] if item else Step.DRY), (), notes, "", Confidence.LOW, found.unknown,
     )  # fmt: skip
+    if item is not None and item.is_("unknown"):
+        return blank
     if item is None:
         plain = _mass(quantities)
         low = plain.grams if plain else None

@@ -17,7 +17,11 @@ grams = st.floats(0.1, 5000).map(lambda g: round(g, 2))
 @st.composite
 def formulas(draw: st.DrawFn, unknowns: bool = False) -> Formula:
     """Up to a dozen lines from the whole table, flour among them."""
-    others = draw(st.lists(st.sampled_from(sorted(table())), min_size=0, max_size=11))
+    others = draw(
+        st.lists(
+            st.sampled_from(sorted(i for i, row in table().items() if not row.is_("unknown"))), min_size=0, max_size=11
+        )
+    )
     ids = ["ap", *others]
     amount = st.one_of(st.none(), grams) if unknowns else grams
     return Formula(

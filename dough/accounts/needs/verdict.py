@@ -19,6 +19,7 @@ from dough.facts.tables import rows
 
 #: Less than this much ethanol (g per 100 g) or caffeine (mg per 100 g) is a trace (judgement).
 TRACE_ETHANOL_G, TRACE_CAFFEINE_MG = 0.05, 5.0
+NOT_SAID = "nobody has said yet what it is"
 ONE_FOOD = "one food, nothing else in it"
 PACKET = "a made product: only its packet can say"
 OWN = "your own, and nobody has said: say it in the pantry"
@@ -87,6 +88,8 @@ class CodeState:
 
 def code_state(item: Ingredient, code: str, read: Reading | None = None) -> CodeState:
     """How an ingredient stands on one code (an allergen's, or An or Me)."""
+    if item.is_("unknown"):
+        return CodeState(Standing.UNSURE, NOT_SAID)
     said = item.said(code)
     name = NAMES.get(code) or ORIGINS.get(code) or code
     if said is not None and said.state is State.HOLDS:
@@ -146,6 +149,8 @@ def _amount(item: Ingredient, code: str) -> tuple[Standing, str]:
     said = item.said(code)
     if said is not None and said.state in (State.HOLDS, State.FREE):
         return (Standing.BREAKS if said.state is State.HOLDS else Standing.MEETS), said.part
+    if item.is_("unknown"):
+        return Standing.UNSURE, NOT_SAID
     if item.like:
         return Standing.UNSURE, OWN
     if code == "alcohol":

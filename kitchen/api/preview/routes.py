@@ -222,9 +222,10 @@ class IngredientEdit(Strict):
     op: Literal["ingredient"]
     line: Key
     ingredient: str = Field(max_length=80)
+    habit: Habit = Habit.METRIC
 
     def apply(self, draft: Draft) -> Draft:
-        return edit.change_ingredient(draft, self.line, self.ingredient, find(self.ingredient))
+        return edit.change_ingredient(draft, self.line, self.ingredient, find(self.ingredient), self.habit, cups())
 
 
 class StepEdit(Strict):

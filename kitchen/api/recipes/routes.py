@@ -13,6 +13,7 @@ from dough.facts.errors import EntryError
 from dough.facts.ingredients import Confidence, table
 from dough.facts.kitchen_measures import Habit, KitchenAmount, fillings
 from dough.facts.quantities import quantities
+from dough.facts.staples import NOT_KNOWN
 from dough.formats.opening import open_recipe
 from dough.recipe import READER
 from dough.recipe.amounts import amount_at, tidy
@@ -84,7 +85,8 @@ class ProcessFactOut(BaseModel):
 
 class RecipeOut(BaseModel):
     """draft is there for a formula file, which says more than its lines; overlooked are those set aside that measure
-    something no line has; note is what must be said of the reading; reader is the reader's version."""
+    something no line has; note is what must be said of the reading; reader is the reader's version; not_known is the
+    ingredient of a line left open."""
 
     kind: str
     title: str
@@ -98,6 +100,7 @@ class RecipeOut(BaseModel):
     overlooked: list[str]
     note: str
     reader: int
+    not_known: str
 
 
 class ReadIn(Strict):
@@ -142,6 +145,7 @@ def read(request: HttpRequest, payload: ReadIn) -> RecipeOut:
         overlooked=list(recipe.overlooked),
         note=recipe.note,
         reader=READER,
+        not_known=NOT_KNOWN,
     )
 
 

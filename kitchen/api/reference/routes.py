@@ -100,6 +100,7 @@ def ingredient_out(i: Ingredient) -> IngredientOut:
     return IngredientOut(
         id=i.id,
         name=i.name,
+        open=i.is_("unknown"),
         detail=i.detail,
         also=" ".join(dict.fromkeys([i.also, *called(i.id)])),
         group=i.group,

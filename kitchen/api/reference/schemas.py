@@ -21,8 +21,11 @@ class FillingOut(BaseModel):
 
 
 class IngredientOut(BaseModel):
+    """open: a line of it is one of which nobody has said yet what it is."""
+
     id: str
     name: str
+    open: bool
     detail: str
     also: str
     group: str

@@ -5282,6 +5282,8 @@ export interface components {
         };
         /** IngredientEdit */
         IngredientEdit: {
+            /** @default metric */
+            habit?: components["schemas"]["Habit"];
             /** Ingredient */
             ingredient: string;
             /** Line */
@@ -5292,7 +5294,10 @@ export interface components {
              */
             op: "ingredient";
         };
-        /** IngredientOut */
+        /**
+         * IngredientOut
+         * @description open: a line of it is one of which nobody has said yet what it is.
+         */
         IngredientOut: {
             /** Allergens */
             allergens: string[];
@@ -5319,6 +5324,8 @@ export interface components {
             name: string;
             /** Note */
             note: string;
+            /** Open */
+            open: boolean;
             /** Protein */
             protein: number;
             role: components["schemas"]["Role"];
@@ -7034,7 +7041,7 @@ export interface components {
         };
         /**
          * PhotoMeansOut
-         * @description Means over the cookies that count, with the standard deviation of width; no shades off a tray without the card.
+         * @description Means over the cookies that count, with the standard deviation of width; no shades off a tray without a card.
          */
         PhotoMeansOut: {
             /** Count */
@@ -8106,7 +8113,8 @@ export interface components {
         /**
          * RecipeOut
          * @description draft is there for a formula file, which says more than its lines; overlooked are those set aside that measure
-         *     something no line has; note is what must be said of the reading; reader is the reader's version.
+         *     something no line has; note is what must be said of the reading; reader is the reader's version; not_known is the
+         *     ingredient of a line left open.
          */
         RecipeOut: {
             /** Aside */
@@ -8121,6 +8129,8 @@ export interface components {
             lines: components["schemas"]["RecipeLineOut"][];
             /** Makes */
             makes: number | null;
+            /** Not Known */
+            not_known: string;
             /** Note */
             note: string;
             /** Overlooked */

@@ -28,9 +28,11 @@ const name = ref('')
 const problem = ref('')
 const busy = ref(false)
 
-const kept = computed(() => rows.value.filter((r) => r.keep && r.line.ingredient))
+const kept = computed(() => rows.value.filter((r) => r.keep))
 const open = computed(() => openQuestions(rows.value))
-const nameless = computed(() => rows.value.filter((r) => r.keep && !r.line.ingredient).length)
+const nameless = computed(
+  () => kept.value.filter((r) => ['', recipe.value?.not_known].includes(r.line.ingredient)).length,
+)
 
 const dropped = ref(new Set<string>())
 const shown = new Map<string, InstanceType<typeof ReviewRow>>()
@@ -238,6 +240,7 @@ async function enter(): Promise<void> {
           :habit="recipe.habit"
           :ingredients="reference?.ingredients ?? []"
           :steps="reference?.steps ?? []"
+          :not-known="recipe?.not_known ?? ''"
           @own="makeOwn(r.id)"
           @changed="Object.assign(r, $event)"
         />
@@ -256,7 +259,9 @@ async function enter(): Promise<void> {
         >
         <span class="small-words left">
           <template v-if="nameless"
-            >{{ nameless }} without an ingredient {{ nameless === 1 ? 'stays' : 'stay' }} out.
+            >{{ nameless }} not known yet {{ nameless === 1 ? 'enters' : 'enter' }} by
+            {{ nameless === 1 ? 'its' : 'their' }} words: no forecast until you say what
+            {{ nameless === 1 ? 'it is' : 'they are' }}.
           </template>
           <template v-if="open">Open amounts enter as unknown, not as zero.</template>
         </span>

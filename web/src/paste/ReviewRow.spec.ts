@@ -22,7 +22,13 @@ function row(more: Record<string, unknown> = {}, answer: unknown = line({ asks: 
   const calls = serve({ 'POST /api/recipes/line': answer })
   const reviewed = { id: 'a', line: line(more), keep: true, answered: [] }
   const w = mount(ReviewRow, {
-    props: { row: reviewed, habit: 'metric', ingredients: flours, steps: ['cream', 'dry'] },
+    props: {
+      row: reviewed,
+      habit: 'metric',
+      ingredients: flours,
+      steps: ['cream', 'dry'],
+      notKnown: 'not_known',
+    },
   })
   return { w, calls }
 }
@@ -88,7 +94,9 @@ it('asks nothing of a line that is left out', () => {
     keep: false,
     answered: [],
   }
-  const w = mount(ReviewRow, { props: { row: reviewed, habit: 'metric', ingredients: flours, steps: [] } })
+  const w = mount(ReviewRow, {
+    props: { row: reviewed, habit: 'metric', ingredients: flours, steps: [], notKnown: 'not_known' },
+  })
   expect(w.text()).not.toContain('Which flour?')
 })
 
@@ -102,4 +110,12 @@ it('reads again what is typed as an amount', async () => {
   await w.get('form').trigger('submit')
   await flushPromises()
   expect(calls[1]?.body).toMatchObject({ amount: '40 g', answered: ['amount', 'unit'] })
+})
+
+it('leaves a line open when nobody knows what it is', async () => {
+  const { w, calls } = row({ ingredient: '', asks: [ask('ingredient', 'Not in the table.')] }, () =>
+    line({ ingredient: 'not_known', grams: null, asks: [] }),
+  )
+  await press(w, 'leave it open')
+  expect(calls.at(-1)?.body).toMatchObject({ ingredient: 'not_known', answered: ['ingredient'] })
 })

@@ -10,6 +10,7 @@ const props = defineProps<{
   habit: Schemas['RecipeOut']['habit']
   ingredients: readonly Schemas['IngredientOut'][]
   steps: readonly string[]
+  notKnown: string
 }>()
 const emit = defineEmits<{ changed: [Partial<Reviewed>]; own: [] }>()
 
@@ -91,7 +92,7 @@ defineExpose({ settle })
     <span class="written" :title="line.text">{{ line.text }}</span>
     <select
       class="form-select form-select-sm"
-      :class="{ wants: !line.ingredient }"
+      :class="{ wants: !line.ingredient || line.ingredient === notKnown }"
       :value="line.ingredient"
       :aria-label="`Ingredient of “${line.text}”`"
       @change="settle('ingredient', ($event.target as HTMLSelectElement).value)"
@@ -145,6 +146,13 @@ defineExpose({ settle })
         </button>
         <button v-if="a.code === 'ingredient' && !line.ingredient" type="button" @click="emit('own')">
           make it an own ingredient
+        </button>
+        <button
+          v-if="a.code === 'ingredient'"
+          type="button"
+          @click="say({ ingredient: notKnown, settles: ['ingredient'] })"
+        >
+          leave it open
         </button>
         <button
           v-if="['amount', 'unit', 'ingredient'].includes(a.code)"

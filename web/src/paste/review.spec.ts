@@ -35,9 +35,15 @@ const recipe = {
     { field: 'portion_g', value: 40, label: 'Portion', unit: 'g', words: '40 g balls' },
   ],
   draft: null,
+  not_known: 'not_known',
 } as unknown as Schemas['RecipeOut']
 
 describe('a recipe under review', () => {
+  it('lets in what nobody could name by its words, without an amount', () => {
+    const [one] = draftOf([row({}, { ingredient: '', text: '200 g zibblo', grams: 200 })], recipe).lines ?? []
+    expect(one).toMatchObject({ ingredient: 'not_known', grams: null, amount: null, said: '200 g zibblo' })
+  })
+
   it('keeps a line’s own words, its range and what is unknown', () => {
     const rows = [
       row({}),

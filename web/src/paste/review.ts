@@ -25,16 +25,21 @@ export function draftOf(
   return {
     lines: rows.map((r) => ({
       id: r.id,
-      ingredient: r.line.ingredient,
-      grams: r.line.grams,
-      amount: r.line.grams,
       unit: 'g',
       step: r.line.step,
-      range_g: r.line.range_g,
-      said: said(r.line),
+      ...amountOf(r.line, recipe.not_known),
     })),
     process,
   }
+}
+
+/** What a line is and weighs. One that nobody could name enters by its words, with no amount until someone says what
+ * it is. */
+function amountOf(line: Schemas['RecipeLineOut'], notKnown: string) {
+  if (line.ingredient === '' || line.ingredient === notKnown)
+    return { ingredient: notKnown, grams: null, amount: null, range_g: null, said: line.text.slice(0, 80) }
+  const { ingredient, grams, range_g } = line
+  return { ingredient, grams, amount: grams, range_g, said: said(line) }
 }
 
 /** What a measured line came from, kept with it: “2.25 cup, spooned”. */

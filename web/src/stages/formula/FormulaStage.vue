@@ -8,10 +8,12 @@ import { useCommands } from '@/ui/commands'
 import Completeness from './Completeness.vue'
 import FigureStrip from './FigureStrip.vue'
 import { focusUnlessTyping } from '@/ui/focus'
+import { useHabit } from '@/ui/useHabit'
 import ProcessStrip from './ProcessStrip.vue'
 import RoleGroup from './RoleGroup.vue'
 
 const dough = theDough()
+const habit = useHabit()
 const { work, preview, record } = dough
 const { data: reference } = useReference()
 
@@ -83,7 +85,7 @@ async function chosen(ingredient: string): Promise<void> {
   adding.value = false
   if (target !== null) {
     replacing.value = null
-    await dough.edit({ op: 'ingredient', line: target, ingredient })
+    await dough.edit({ op: 'ingredient', line: target, ingredient, habit: habit.value })
     return
   }
   const line = newId()

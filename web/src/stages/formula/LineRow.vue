@@ -15,7 +15,11 @@ const dough = theDough()
 const habit = useHabit()
 const { ingredients, data: reference } = useReference()
 const ingredient = computed(() => ingredients.value.get(props.line.ingredient))
-const name = computed(() => ingredient.value?.name ?? props.line.ingredient)
+/** What nobody has said yet goes by its words. */
+const open = computed(() => ingredient.value?.open ?? false)
+const name = computed(() =>
+  open.value && props.line.said ? `“${props.line.said}”` : (ingredient.value?.name ?? props.line.ingredient),
+)
 const shownGrams = computed(() => (props.line.grams === null ? '' : grams(props.line.grams)))
 const shownPercent = computed(() => props.percent?.toFixed(1) ?? '')
 const where = computed(() => `lines.${props.line.id}`)
@@ -76,7 +80,7 @@ function amount(text: string, unit: 'g' | '%'): void {
       ><button type="button" class="name" :title="`Change ${name} for another`" @click="emit('replace')">
         {{ name }} <span v-if="ingredient?.detail" class="small-words detail">{{ ingredient.detail }}</span>
       </button>
-      <span v-if="byFeel || line.said" class="small-words said">{{ byFeel || line.said }}</span>
+      <span v-if="byFeel || (line.said && !open)" class="small-words said">{{ byFeel || line.said }}</span>
       <RouterLink
         v-for="m in marks"
         :key="m.need"
@@ -125,7 +129,11 @@ function amount(text: string, unit: 'g' | '%'): void {
     </button>
     <p v-if="problem" :id="`p-${line.id}`" class="alert-words problem" role="alert">▲ {{ problem }}</p>
     <p v-else-if="line.grams === null" class="small-words problem">
-      amount unknown: totals that need it say so
+      {{
+        open
+          ? 'press its name to say what it is; its amount comes along'
+          : 'amount unknown: totals that need it say so'
+      }}
     </p>
   </div>
 </template>
