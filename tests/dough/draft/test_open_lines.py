@@ -1,4 +1,4 @@
-"""A line of which nobody knows what it is: it is there by its words, counts as unknown, and is weighed once it is said."""
+"""A line of which nobody knows what it is: there by its words, counted as unknown, weighed once it is said."""
 
 from __future__ import annotations
 

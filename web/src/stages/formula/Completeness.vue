@@ -13,15 +13,22 @@ const unknown = computed(() =>
     (x) => x.grams === null && x.step !== 'top' && x.step !== 'finish',
   ),
 )
+const isOpen = (x: { ingredient: string }) => ingredients.value.get(x.ingredient)?.open ?? false
 const names = computed(() =>
-  unknown.value.map((x) => ingredients.value.get(x.ingredient)?.name ?? x.ingredient).join(', '),
+  unknown.value
+    .map((x) =>
+      isOpen(x) ? `what “${x.said}” is` : (ingredients.value.get(x.ingredient)?.name ?? x.ingredient),
+    )
+    .join(', '),
 )
+/** One amount may follow from a known total; what a thing is doesn't. */
+const follows = computed(() => unknown.value.length === 1 && !unknown.value.some(isOpen))
 </script>
 
 <template>
   <form v-if="unknown.length" class="missing" @submit.prevent="dough.edit({ op: 'recover', total, share })">
     <b>Still missing:</b> {{ names }}. Nothing can be compared until it is known.
-    <template v-if="unknown.length === 1">
+    <template v-if="follows">
       Known total of
       <BFormSelect v-model.number="share" size="sm" aria-label="What the known total is of">
         <BFormSelectOption :value="1">the dough</BFormSelectOption>

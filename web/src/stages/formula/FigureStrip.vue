@@ -32,7 +32,7 @@ const SURE = { H: 'well known', M: 'within 10 to 30 %', L: 'rough' }
   flex: 1 1 auto;
   padding: 4px 12px 6px;
   border-left: 1px solid var(--rule);
-  min-width: 0;
+  min-width: min-content;
 }
 .figures > div:first-child {
   border-left: 0;
@@ -42,6 +42,8 @@ dt {
   font-weight: 400;
   color: var(--ink-2);
   white-space: nowrap;
+  overflow: hidden;
+  text-overflow: ellipsis;
 }
 dd .unit {
   margin-left: 3px;
