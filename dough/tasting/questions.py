@@ -1,0 +1,60 @@
+"""What a panel can be asked. Source: data/panel_questions.csv (limits: practice, M)."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from functools import cache
+
+from dough.facts.errors import EntryError
+from dough.facts.tables import rows
+from dough.tasting.difference import TESTS, DifferenceTest
+
+#: Nine points of liking, from least to most, as they are always worded.
+NINE = (
+    "dislike extremely", "dislike very much", "dislike moderately", "dislike slightly", "neither", "like slightly",
+    "like moderately", "like very much", "like extremely",
+)  # fmt: skip
+#: Points of just right, from −2 to 2.
+RIGHT = ("far too little", "too little", "just right", "too much", "far too much")
+LIKE_THE_TARGET = ("nothing like it", "quite unlike", "in between", "quite like", "the same")
+
+
+@dataclass(frozen=True, slots=True)
+class Question:
+    """What is asked. about is difference, attribute, liking or description; says is for the cook, asks for the taster;
+    fewest and most samples of a panel, and how many pieces a mouth takes in a sitting; both: either answer counts."""
+
+    key: str
+    label: str
+    about: str
+    says: str
+    asks: str
+    fewest: int
+    most: int
+    sitting: int
+    both: bool
+
+    @property
+    def test(self) -> DifferenceTest | None:
+        """The difference test it is; None for the others."""
+        return TESTS.get(self.key)
+
+
+@cache
+def questions() -> dict[str, Question]:
+    """All of them, in the order in which they are offered."""
+    return {
+        r["key"]: Question(
+            r["key"], r["label"], r["about"], r["says"], r["asks"], int(r["fewest"]), int(r["most"]), int(r["sitting"]),
+            r["both"] == "yes",
+        )
+        for r in rows("panel_questions")
+    }  # fmt: skip
+
+
+def question(key: str) -> Question:
+    """One of them. Raises EntryError."""
+    found = questions().get(key)
+    if found is None:
+        raise EntryError("question", f"“{key[:20]}” is not a question a panel can be asked.")
+    return found

@@ -1,0 +1,152 @@
+"""What each taster gets, in which order, under which codes: balanced as far as it can be, the rest told.
+
+Difference tests go through every arrangement of their pieces equally often; samples in a row follow Williams squares;
+where there are more samples than a mouth takes, each taster gets a part, so that pairs meet equally often.
+"""
+
+from __future__ import annotations
+
+from collections import Counter
+from dataclasses import dataclass
+from itertools import combinations, pairwise, permutations
+
+import numpy as np
+
+from dough.facts.errors import EntryError
+from dough.tasting.orders import codes, orders
+from dough.tasting.questions import Question
+
+MOST_TASTERS = 400
+#: The arrangements of a difference test's pieces by sample; of duo-trio the first is the one to compare with. Of the
+#: tests by an attribute the second sample is the one expected to have more.
+ARRANGED: dict[str, tuple[tuple[int, ...], ...]] = {
+    "triangle": ((0, 0, 1), (0, 1, 0), (1, 0, 0), (1, 1, 0), (1, 0, 1), (0, 1, 1)),
+    "tetrad": ((0, 0, 1, 1), (0, 1, 0, 1), (0, 1, 1, 0), (1, 1, 0, 0), (1, 0, 1, 0), (1, 0, 0, 1)),
+    "duo-trio": ((0, 0, 1), (0, 1, 0), (1, 0, 1), (1, 1, 0)),
+    "2-AFC": ((0, 1), (1, 0)),
+    "3-AFC": ((0, 0, 1), (0, 1, 0), (1, 0, 0)),
+    "paired": ((0, 1), (1, 0)),
+}
+
+
+@dataclass(frozen=True, slots=True)
+class Piece:
+    """A piece on a plate: its code, and which sample it is of (by number)."""
+
+    code: int
+    sample: int
+
+
+@dataclass(frozen=True, slots=True)
+class Serving:
+    """One plate: coded pieces in the order in which they are tasted, and the sample to compare with, if any."""
+
+    pieces: tuple[Piece, ...]
+    compare: int | None = None
+
+    def sample_of(self, code: int) -> int:
+        """Which sample a code is on this plate. Raises EntryError."""
+        for p in self.pieces:
+            if p.code == code:
+                return p.sample
+        raise EntryError("answer", f"{code} is not on this plate.")
+
+
+@dataclass(frozen=True, slots=True)
+class Balance:
+    """How evenly it came out: the greatest difference between samples in how often they stand in a place, follow one
+    another and meet on a plate, and how often each was served."""
+
+    places: int
+    after: int
+    together: int
+    served: int
+
+    @property
+    def even(self) -> bool:
+        return max(self.places, self.after, self.together, self.served) == 0
+
+
+def serve(question: Question, samples: int, tasters: int, rng: np.random.Generator) -> tuple[Serving, ...]:
+    """A plate for each taster. Raises EntryError for a number of samples or tasters that can't be."""
+    if not question.fewest <= samples <= question.most:
+        span = f"{question.fewest}" if question.fewest == question.most else f"{question.fewest} to {question.most}"
+        raise EntryError("samples", f"This question takes {span} samples; there are {samples}.")
+    if not 1 <= tasters <= MOST_TASTERS:
+        raise EntryError("tasters", f"1 to {MOST_TASTERS} tasters.")
+    rows = _rows(question, samples, tasters, rng)
+    with_compare = question.key == "duo-trio"
+    # Between tasters a code may come again where there are more pieces than codes; never on one plate.
+    pool: list[int] = []
+    plates = []
+    for row in rows:
+        coded = row[1:] if with_compare else row
+        if len(pool) < len(coded):
+            pool = [*pool, *(c for c in codes(800, rng) if c not in pool)]
+        used, pool = pool[: len(coded)], pool[len(coded) :]
+        plates.append(
+            Serving(
+                tuple(Piece(c, s) for c, s in zip(used, coded, strict=True)),
+                row[0] if with_compare else (None if question.key != "alike" else -1),
+            )
+        )
+    return tuple(plates)
+
+
+def balance(servings: tuple[Serving, ...], samples: int) -> Balance:
+    """How evenly plates came out."""
+    rows = [tuple(p.sample for p in s.pieces) for s in servings]
+    longest = max(map(len, rows))
+    places = [Counter(r[n] for r in rows if len(r) > n) for n in range(longest)]
+    after = Counter(pair for r in rows for pair in pairwise(r) if pair[0] != pair[1])
+    together = Counter(tuple(sorted(pair)) for r in rows for pair in combinations(set(r), 2))
+    served = Counter(s for r in rows for s in r)
+    pairs = list(permutations(range(samples), 2))
+    return Balance(
+        max(_spread(c, list(range(samples))) for c in places), _spread(after, pairs) if pairs else 0,
+        _spread(together, [tuple(sorted(p)) for p in pairs]) if pairs else 0, _spread(served, list(range(samples))),
+    )  # fmt: skip
+
+
+def _spread(counts: Counter[object] | Counter[int] | Counter[tuple[int, ...]], all_of: list[object] | list[int]) -> int:
+    found = [counts[x] for x in all_of]  # type: ignore[index]
+    return max(found) - min(found)
+
+
+def _rows(q: Question, samples: int, tasters: int, rng: np.random.Generator) -> list[tuple[int, ...]]:
+    if q.key in ARRANGED:
+        found: list[tuple[int, ...]] = []
+        while len(found) < tasters:
+            found += [ARRANGED[q.key][int(i)] for i in rng.permutation(len(ARRANGED[q.key]))]
+        return found[:tasters]
+    if samples == 1:
+        return [(0,)] * tasters
+    if samples <= q.sitting:
+        return list(orders(tasters, samples, rng))
+    return _parts(samples, q.sitting, tasters, rng)
+
+
+def _parts(samples: int, size: int, tasters: int, rng: np.random.Generator) -> list[tuple[int, ...]]:
+    """A part of the samples for each, so that all are served, meet and stand in each place as equally as can be: the
+    part, then its order, that leaves the counts most even."""
+    met = np.zeros((samples, samples))
+    place = np.zeros((samples, size))
+    after = np.zeros((samples, samples))
+    every = [tuple(c) for c in combinations(range(samples), size)]
+    found = []
+    for _ in range(tasters):
+        shuffled = [every[int(i)] for i in rng.permutation(len(every))]
+        part = min(shuffled, key=lambda c: (sum(met[a, a] for a in c), sum(met[a, b] for a, b in combinations(c, 2))))
+        ways = [tuple(part[int(i)] for i in rng.permutation(size)) for _ in range(60)]
+        row = min(
+            ways, key=lambda w: sum(place[s, n] for n, s in enumerate(w)) + sum(after[a, b] for a, b in pairwise(w))
+        )
+        for n, s in enumerate(row):
+            place[s, n] += 1
+            met[s, s] += 1
+        for a, b in pairwise(row):
+            after[a, b] += 1
+        for a, b in combinations(part, 2):
+            met[a, b] += 1
+        found.append(row)
+    return found
