@@ -19,6 +19,10 @@ RIGHT = ("far too little", "too little", "just right", "too much", "far too much
 LIKE_THE_TARGET = ("nothing like it", "quite unlike", "in between", "quite like", "the same")
 
 
+#: Names of the two scales that are no quantity of a cookie.
+LIKING, LIKENESS = "liking", "likeness"
+
+
 @dataclass(frozen=True, slots=True)
 class Question:
     """What is asked. about is difference, attribute, liking or description; says is for the cook, asks for the taster;
@@ -38,6 +42,17 @@ class Question:
     def test(self) -> DifferenceTest | None:
         """The difference test it is; None for the others."""
         return TESTS.get(self.key)
+
+    @property
+    def by_scales(self) -> bool:
+        """Whether the cook says which scales are asked."""
+        return self.key in ("scales", "just-right")
+
+    def figures(self, scales: tuple[str, ...]) -> tuple[str, ...]:
+        """What each sample gets a figure for; scales are those the cook chose."""
+        return {
+            "nine-point": (LIKING,), "alike": (LIKENESS,), "scales": scales, "just-right": (*scales, LIKING),
+        }.get(self.key, ())  # fmt: skip
 
 
 @cache

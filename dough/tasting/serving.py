@@ -7,8 +7,10 @@ where there are more samples than a mouth takes, each taster gets a part, so tha
 from __future__ import annotations
 
 from collections import Counter
+from collections.abc import Iterable
 from dataclasses import dataclass
 from itertools import combinations, pairwise, permutations
+from typing import TypeVar
 
 import numpy as np
 
@@ -16,7 +18,10 @@ from dough.facts.errors import EntryError
 from dough.tasting.orders import codes, orders
 from dough.tasting.questions import Question
 
+K = TypeVar("K")
 MOST_TASTERS = 400
+#: What lies open to compare with, where it is the target cookie and none of the samples.
+TARGET = -1
 #: The arrangements of a difference test's pieces by sample; of duo-trio the first is the one to compare with. Of the
 #: tests by an attribute the second sample is the one expected to have more.
 ARRANGED: dict[str, tuple[tuple[int, ...], ...]] = {
@@ -76,6 +81,7 @@ def serve(question: Question, samples: int, tasters: int, rng: np.random.Generat
         raise EntryError("tasters", f"1 to {MOST_TASTERS} tasters.")
     rows = _rows(question, samples, tasters, rng)
     with_compare = question.key == "duo-trio"
+    target = TARGET if question.key == "alike" else None
     # Between tasters a code may come again where there are more pieces than codes; never on one plate.
     pool: list[int] = []
     plates = []
@@ -84,13 +90,31 @@ def serve(question: Question, samples: int, tasters: int, rng: np.random.Generat
         if len(pool) < len(coded):
             pool = [*pool, *(c for c in codes(800, rng) if c not in pool)]
         used, pool = pool[: len(coded)], pool[len(coded) :]
-        plates.append(
-            Serving(
-                tuple(Piece(c, s) for c, s in zip(used, coded, strict=True)),
-                row[0] if with_compare else (None if question.key != "alike" else -1),
-            )
-        )
+        pieces = tuple(Piece(c, s) for c, s in zip(used, coded, strict=True))
+        plates.append(Serving(pieces, row[0] if with_compare else target))
     return tuple(plates)
+
+
+def uneven(question: Question, servings: tuple[Serving, ...], samples: int) -> str:
+    """What is not balanced, in words; empty where everything is."""
+    if question.key in ARRANGED:
+        rows = Counter((s.compare, *(p.sample for p in s.pieces)) for s in servings)
+        ways = [(r[0], *r[1:]) if question.key == "duo-trio" else (None, *r) for r in ARRANGED[question.key]]
+        gap = max(rows[w] for w in ways) - min(rows[w] for w in ways)
+        if gap == 0:
+            return ""
+        many = f"{len(ways)} arrangements share {len(servings)} tasters"
+        return f"One arrangement is served {gap} times more often than another: {many}."
+    b = balance(servings, samples)
+    told = [
+        words for gap, words in (
+            (b.places, f"one place up to {b.places} times more often than another"),
+            (b.after, f"one after another up to {b.after} times more often"),
+            (b.together, f"two meet up to {b.together} times more often than others"),
+            (b.served, f"one is served up to {b.served} times more often"),
+        ) if gap
+    ]  # fmt: skip
+    return f"Not fully balanced: {'; '.join(told)}." if told else ""
 
 
 def balance(servings: tuple[Serving, ...], samples: int) -> Balance:
@@ -99,18 +123,18 @@ def balance(servings: tuple[Serving, ...], samples: int) -> Balance:
     longest = max(map(len, rows))
     places = [Counter(r[n] for r in rows if len(r) > n) for n in range(longest)]
     after = Counter(pair for r in rows for pair in pairwise(r) if pair[0] != pair[1])
-    together = Counter(tuple(sorted(pair)) for r in rows for pair in combinations(set(r), 2))
+    together = Counter(pair for r in rows for pair in combinations(sorted(set(r)), 2))
     served = Counter(s for r in rows for s in r)
-    pairs = list(permutations(range(samples), 2))
+    alone = range(samples)
     return Balance(
-        max(_spread(c, list(range(samples))) for c in places), _spread(after, pairs) if pairs else 0,
-        _spread(together, [tuple(sorted(p)) for p in pairs]) if pairs else 0, _spread(served, list(range(samples))),
+        max(_spread(c, alone) for c in places), _spread(after, permutations(alone, 2)),
+        _spread(together, combinations(alone, 2)), _spread(served, alone),
     )  # fmt: skip
 
 
-def _spread(counts: Counter[object] | Counter[int] | Counter[tuple[int, ...]], all_of: list[object] | list[int]) -> int:
-    found = [counts[x] for x in all_of]  # type: ignore[index]
-    return max(found) - min(found)
+def _spread(counts: Counter[K], all_of: Iterable[K]) -> int:
+    found = [counts[x] for x in all_of]
+    return max(found) - min(found) if found else 0
 
 
 def _rows(q: Question, samples: int, tasters: int, rng: np.random.Generator) -> list[tuple[int, ...]]:
