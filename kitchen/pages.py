@@ -39,3 +39,17 @@ def sign_in_demo_cook(request: HttpRequest) -> None:
     cook = get_user_model().objects.filter(username=settings.DEMO_COOK, is_active=True).first()
     if cook is not None:
         login(request, cook, backend="django.contrib.auth.backends.ModelBackend")
+
+
+@never_cache
+def ballot_page(request: HttpRequest, token: str) -> HttpResponse:
+    """The ballots' own page: the same for every link, good or not; no cookie comes with it."""
+    if request.method not in ("GET", "HEAD"):
+        return HttpResponse(status=405)
+    page = settings.WEB / "ballot.html"
+    if not page.is_file():
+        return HttpResponse(NOT_BUILT, status=503)
+    answer = HttpResponse(page.read_bytes(), content_type="text/html; charset=utf-8")
+    # The link is the secret: no other site is told it.
+    answer["Referrer-Policy"] = "no-referrer"
+    return answer

@@ -25,14 +25,18 @@ async def application(scope: dict[str, Any], receive: Receive, send: Send) -> No
     if scope["type"] != "lifespan":
         await django_application(scope, receive, send)
         return
-    keeper, bench = Keeper(), Bench()
+    keeper, bench, ballots = Keeper(), Bench(), BallotListener(django_application)
     acts = {"startup": (keeper.start, bench.start), "shutdown": (bench.stop, keeper.stop)}
     for step, said in (("startup", "started"), ("shutdown", "stopped")):
         await receive()
         if step == "startup":
             _streams_end_at_a_signal()
+        if step == "shutdown":
+            await ballots.stop()
         for act in acts[step]:
             await asyncio.to_thread(act)
+        if step == "startup":
+            ballots.start()
         log.info(said)
         await send({"type": f"lifespan.{step}.complete"})
 
@@ -56,6 +60,7 @@ def _streams_end_at_a_signal() -> None:
 from dough.bake.batch import warm  # noqa: E402
 from kitchen.api.reference.routes import reference_out  # noqa: E402
 from kitchen.api.streams import ending  # noqa: E402
+from tarte.ballots import BallotListener  # noqa: E402
 from tarte.bench import Bench  # noqa: E402
 from tarte.keeper import Keeper  # noqa: E402
 

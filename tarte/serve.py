@@ -2,7 +2,8 @@
 
 Environment, beside that of the settings: TARTE_PORT (8000), TARTE_BIND (127.0.0.1; 0.0.0.0 for all of the network),
 TARTE_HOSTS (names it answers to, apart by spaces), TARTE_TLS (own: certificates made here; proxy: a proxy in front
-speaks TLS), TARTE_PROXIES (addresses of proxies whose word for where a call came from counts), TARTE_WORKERS (how many
+speaks TLS), TARTE_BALLOT_PORT (where guests' phones reach ballots, without TLS; one above TARTE_PORT, 0 for none),
+TARTE_PROXIES (addresses of proxies whose word for where a call came from counts), TARTE_WORKERS (how many
 processes; usually one for each core, up to four).
 """
 
@@ -15,7 +16,7 @@ import socket
 import sqlite3
 import sys
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import UTC, datetime
 from pathlib import Path
 
@@ -31,7 +32,8 @@ GRACE_S = 10
 
 @dataclass(frozen=True, slots=True)
 class Serving:
-    """How it is served: bind address and port, the names it answers to, TLS, named proxies, processes."""
+    """How it is served: bind address and port, the names it answers to, TLS, named proxies, processes; the port for
+    ballots (0: they are answered where everything is)."""
 
     bind: str
     port: int
@@ -40,6 +42,7 @@ class Serving:
     proxies: str
     workers: int
     demo: bool
+    ballot_port: int = 0
 
     @property
     def addresses(self) -> list[str]:
@@ -47,6 +50,11 @@ class Serving:
         scheme = "https" if self.tls else "http"
         port = "" if self.tls == "proxy" else f":{self.port}"
         return [f"{scheme}://{h}{port}" for h in self.hosts]
+
+    @property
+    def ballots_at(self) -> str:
+        """Where ballots are answered; empty where that is the kitchen's own address."""
+        return f"http://{self.hosts[0]}:{self.ballot_port}" if self.ballot_port else ""
 
 
 def serving(env: Mapping[str, str], own: Sequence[str], cores: int) -> Serving:
@@ -65,11 +73,14 @@ def serving(env: Mapping[str, str], own: Sequence[str], cores: int) -> Serving:
                          "kitchen of your own with `make kitchen` to serve a team.")  # fmt: skip
     named = tuple(env.get("TARTE_HOSTS", "").split())
     reached = tuple(own) if bind in ANYWHERE else () if at.is_loopback else (bind,)
+    port = _whole(env, "TARTE_PORT", 8000, 1, 65535)
+    # Without TLS, or with a proxy's, guests' phones reach the kitchen's own address as well.
+    ballots = _whole(env, "TARTE_BALLOT_PORT", min(port + 1, 65535) if tls == "own" else 0, 0, 65535)
     return Serving(
-        bind, _whole(env, "TARTE_PORT", 8000, 1, 65535),
+        bind, port,
         (*named, *reached, *(() if named and tls == "proxy" else ("127.0.0.1", "localhost"))), tls,
         env.get("TARTE_PROXIES", "").replace(" ", ","),
-        _whole(env, "TARTE_WORKERS", 1 if demo else min(max(cores, 1), MOST_WORKERS), 1, 32), demo,
+        _whole(env, "TARTE_WORKERS", 1 if demo else min(max(cores, 1), MOST_WORKERS), 1, 32), demo, ballots,
     )  # fmt: skip
 
 
@@ -120,6 +131,8 @@ def command(how: Serving, tls: Certificates | None) -> list[str]:
 def welcome(how: Serving, tls: Certificates | None) -> str:
     """What is printed: addresses, a code to photograph with a tablet, and how to trust the certificate."""
     lines = ["", f"Tarte is on {how.addresses[0]}  (Ctrl+C stops it; what you enter is kept)"]
+    if how.ballots_at:
+        lines.append(f"panels' ballots, for guests' phones: {how.ballots_at}/b/…")
     others = [a for a in how.addresses[1:] if a != how.addresses[0]]
     if others:
         lines.append(f"also on {', '.join(others)}")
@@ -151,8 +164,16 @@ def main() -> None:
     if not is_free(how):
         sys.exit(f"Something listens on port {how.port} already. Stop it, or set TARTE_PORT to another.")
     os.umask(0o077)
+    if how.ballot_port and not is_free(replace(how, port=how.ballot_port)):
+        sys.exit(f"Something listens on port {how.ballot_port}, which is to be the ballots'. Set TARTE_BALLOT_PORT.")
     tls = certificates(data / "tls", how.hosts, datetime.now(UTC), _kitchen(data)) if how.tls == "own" else None
     env = {**os.environ, "TARTE_HOSTS": " ".join(h for h in how.hosts if h not in ("127.0.0.1", "localhost"))}
+    if how.ballots_at:
+        env |= {
+            "TARTE_BALLOTS_AT": how.ballots_at,
+            "TARTE_BALLOT_PORT": str(how.ballot_port),
+            "TARTE_BALLOT_BIND": how.bind,
+        }
     sys.stdout.write(welcome(how, tls) + "\n")
     sys.stdout.flush()
     done = command(how, tls)

@@ -38,6 +38,9 @@ BACKUPS = Path(os.environ.get("TARTE_BACKUPS", DATA / "backups"))
 BACKUP_HOURS: float | None = _number("TARTE_BACKUP_HOURS", 24.0) or None
 BACKUP_KEEP = int(_number("TARTE_BACKUP_KEEP", 14.0))
 
+#: Where tasters reach their ballots, where that is another listener than the kitchen's own (tarte/serve.py says it).
+BALLOTS_AT = os.environ.get("TARTE_BALLOTS_AT", "")
+
 DEBUG = os.environ.get("TARTE_DEBUG") == "1"
 DEMO = os.environ.get("TARTE_DEMO") == "1"
 DEMO_COOK = "demo"
@@ -117,6 +120,8 @@ AXES_VERBOSE = False
 #: own: this server speaks TLS itself; proxy: one in front does.
 TLS = os.environ.get("TARTE_TLS", "") in ("own", "proxy")
 SESSION_COOKIE_SECURE = CSRF_COOKIE_SECURE = SECURE_SSL_REDIRECT = TLS
+# Guests' phones don't trust the kitchen's own certificate: a ballot, which holds nothing personal, goes without.
+SECURE_REDIRECT_EXEMPT = [r"^b/"]
 # An hour: a browser that was once here by TLS does not come back without; a lost certificate does not lock it out long.
 SECURE_HSTS_SECONDS = 3600 if TLS else 0
 # A kitchen's names are its own network's: nothing to say of names below them, nor to any browser's built-in list.

@@ -22,12 +22,13 @@ Whole = np.ndarray[Any, np.dtype[np.int_]]
 
 @dataclass(frozen=True, slots=True)
 class SampleMean:
-    """A sample's mean with its 95 % range, of so many figures. letters: samples that share one can't be told apart."""
+    """A sample's mean of so many figures, with its 95 % range (None where one figure can't say). letters: samples that
+    share one can't be told apart."""
 
     sample: int
     mean: float
-    low: float
-    high: float
+    low: float | None
+    high: float | None
     count: int
     letters: str
 
@@ -83,17 +84,8 @@ def compared(taster: Sequence[int], sample: Sequence[int], value: Sequence[float
     middle = float(np.mean(fit[:a]))
     p = float(f.sf(between / error, k - 1, freedom)) if error > 0 else (0.0 if between > 0 else 1.0)
     pairs = _pairs(samples, np.asarray(effects, float), np.asarray(cov, float), freedom)
-    # A mean's own range counts tasters as drawn from others like them.
-    ranges = t.ppf(1 - ALPHA / 2, freedom)
-    own = _own_sd(y, which)
     letters = _letters(k, {(x.first, x.second) for x in pairs if x.p < ALPHA}, effects, samples)
-    means = tuple(
-        SampleMean(
-            int(s), middle + float(effects[i]), middle + float(effects[i]) - ranges * own[i],
-            middle + float(effects[i]) + ranges * own[i], int((which == i).sum()), letters[i],
-        )
-        for i, s in enumerate(samples)
-    )  # fmt: skip
+    means = tuple(_mean(int(s), middle + float(effects[i]), y[which == i], letters[i]) for i, s in enumerate(samples))
     return Compared(means, pairs, p, error**0.5)
 
 
@@ -174,13 +166,13 @@ def _tail(size: float, k: int, freedom: float) -> float:
     return float(studentized_range.sf(2**0.5 * size, k, freedom))
 
 
-def _own_sd(y: Array, which: Whole) -> list[float]:
-    """The standard error of each sample's mean, over tasters."""
-    found = []
-    for i in range(int(which.max()) + 1):
-        mine = y[which == i]
-        found.append(float(np.std(mine, ddof=1)) / len(mine) ** 0.5 if len(mine) > 1 else float("inf"))
-    return found
+def _mean(sample: int, mean: float, figures: Array, letters: str) -> SampleMean:
+    """A mean with its own range, which counts tasters as drawn from others like them."""
+    n = len(figures)
+    if n < 2:
+        return SampleMean(sample, mean, None, None, n, letters)
+    half = float(t.ppf(1 - ALPHA / 2, n - 1) * np.std(figures, ddof=1) / n**0.5)
+    return SampleMean(sample, mean, mean - half, mean + half, n, letters)
 
 
 def _means_by(group: Whole, y: Array) -> Array:
@@ -188,15 +180,7 @@ def _means_by(group: Whole, y: Array) -> Array:
 
 
 def _plain(samples: Whole, which: Whole, y: Array) -> tuple[SampleMean, ...]:
-    found = []
-    for i, s in enumerate(samples):
-        mine = y[which == i]
-        half = float("inf")
-        if len(mine) > 1:
-            half = float(t.ppf(1 - ALPHA / 2, len(mine) - 1) * np.std(mine, ddof=1) / len(mine) ** 0.5)
-        middle = float(mine.mean())
-        found.append(SampleMean(int(s), middle, middle - half, middle + half, len(mine), "a"))
-    return tuple(found)
+    return tuple(_mean(int(s), float(y[which == i].mean()), y[which == i], "a") for i, s in enumerate(samples))
 
 
 def _letters(k: int, apart: set[tuple[int, int]], values: Array, samples: Whole) -> list[str]:

@@ -182,7 +182,8 @@ def _apart_words(names: Sequence[str], s: ScaleOutcome, wins: str, *, lower_wins
     order = sorted(s.means, key=lambda m: m.mean if lower_wins else -m.mean)
     best = order[0]
     if len(order) == 1:
-        return f"{names[best.sample]}: {best.mean:.1f} {s.unit} ({best.low:.1f} to {best.high:.1f})."
+        span = "" if best.low is None or best.high is None else f" ({best.low:.1f} to {best.high:.1f})"
+        return f"{names[best.sample]}: {best.mean:.1f} {s.unit}{span}."
     if s.p is None:
         return "One taster can't show a difference: too few answers."
     if s.p >= ALPHA:

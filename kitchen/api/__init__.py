@@ -23,6 +23,8 @@ from kitchen.api.larder import routes as larder
 from kitchen.api.learning import routes as learning
 from kitchen.api.next_steps import routes as next_steps
 from kitchen.api.ovens import routes as ovens
+from kitchen.api.panels import prints as panel_prints
+from kitchen.api.panels import routes as panels
 from kitchen.api.pantry import routes as pantry
 from kitchen.api.parser import OneMeaning
 from kitchen.api.people import routes as people
@@ -62,6 +64,9 @@ ROUTERS: tuple[tuple[str, Router], ...] = (
     ("/doughs", bakes_compared.router),
     ("/doughs", series.dough_router),
     ("/series", series.router),
+    ("/doughs", panels.dough_router),
+    ("/panels", panels.router),
+    ("/panels", panel_prints.router),
     ("/swaps", swaps.router),
     ("/doughs", plan.dough_router),
     ("/plans", plan.router),

@@ -89,6 +89,8 @@ TABLES: tuple[Table, ...] = (
     _whole("stored_moves", kept.StoredMove),
     _whole("runs", kept.Run),
     _whole("run_entries", kept.RunEntry),
+    _whole("panels", kept.Panel),
+    _whole("ballots", kept.Ballot),
     _whole("events", kept.Event),
 )
 #: Models that are left out on purpose, with the reason above.

@@ -14,6 +14,7 @@ from kitchen.models.learning import Calibration
 from kitchen.models.lot import Lot
 from kitchen.models.machines import Cold, Mixer, Scale, ScaleCheck
 from kitchen.models.oven import Oven, OvenTray
+from kitchen.models.panel import Ballot, Panel
 from kitchen.models.pantry import OwnIngredient
 from kitchen.models.people import Invite, Member
 from kitchen.models.photo import Photo
@@ -25,6 +26,7 @@ from kitchen.models.supplier import SupplierLabel
 
 __all__ = [
     "Bake",
+    "Ballot",
     "Batch",
     "ButterOut",
     "ButterReading",
@@ -48,6 +50,7 @@ __all__ = [
     "Oven",
     "OvenTray",
     "OwnIngredient",
+    "Panel",
     "Photo",
     "Plan",
     "RecipeSource",

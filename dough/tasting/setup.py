@@ -1,0 +1,103 @@
+"""A panel before anyone tastes: what has to be said of it, what is refused, and what is only worth minding."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from dough.facts.errors import EntryError, EntryErrors
+from dough.judgement.trials.scales import SCALES
+from dough.tasting.questions import Question
+
+#: Ages that still compare, hours (practice, M): fresh ones within half an hour, older ones within two.
+FRESH_H, FRESH_APART_H, OLD_APART_H = 12.0, 0.5, 2.0
+#: Usual temperature at the table, °C, and how far it may be off before it is told (practice, M).
+TABLE_C = (20.0, 24.0)
+#: Red or dim light hides differences of shade only up to this, L* (practice, M).
+HIDES_L = 5.0
+MASKS = {
+    "none": "nothing hidden: they see what they taste",
+    "red": f"dim red light: hides a shade up to {HIDES_L:.0f} L* apart, no more",
+    "crumb": "puréed to crumb in cups: hides shape, shade and bite",
+    "closed": "eyes closed: hides all that is seen; someone hands the pieces over",
+}
+SCALE_KEYS = tuple(s.key for s in SCALES)
+
+
+@dataclass(frozen=True, slots=True)
+class SampleSaid:
+    """A sample as the cook says it: its name, its age at the table in hours (None: not known), and whether it is one of
+    this kitchen's bakes or versions (else its allergens must be told in words)."""
+
+    name: str
+    age_h: float | None
+    ours: bool
+    holds: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class PanelSaid:
+    """What the cook says of a panel."""
+
+    samples: tuple[SampleSaid, ...]
+    tasters: int
+    scales: tuple[str, ...] = ()
+    attribute: str = ""
+    serve_c: float | None = None
+    mask: str = "none"
+    ages_differ: str = ""
+
+
+def minded(question: Question, said: PanelSaid) -> tuple[str, ...]:
+    """What is worth minding. Raises EntryErrors for what can't be: each says what to do."""
+    wrong = _wrong(question, said)
+    if wrong:
+        raise EntryErrors(wrong)
+    notes = []
+    if said.ages_differ:
+        notes.append(f"Ages differ ({said.ages_differ}): what is found may be age and not the dough.")
+    if any(s.age_h is None for s in said.samples):
+        notes.append("An age is not known: fresh and day-old cookies don't compare.")
+    if said.serve_c is not None and not TABLE_C[0] <= said.serve_c <= TABLE_C[1]:
+        notes.append(f"Usual at the table is {TABLE_C[0]:.0f} to {TABLE_C[1]:.0f} °C; all samples at the same.")
+    notes.append("Pieces from middle rows, none from the first or last of a tray; water and a plain cracker between.")
+    return tuple(notes)
+
+
+def _wrong(question: Question, said: PanelSaid) -> list[EntryError]:
+    wrong = []
+    names = [s.name.strip() for s in said.samples]
+    if any(not n or len(n) > 60 for n in names) or len(set(names)) != len(names):
+        wrong.append(EntryError("samples", "Give each sample a name of its own, up to 60 characters."))
+    if not question.fewest <= len(names) <= question.most:
+        span = f"{question.fewest} to {question.most}" if question.fewest < question.most else str(question.most)
+        wrong.append(EntryError("samples", f"This question takes {span} samples; there are {len(names)}."))
+    if any(not s.ours and not s.holds.strip() for s in said.samples):
+        wrong.append(
+            EntryError("samples", "Say which allergens a sample from elsewhere holds, or “none by its label”.")
+        )
+    if question.by_scales and (not said.scales or not set(said.scales) <= set(SCALE_KEYS)):
+        wrong.append(EntryError("scales", "Choose one scale or more; the first is the one that is asked first."))
+    if question.about == "attribute" and not said.attribute.strip():
+        wrong.append(EntryError("attribute", "Name the attribute: crunch, sweetness, butter, salt."))
+    if said.mask not in MASKS:
+        wrong.append(EntryError("mask", "Say what is hidden: nothing, dim red light, crumb, or eyes closed."))
+    ages = [s.age_h for s in said.samples if s.age_h is not None]
+    if ages:
+        apart = max(ages) - min(ages)
+        most = FRESH_APART_H if min(ages) < FRESH_H else OLD_APART_H
+        if apart > most and not said.ages_differ.strip():
+            wrong.append(
+                EntryError(
+                    "samples",
+                    f"Ages are {apart:g} h apart; up to {most:g} h compares. Bake them together, or say why.",
+                )
+            )
+    return wrong
+
+
+def most_pieces(question: Question, samples: Sequence[object]) -> int:
+    """How many pieces a taster gets."""
+    if question.test is not None:
+        return question.test.pieces
+    return min(len(samples), question.sitting)

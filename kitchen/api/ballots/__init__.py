@@ -1,0 +1,1 @@
+"""Ballots on tasters' phones: by a link alone, without a session."""

@@ -1,0 +1,198 @@
+"""A panel on paper, and what came out of it as files."""
+
+from __future__ import annotations
+
+import csv
+import io
+import json
+from typing import Literal
+
+from django.http import HttpRequest, HttpResponse
+from django.utils import timezone
+from ninja import Router
+
+from dough.facts.errors import EntryError
+from dough.judgement.trials.scales import SCALES
+from dough.tasting.questions import LIKE_THE_TARGET, LIKENESS, LIKING, NINE, RIGHT, Question
+from dough.tasting.serving import TARGET
+from kitchen.actions.base import require
+from kitchen.actions.panels import PrintKey
+from kitchen.actions.rights import Right
+from kitchen.api.errors import PROBLEMS
+from kitchen.models import Panel
+from kitchen.prints.panel_sheets import (
+    PaperBallot,
+    PlateSheet,
+    ballots_pdf,
+    code_labels_pdf,
+    plating_pdf,
+    serving_pdf,
+)
+from kitchen.reading.panels import (
+    answers_of,
+    may_be_told,
+    panel_for_reading,
+    plate_of,
+    question_of,
+    said_of,
+)
+
+router = Router(tags=["panels"])
+FORMAT, VERSION = "tarte-panel", 1
+
+
+@router.get("/{panel_id}/labels.pdf", response={200: None, **PROBLEMS})
+def code_labels(
+    request: HttpRequest, panel_id: int, sheet: Literal["24", "21", "14", "8"] = "24", key: bool = False
+) -> HttpResponse:
+    """Labels with codes; with the key sample by sample, for whoever plates."""
+    p = _opened(request, panel_id)
+    if key:
+        PrintKey(actor=request.user, now=timezone.now(), panel_id=panel_id).execute()
+    return _pdf(code_labels_pdf(_plates(p), sheet, key=key), "codes")
+
+
+@router.get("/{panel_id}/plating.pdf", response={200: None, **PROBLEMS})
+def plating(request: HttpRequest, panel_id: int) -> HttpResponse:
+    """Which code is which sample: for whoever plates. The journal tells who printed it."""
+    p = _opened(request, panel_id)
+    PrintKey(actor=request.user, now=timezone.now(), panel_id=panel_id).execute()
+    holds = list(zip([s.name for s in said_of(p).samples], p.holds, strict=True))
+    return _pdf(plating_pdf(p.name, _plates(p), holds), "plating")
+
+
+@router.get("/{panel_id}/serving.pdf", response={200: None, **PROBLEMS})
+def serving(request: HttpRequest, panel_id: int) -> HttpResponse:
+    """Plates and codes for who serves."""
+    p = _opened(request, panel_id)
+    said = said_of(p)
+    how = [
+        f"{'Half a cookie' if said.half else 'A whole cookie'} for each code"
+        + (f", at {said.serve_c:.0f} °C." if said.serve_c is not None else ", all at the same temperature."),
+        "Water and a plain cracker between, 45 to 60 s.",
+        *(["First a warm-up piece without a code, the same for everyone."] if said.warm_up else []),
+    ]
+    return _pdf(serving_pdf(p.name, _plates(p), how), "plates")
+
+
+@router.get("/{panel_id}/ballots.pdf", response={200: None, **PROBLEMS})
+def paper_ballots(request: HttpRequest, panel_id: int) -> HttpResponse:
+    """Ballots on paper."""
+    p = _opened(request, panel_id)
+    said, asked = said_of(p), question_of(p)
+    scales = scales_of(asked, tuple(said.scales))
+    made = [
+        PaperBallot(b.number, asked_words(asked, said.attribute), tuple(x.code for x in plate_of(p, b.number).pieces),
+                    tuple((label, points) for _, label, _, points in scales))
+        for b in p.ballots.all()
+    ]  # fmt: skip
+    return _pdf(ballots_pdf(p.name, "; ".join(dict.fromkeys(p.holds)), made), "ballots")
+
+
+@router.get("/{panel_id}/answers.csv", response={200: None, **PROBLEMS})
+def answers_csv(request: HttpRequest, panel_id: int) -> HttpResponse:
+    """Every answer, one row a figure, from which all that is said of the panel can be worked out again."""
+    p = _told(panel_id)
+    out = io.StringIO()
+    sheet = csv.writer(out)
+    sheet.writerow(["ballot", "place", "code", "sample", "question", "scale", "value"])
+    for row in _rows(p):
+        sheet.writerow([row[k] for k in ("ballot", "place", "code", "sample", "question", "scale", "value")])
+    return _file(out.getvalue(), "text/csv; charset=utf-8", "answers.csv")
+
+
+@router.get("/{panel_id}/answers.json", response={200: None, **PROBLEMS})
+def answers_json(request: HttpRequest, panel_id: int) -> HttpResponse:
+    """The same as JSON (docs/formats/panel.md)."""
+    p = _told(panel_id)
+    said = said_of(p)
+    document = {
+        "format": FORMAT, "version": VERSION, "name": p.name, "simulated": p.simulated, "question": said.question,
+        "attribute": said.attribute, "scales": said.scales, "samples": [s.name for s in said.samples],
+        "broken_open": p.broken_why or None, "answers": _rows(p),
+    }  # fmt: skip
+    return _file(json.dumps(document, ensure_ascii=False, indent=1), "application/json; charset=utf-8", "answers.json")
+
+
+def asked_words(asked: Question, attribute: str) -> str:
+    """What the taster is asked, the attribute named."""
+    return asked.asks.replace("of it", f"of this: {attribute}") if attribute else asked.asks
+
+
+def scales_of(asked: Question, scales: tuple[str, ...]) -> list[tuple[str, str, tuple[float, ...], tuple[str, ...]]]:
+    """Each figure that is asked for: its key, label, values and the words at them."""
+    found: list[tuple[str, str, tuple[float, ...], tuple[str, ...]]] = []
+    for key in asked.figures(scales):
+        if key == LIKING:
+            found.append((key, "Liking", tuple(float(n) for n in range(1, 10)), NINE))
+        elif key == LIKENESS:
+            found.append((key, "", (0.0, 25.0, 50.0, 75.0, 100.0), LIKE_THE_TARGET))
+        elif asked.key == "just-right":
+            label = next(s.label for s in SCALES if s.key == key)
+            found.append((key, label, (-2.0, -1.0, 0.0, 1.0, 2.0), RIGHT))
+        else:
+            scale = next(s for s in SCALES if s.key == key)
+            values = tuple(float(x.value) for x in scale.points)
+            found.append((key, scale.label, values, tuple(x.word for x in scale.points)))
+    return found
+
+
+def _rows(p: Panel) -> list[dict[str, object]]:
+    names = [s.name for s in said_of(p).samples]
+    found: list[dict[str, object]] = []
+    for a in answers_of(p):
+        r = a.reply
+        for place, piece in enumerate(a.serving.pieces, 1):
+            base = {
+                "ballot": a.taster, "place": place, "code": piece.code, "sample": names[piece.sample],
+                "question": question_of(p).key,
+            }  # fmt: skip
+            for scale, value in r.scores.get(piece.code, {}).items():
+                found.append({**base, "scale": scale, "value": value})
+            if r.choice is not None:
+                found.append({**base, "scale": "chosen", "value": int(r.choice == piece.code)})
+            if r.pair:
+                found.append({**base, "scale": "paired", "value": int(piece.code in r.pair)})
+            if r.order:
+                found.append({**base, "scale": "rank", "value": r.order.index(piece.code) + 1})
+    return found
+
+
+def _opened(request: HttpRequest, panel_id: int) -> Panel:
+    require(request.user, Right.RECORD)
+    p = panel_for_reading(panel_id)
+    if not p.plates:
+        raise EntryError("panel", "Open the panel first: codes are drawn by lot then.")
+    return p
+
+
+def _told(panel_id: int) -> Panel:
+    p = panel_for_reading(panel_id)
+    if not may_be_told(p, timezone.now()):
+        raise EntryError("panel", "Close the panel first: what came out is told then.")
+    return p
+
+
+def _plates(p: Panel) -> list[PlateSheet]:
+    names = [s.name for s in said_of(p).samples]
+    found = []
+    for n in range(1, len(p.plates) + 1):
+        plate = plate_of(p, n)
+        compare = "" if plate.compare is None else "the target" if plate.compare == TARGET else names[plate.compare]
+        found.append(
+            PlateSheet(n, tuple(x.code for x in plate.pieces), tuple(names[x.sample] for x in plate.pieces), compare)
+        )
+    return found
+
+
+def _pdf(data: bytes, name: str) -> HttpResponse:
+    answer = HttpResponse(data, content_type="application/pdf")
+    answer["Content-Disposition"] = f'inline; filename="{name}.pdf"'
+    answer["Cache-Control"] = "no-store"
+    return answer
+
+
+def _file(text: str, kind: str, name: str) -> HttpResponse:
+    answer = HttpResponse(text, content_type=kind)
+    answer["Content-Disposition"] = f'attachment; filename="{name}"'
+    return answer

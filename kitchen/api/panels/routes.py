@@ -1,0 +1,202 @@
+"""Panels for those who run them. Before one may be told, no answer here holds what a code stands for; the plating
+sheet does, as somebody has to fill the plates: who printed it is in the journal."""
+
+from __future__ import annotations
+
+import segno
+from django.conf import settings
+from django.http import HttpRequest
+from django.utils import timezone
+from ninja import Router, Status
+
+from dough.tasting.difference import TESTS, critical, needed
+from dough.tasting.questions import questions
+from dough.tasting.serving import TARGET
+from dough.tasting.setup import MASKS, SCALE_KEYS, minded
+from kitchen.actions.base import require
+from kitchen.actions.panels import (
+    BreakOpen,
+    ClosePanel,
+    EnterPaper,
+    FreeBallot,
+    MoreTasters,
+    OpenPanel,
+    SetUpPanel,
+)
+from kitchen.actions.rights import Right
+from kitchen.api.errors import PROBLEMS
+from kitchen.api.panels.schemas import (
+    BallotLinkOut,
+    BallotOut,
+    MaskOut,
+    MoreIn,
+    PanelBrief,
+    PanelIn,
+    PanelOut,
+    PanelQuestionsOut,
+    PaperIn,
+    PlateKeyOut,
+    TastersNeededOut,
+    WhyIn,
+)
+from kitchen.models import Ballot, Panel
+from kitchen.reading.doughs import MissingError, dough_for_reading, name_of
+from kitchen.reading.panels import (
+    came_out,
+    may_be_told,
+    panel_for_reading,
+    plate_of,
+    question_of,
+    said_of,
+    state_of,
+    token_of,
+    unevenness,
+)
+
+router = Router(tags=["panels"])
+dough_router = Router(tags=["panels"])
+
+
+@router.get("/questions", response={200: PanelQuestionsOut, **PROBLEMS})
+def panel_questions(request: HttpRequest) -> PanelQuestionsOut:
+    """What a panel can be asked."""
+    masks = [MaskOut(key=k, words=w) for k, w in MASKS.items()]
+    return PanelQuestionsOut(questions=list(questions().values()), masks=masks, scales=list(SCALE_KEYS))
+
+
+@router.get("/needed", response={200: TastersNeededOut, **PROBLEMS})
+def tasters_needed(request: HttpRequest, question: str, d: float = 1.5, tasters: int = 0) -> TastersNeededOut:
+    """How many tasters it takes, and of a number of tasters how many have to be right."""
+    test = TESTS.get("2-AFC" if question == "paired" else question)
+    if test is None or not 0.2 <= d <= 6.0:
+        return TastersNeededOut(least=None, always=None, critical=None)
+    found = needed(test, d)
+    wanted = critical(test, tasters, both=question == "paired") if 1 <= tasters <= 400 else None
+    return TastersNeededOut(
+        least=found.least if found else None, always=found.always if found else None, critical=wanted
+    )
+
+
+@dough_router.get("/{dough_id}/panels", response={200: list[PanelBrief], **PROBLEMS})
+def panels(request: HttpRequest, dough_id: int) -> list[PanelBrief]:
+    """A dough's panels, newest first."""
+    return [_brief(p) for p in Panel.objects.filter(dough=dough_for_reading(dough_id))]
+
+
+@dough_router.post("/{dough_id}/panels", response={201: PanelOut, **PROBLEMS})
+def set_up(request: HttpRequest, dough_id: int, payload: PanelIn) -> Status[PanelOut]:
+    """Set up a panel. The same key twice sets it up once."""
+    action = SetUpPanel(
+        actor=request.user, now=timezone.now(), dough_id=dough_id, key=payload.key, name=payload.name, said=payload.said
+    )
+    return Status(201, _told(action.execute()))
+
+
+@router.get("/{panel_id}", response={200: PanelOut, **PROBLEMS})
+def panel(request: HttpRequest, panel_id: int) -> PanelOut:
+    return _told(panel_for_reading(panel_id))
+
+
+@router.post("/{panel_id}/open", response={200: PanelOut, **PROBLEMS})
+def open_panel(request: HttpRequest, panel_id: int) -> PanelOut:
+    """Draw plates and codes by lot."""
+    return _told(OpenPanel(actor=request.user, now=timezone.now(), panel_id=panel_id).execute())
+
+
+@router.post("/{panel_id}/more", response={200: PanelOut, **PROBLEMS})
+def more_tasters(request: HttpRequest, panel_id: int, payload: MoreIn) -> PanelOut:
+    """Plates for tasters who come besides."""
+    return _told(MoreTasters(actor=request.user, now=timezone.now(), panel_id=panel_id, more=payload.more).execute())
+
+
+@router.post("/{panel_id}/close", response={200: PanelOut, **PROBLEMS})
+def close_panel(request: HttpRequest, panel_id: int) -> PanelOut:
+    """End it; what came out is told from here on."""
+    return _told(ClosePanel(actor=request.user, now=timezone.now(), panel_id=panel_id).execute())
+
+
+@router.post("/{panel_id}/break", response={200: PanelOut, **PROBLEMS})
+def break_panel(request: HttpRequest, panel_id: int, payload: WhyIn) -> PanelOut:
+    """Look before it is closed; that stays with it."""
+    return _told(BreakOpen(actor=request.user, now=timezone.now(), panel_id=panel_id, why=payload.why).execute())
+
+
+@router.get("/{panel_id}/ballots/{number}/link", response={200: BallotLinkOut, **PROBLEMS})
+def ballot_link(request: HttpRequest, panel_id: int, number: int) -> BallotLinkOut:
+    """Where a ballot is answered: for whoever hands it out."""
+    require(request.user, Right.RECORD)
+    return _link(request, _ballot(panel_for_reading(panel_id), number))
+
+
+@router.post("/{panel_id}/ballots/{number}/free", response={200: BallotLinkOut, **PROBLEMS})
+def free_ballot(request: HttpRequest, panel_id: int, number: int) -> BallotLinkOut:
+    """A new link; the old one is worthless."""
+    ballot = FreeBallot(actor=request.user, now=timezone.now(), panel_id=panel_id, number=number).execute()
+    return _link(request, ballot)
+
+
+@router.post("/{panel_id}/ballots/{number}/paper", response={200: PanelOut, **PROBLEMS})
+def enter_paper(request: HttpRequest, panel_id: int, number: int, payload: PaperIn) -> PanelOut:
+    """A paper ballot, entered by hand."""
+    EnterPaper(
+        actor=request.user, now=timezone.now(), panel_id=panel_id, number=number, nick=payload.nick,
+        reply=payload.reply,
+    ).execute()  # fmt: skip
+    return _told(panel_for_reading(panel_id))
+
+
+def _ballot(panel: Panel, number: int) -> Ballot:
+    found = panel.ballots.filter(number=number).first()
+    if found is None:
+        raise MissingError(f"There is no ballot {number}.")
+    return found
+
+
+def ballot_url(request: HttpRequest, ballot: Ballot) -> str:
+    """A ballot's address: on the listener for ballots where there is one, else here."""
+    base = settings.BALLOTS_AT or f"{request.scheme}://{request.get_host()}"
+    return f"{base}/b/{token_of(ballot)}"
+
+
+def _link(request: HttpRequest, ballot: Ballot) -> BallotLinkOut:
+    url = ballot_url(request, ballot)
+    return BallotLinkOut(url=url, code=segno.make(url, error="m").svg_data_uri(scale=4, dark="#1a2233"))
+
+
+def _brief(p: Panel) -> PanelBrief:
+    now = timezone.now()
+    told = may_be_told(p, now)
+    return PanelBrief(
+        id=p.pk, name=p.name, state=state_of(p, now), question=question_of(p).label, made_at=p.made_at,
+        answered=p.ballots.exclude(finished_at=None).filter(withdrawn_at=None).count(),
+        tasters=len(p.plates) or p.said["tasters"], simulated=p.simulated, answer=came_out(p).answer if told else "",
+    )  # fmt: skip
+
+
+def _told(p: Panel) -> PanelOut:
+    now = timezone.now()
+    said, asked, told = said_of(p), question_of(p), may_be_told(p, now)
+    rows = list(p.ballots.all())
+    names = [s.name for s in said.samples]
+    keys = []
+    if told:
+        for b in rows:
+            plate = plate_of(p, b.number)
+            compare = "" if plate.compare is None else "the target" if plate.compare == TARGET else names[plate.compare]
+            keys.append(PlateKeyOut(number=b.number, samples=[names[x.sample] for x in plate.pieces], compare=compare))
+    return PanelOut(
+        id=p.pk, dough_id=p.dough_id, name=p.name, state=state_of(p, now), simulated=p.simulated, said=said,
+        question=asked, holds=p.holds, minds=list(minded(asked, said.to_core())), uneven=unevenness(p),
+        opened_at=p.opened_at, ends_at=p.ends_at, closed_at=p.closed_at, broken_at=p.broken_at,
+        broken_why=p.broken_why, made_by=name_of(p.made_by), ballots=[_row(p, b) for b in rows],
+        answered=sum(b.finished_at is not None and b.withdrawn_at is None for b in rows),
+        outcome=came_out(p) if told else None, plates=keys,
+    )  # fmt: skip
+
+
+def _row(p: Panel, b: Ballot) -> BallotOut:
+    state = "withdrawn" if b.withdrawn_at else "finished" if b.finished_at else "begun" if b.agreed_at else "waiting"
+    return BallotOut(
+        number=b.number, codes=[x.code for x in plate_of(p, b.number).pieces], state=state, nick=b.nick,
+        came_by=b.came_by,
+    )  # fmt: skip

@@ -1,0 +1,86 @@
+"""A panel as it is set up, its plates, and a taster's reply: stored and sent in one shape."""
+
+from __future__ import annotations
+
+from typing import Literal
+
+from pydantic import Field
+
+from dough.tasting.replies import Reply
+from dough.tasting.serving import Piece, Serving
+from dough.tasting.setup import PanelSaid, SampleSaid
+from kitchen.documents.base import Strict
+
+
+class SampleDoc(Strict):
+    """A sample: a version of this dough (by number), or one from elsewhere with what it holds in words; its age at the
+    table in hours, empty where it is not known."""
+
+    name: str = Field(min_length=1, max_length=60)
+    version: int | None = Field(default=None, ge=1, le=100_000)
+    age_h: float | None = Field(default=None, ge=0, le=2000)
+    holds: str = Field(default="", max_length=300)
+
+
+class PanelDoc(Strict):
+    """What the cook says of a panel. alike_d is the difference below which samples count as alike."""
+
+    question: str = Field(max_length=20)
+    samples: list[SampleDoc] = Field(min_length=1, max_length=12)
+    tasters: int = Field(ge=1, le=400)
+    scales: list[str] = Field(default=[], max_length=12)
+    attribute: str = Field(default="", max_length=40)
+    serve_c: float | None = Field(default=None, ge=-30, le=100)
+    half: bool = False
+    mask: str = Field(default="none", max_length=10)
+    warm_up: bool = False
+    ages_differ: str = Field(default="", max_length=200)
+    alike_d: float = Field(default=1.0, ge=0.2, le=4.0)
+
+    def to_core(self) -> PanelSaid:
+        samples = tuple(SampleSaid(s.name, s.age_h, s.version is not None, s.holds) for s in self.samples)
+        return PanelSaid(
+            samples, self.tasters, tuple(self.scales), self.attribute, self.serve_c, self.mask, self.ages_differ
+        )
+
+
+class PieceDoc(Strict):
+    code: int
+    sample: int
+
+
+class PlateDoc(Strict):
+    """What is on a plate; compare is the sample that lies open, −1 for the target cookie."""
+
+    pieces: list[PieceDoc]
+    compare: int | None = None
+
+    @classmethod
+    def of(cls, s: Serving) -> PlateDoc:
+        return cls(pieces=[PieceDoc(code=p.code, sample=p.sample) for p in s.pieces], compare=s.compare)
+
+    def to_core(self) -> Serving:
+        return Serving(tuple(Piece(p.code, p.sample) for p in self.pieces), self.compare)
+
+
+class ReplyDoc(Strict):
+    """What a taster said: a choice, a pair, an order, or figures by code and scale."""
+
+    choice: int | None = Field(default=None, ge=100, le=999)
+    pair: list[int] = Field(default=[], max_length=2)
+    order: list[int] = Field(default=[], max_length=12)
+    scores: dict[str, dict[str, float]] = Field(default={}, max_length=12)
+    words: str = Field(default="", max_length=300)
+
+    def to_core(self) -> Reply:
+        scores = {int(c): dict(s) for c, s in self.scores.items() if c.isdigit()}
+        return Reply(self.choice, tuple(self.pair), tuple(self.order), scores, self.words.strip())
+
+    @classmethod
+    def of(cls, r: Reply) -> ReplyDoc:
+        scores = {str(c): dict(s) for c, s in r.scores.items()}
+        return cls(choice=r.choice, pair=list(r.pair), order=list(r.order), scores=scores, words=r.words)
+
+
+#: What can be done to a panel.
+Verb = Literal["open", "close", "break"]

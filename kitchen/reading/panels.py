@@ -1,0 +1,115 @@
+"""Panels as they stand: who has answered, what the samples hold, what came out once it may be told."""
+
+from __future__ import annotations
+
+import base64
+import hashlib
+import hmac
+from datetime import datetime
+
+from django.conf import settings
+
+from dough.accounts.needs.said import allergens_of
+from dough.facts.errors import EntryError
+from dough.tasting.outcome import Outcome, outcome
+from dough.tasting.questions import Question, question
+from dough.tasting.replies import Answer
+from dough.tasting.serving import uneven
+from kitchen.documents.draft import DraftDoc
+from kitchen.documents.panel import PanelDoc, PlateDoc, ReplyDoc
+from kitchen.models import Ballot, Dough, Panel, Version
+from kitchen.reading.doughs import MissingError
+from kitchen.reading.this_kitchen import readings
+
+MAC_CHARS = 32
+
+
+def panel_for_reading(panel_id: int) -> Panel:
+    """A panel of a dough that is not deleted. Raises MissingError."""
+    found = Panel.objects.filter(pk=panel_id, dough__deleted_at=None).select_related("dough", "made_by").first()
+    if found is None:
+        raise MissingError("There is no such panel.")
+    return found
+
+
+def state_of(panel: Panel, now: datetime) -> str:
+    """set up, open or closed; one whose time is over counts as closed."""
+    if panel.opened_at is None:
+        return "set up"
+    over = panel.closed_at is not None or (panel.ends_at is not None and panel.ends_at <= now)
+    return "closed" if over else "open"
+
+
+def said_of(panel: Panel) -> PanelDoc:
+    return PanelDoc.model_validate(panel.said)
+
+
+def question_of(panel: Panel) -> Question:
+    return question(panel.said["question"])
+
+
+def plate_of(panel: Panel, number: int) -> PlateDoc:
+    """What is on a plate. Raises EntryError where none was laid."""
+    if not 1 <= number <= len(panel.plates):
+        raise EntryError("number", f"There is no plate {number}.")
+    return PlateDoc.model_validate(panel.plates[number - 1])
+
+
+def holds_of(dough: Dough, said: PanelDoc) -> list[str]:
+    """What each sample holds, in words, with what is unread: told to tasters before they get a code."""
+    told = []
+    for s in said.samples:
+        if s.version is None:
+            told.append(s.holds.strip())
+            continue
+        version = Version.objects.filter(dough=dough, number=s.version).first()
+        if version is None:
+            raise EntryError("samples", f"There is no version {s.version} of this dough.")
+        lines = DraftDoc.model_validate(version.formula).to_core().formula.lines
+        held = allergens_of((x.ingredient for x in lines), readings())
+        told.append(", ".join(held) if held else "no allergen by recipe; labels decide")
+    return told
+
+
+def answers_of(panel: Panel) -> list[Answer]:
+    """All that was answered, by plate."""
+    rows = panel.ballots.exclude(finished_at=None).filter(withdrawn_at=None)
+    return [
+        Answer(b.number, plate_of(panel, b.number).to_core(), ReplyDoc.model_validate(b.reply).to_core()) for b in rows
+    ]
+
+
+def may_be_told(panel: Panel, now: datetime) -> bool:
+    """Whether what came out may be seen."""
+    return state_of(panel, now) == "closed" or panel.broken_at is not None
+
+
+def came_out(panel: Panel) -> Outcome:
+    """What a panel says."""
+    said = said_of(panel)
+    names = [s.name for s in said.samples]
+    return outcome(question_of(panel), names, answers_of(panel), tuple(said.scales), said.attribute, said.alike_d)
+
+
+def unevenness(panel: Panel) -> str:
+    """What is not balanced among the plates that were used, in words."""
+    plates = tuple(plate_of(panel, n + 1).to_core() for n in range(len(panel.plates)))
+    return uneven(question_of(panel), plates, len(said_of(panel).samples)) if plates else ""
+
+
+def token_of(ballot: Ballot) -> str:
+    """The secret part of a ballot's link; nowhere kept, made anew from the kitchen's key and the ballot's nonce."""
+    words = f"ballot {ballot.pk} {ballot.nonce}".encode()
+    mac = hmac.new(settings.SECRET_KEY.encode(), words, hashlib.sha256).digest()
+    return f"{ballot.pk}.{base64.urlsafe_b64encode(mac).decode()[:MAC_CHARS]}"
+
+
+def ballot_of(token: str) -> Ballot | None:
+    """The ballot a token opens; None for any other. Compared in constant time."""
+    ident = token.partition(".")[0]
+    if not ident.isascii() or not ident.isdigit() or len(ident) > 12:
+        return None
+    found = Ballot.objects.filter(pk=int(ident), panel__dough__deleted_at=None).select_related("panel__dough").first()
+    if found is None:
+        return None
+    return found if hmac.compare_digest(token_of(found), token) else None
