@@ -15,9 +15,10 @@ from typing import Any
 Receive = Callable[[], Awaitable[dict[str, Any]]]
 Send = Callable[[Mapping[str, Any]], Awaitable[None]]
 App = Callable[[dict[str, Any], Receive, Send], Awaitable[None]]
-#: Bytes: a dough's file, a picture with the form around it, anything else for the API, a ballot, and what any other address has
-#: no use for.
-FILE, PICTURE, DOCUMENT, BALLOT, NOTHING = 60_000_000, 15_100_000, 1_000_000, 20_000, 4_096
+#: Bytes: a dough's file, a picture with the form around it, anything else for the API, a ballot, and what any other
+#: address has no use for.
+FILE, PICTURE, DOCUMENT = 60_000_000, 15_100_000, 1_000_000
+BALLOT, NOTHING = 20_000, 4_096
 FILES = re.compile(r"/api/doughs/bring\Z")
 PICTURES = re.compile(r"/api/(?:doughs/\d+/photos|ovens/\d+/trays|recipes/pdf)\Z")
 #: Seconds between two parts of a body, and for the whole of it.

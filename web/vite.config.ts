@@ -24,7 +24,12 @@ export default defineConfig({
   },
   // Tests draw their boxes from the registry of quantities that the core reads.
   server: { proxy: { '/api': api }, fs: { allow: ['.', '../dough/data'] } },
-  build: { target: 'es2022', assetsInlineLimit: 0 },
+  // Ballots have a page of their own: guests' phones load nothing of the kitchen's screens.
+  build: {
+    target: 'es2022',
+    assetsInlineLimit: 0,
+    rolldownOptions: { input: { main: 'index.html', ballot: 'ballot.html' } },
+  },
   // One jsdom for all files of a worker: making one for each takes ten times as long as the tests.
   test: {
     // A slow machine is no failure.

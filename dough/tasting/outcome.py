@@ -12,7 +12,7 @@ from dough.facts.quantities import quantity
 from dough.tasting.difference import ALPHA, Reading, critical, needed, proportion, read, similar
 from dough.tasting.just_right import Penalty, penalties
 from dough.tasting.likings import Compared, PairDifference, SampleMean, compared, ranked
-from dough.tasting.questions import LIKENESS, LIKING, NINE, Question
+from dough.tasting.questions import LIKENESS, LIKING, NINE, PanelQuestion
 from dough.tasting.replies import Answer, is_right
 
 #: Bound of “alike” unless another is said: d' of 1 is what a keen taster meets two times in three (3-AFC; usual, M).
@@ -35,7 +35,7 @@ class ScaleOutcome:
 
 
 @dataclass(frozen=True, slots=True)
-class Outcome:
+class PanelOutcome:
     """answer is the sentence that comes first, sentences what follows. right, of and critical are of tests that count
     answers; looked_at is how many questions were tested here; minds is said of the panel and its tasters."""
 
@@ -53,12 +53,12 @@ class Outcome:
 
 
 def outcome(
-    question: Question, names: Sequence[str], answers: Sequence[Answer], scales: tuple[str, ...] = (),
+    question: PanelQuestion, names: Sequence[str], answers: Sequence[Answer], scales: tuple[str, ...] = (),
     attribute: str = "", alike_d: float = ALIKE_D,
-) -> Outcome:  # fmt: skip
+) -> PanelOutcome:  # fmt: skip
     """Read a panel. names are the samples' by number; scales those asked for; attribute what the tests by one name."""
     if not answers:
-        return Outcome("Nobody answered.", (), 0)
+        return PanelOutcome("Nobody answered.", (), 0)
     if question.test is not None:
         return _difference(question, names, answers, attribute, alike_d)
     if question.key == "paired":
@@ -68,7 +68,9 @@ def outcome(
     return _scales(question, names, answers, scales)
 
 
-def _difference(q: Question, names: Sequence[str], answers: Sequence[Answer], attribute: str, bound: float) -> Outcome:
+def _difference(
+    q: PanelQuestion, names: Sequence[str], answers: Sequence[Answer], attribute: str, bound: float
+) -> PanelOutcome:
     test = q.test
     assert test is not None
     n, right = len(answers), sum(is_right(q, a) for a in answers)
@@ -84,7 +86,7 @@ def _difference(q: Question, names: Sequence[str], answers: Sequence[Answer], at
     elif apart:
         first = f"{pair} are told apart: {right} of {n} were right."
     elif similar(test, n, right, bound=bound):
-        return Outcome(
+        return PanelOutcome(
             f"{pair} are alike: {right} of {n} were right, and a difference of d′ {bound:g} would have shown.",
             (f"Had it been as large, so few would have been right in at most 5 of 100 panels. {size}", by_chance),
             n, right, wanted, found, False,
@@ -96,7 +98,7 @@ def _difference(q: Question, names: Sequence[str], answers: Sequence[Answer], at
         size += more
     at = 100 * proportion(test, found.d)
     shares = f"A guess is right in {100 * test.guess:.0f} of 100; at d′ {found.d:.1f} it is {at:.0f}."
-    return Outcome(first, (size, by_chance, shares), n, right, wanted, found, apart)
+    return PanelOutcome(first, (size, by_chance, shares), n, right, wanted, found, apart)
 
 
 def _of_panels(p: float) -> str:
@@ -107,7 +109,7 @@ def _of_panels(p: float) -> str:
     return "fewer than 1 of 100,000 such panels"
 
 
-def _paired(names: Sequence[str], answers: Sequence[Answer]) -> Outcome:
+def _paired(names: Sequence[str], answers: Sequence[Answer]) -> PanelOutcome:
     second = sum(a.reply.choice is not None and a.serving.sample_of(a.reply.choice) == 1 for a in answers)
     n = len(answers)
     test = binomtest(second, n, 0.5)
@@ -124,17 +126,17 @@ def _paired(names: Sequence[str], answers: Sequence[Answer]) -> Outcome:
         first = f"{names[ahead]} is preferred: {count} of {n} chose it."
     else:
         first = f"No preference shown: {count} of {n} chose {names[ahead]}."
-    return Outcome(first, (share, chance), n, count, wanted, None, count >= wanted)
+    return PanelOutcome(first, (share, chance), n, count, wanted, None, count >= wanted)
 
 
-def _ranking(names: Sequence[str], answers: Sequence[Answer]) -> Outcome:
+def _ranking(names: Sequence[str], answers: Sequence[Answer]) -> PanelOutcome:
     table = []
     for a in answers:
         samples = [a.serving.sample_of(c) for c in a.reply.order]
         table.append([samples.index(s) + 1.0 for s in range(len(names))])
     found = ranked(table)
     scale = ScaleOutcome("rank", "Mean place", "", found.means, found.pairs, found.p, None)
-    return Outcome(
+    return PanelOutcome(
         _apart_words(names, scale, "is liked best", lower_wins=True),
         (f"If all were liked alike, places so far apart would be seen in {_of_panels(found.p)} (Friedman, "
          f"{found.statistic:.1f}).",),
@@ -142,7 +144,7 @@ def _ranking(names: Sequence[str], answers: Sequence[Answer]) -> Outcome:
     )  # fmt: skip
 
 
-def _scales(q: Question, names: Sequence[str], answers: Sequence[Answer], scales: tuple[str, ...]) -> Outcome:
+def _scales(q: PanelQuestion, names: Sequence[str], answers: Sequence[Answer], scales: tuple[str, ...]) -> PanelOutcome:
     found = []
     for key in q.figures(scales):
         rows = [
@@ -165,14 +167,14 @@ def _scales(q: Question, names: Sequence[str], answers: Sequence[Answer], scales
         p for key in scales if q.key == "just-right" for s in range(len(names)) for p in _fines(answers, s, key)
     )
     acts = [_fine_words(names, p) for p in fines if p.matters]
-    return Outcome(
+    return PanelOutcome(
         first, tuple(w for w in (*acts, _size_words(names, main), several) if w), len(answers), scales=tuple(found),
         penalties=fines, apart=None if main.p is None else main.p < ALPHA, looked_at=max(len(tested), 1),
         minds=_taster_checks(q, answers, main.scale),
     )  # fmt: skip
 
 
-def _scale_outcome(q: Question, key: str, c: Compared) -> ScaleOutcome:
+def _scale_outcome(q: PanelQuestion, key: str, c: Compared) -> ScaleOutcome:
     named = {LIKING: ("Liking", "of 9"), LIKENESS: ("Likeness", "of 100")}
     label, unit = named.get(key) or (quantity(key).label, "of 100" if q.key == "scales" else "from −2 to 2")
     return ScaleOutcome(key, label, unit, c.means, c.pairs, c.p, c.sd)
@@ -233,7 +235,7 @@ def _agreement(table: Sequence[Sequence[float]]) -> tuple[str, ...]:
     return (f"Tasters {word} (agreement {w:.2f} of 1).",)
 
 
-def _taster_checks(q: Question, answers: Sequence[Answer], key: str) -> tuple[str, ...]:
+def _taster_checks(q: PanelQuestion, answers: Sequence[Answer], key: str) -> tuple[str, ...]:
     """Kindly: who used little of the scale, and whose order went against everyone else's."""
     said = {a.taster: {a.serving.sample_of(c): s[key] for c, s in a.reply.scores.items() if key in s} for a in answers}
     if len(said) < FEW or max(map(len, said.values())) < 2:

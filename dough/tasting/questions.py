@@ -24,7 +24,7 @@ LIKING, LIKENESS = "liking", "likeness"
 
 
 @dataclass(frozen=True, slots=True)
-class Question:
+class PanelQuestion:
     """What is asked. about is difference, attribute, liking or description; says is for the cook, asks for the taster;
     fewest and most samples of a panel, and how many pieces a mouth takes in a sitting; both: either answer counts."""
 
@@ -56,10 +56,10 @@ class Question:
 
 
 @cache
-def questions() -> dict[str, Question]:
+def questions() -> dict[str, PanelQuestion]:
     """All of them, in the order in which they are offered."""
     return {
-        r["key"]: Question(
+        r["key"]: PanelQuestion(
             r["key"], r["label"], r["about"], r["says"], r["asks"], int(r["fewest"]), int(r["most"]), int(r["sitting"]),
             r["both"] == "yes",
         )
@@ -67,7 +67,7 @@ def questions() -> dict[str, Question]:
     }  # fmt: skip
 
 
-def question(key: str) -> Question:
+def question(key: str) -> PanelQuestion:
     """One of them. Raises EntryError."""
     found = questions().get(key)
     if found is None:

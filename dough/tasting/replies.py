@@ -10,7 +10,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass, field
 
 from dough.facts.errors import EntryError
-from dough.tasting.questions import LIKING, Question
+from dough.tasting.questions import LIKING, PanelQuestion
 from dough.tasting.serving import Serving
 
 #: The least and most of a figure, by question.
@@ -38,7 +38,7 @@ class Answer:
     reply: Reply
 
 
-def checked(question: Question, serving: Serving, reply: Reply, scales: tuple[str, ...] = ()) -> Reply:
+def checked(question: PanelQuestion, serving: Serving, reply: Reply, scales: tuple[str, ...] = ()) -> Reply:
     """The reply, if it answers all that was asked of this plate. Raises EntryError that says what is missing."""
     codes = {p.code for p in serving.pieces}
     if len(reply.words) > MOST_WORDS:
@@ -57,7 +57,7 @@ def checked(question: Question, serving: Serving, reply: Reply, scales: tuple[st
     return reply
 
 
-def _scored(question: Question, codes: set[int], reply: Reply, scales: tuple[str, ...]) -> None:
+def _scored(question: PanelQuestion, codes: set[int], reply: Reply, scales: tuple[str, ...]) -> None:
     low, high = SPANS[question.key]
     wanted = set(question.figures(scales))
     if set(reply.scores) != codes:
@@ -71,7 +71,7 @@ def _scored(question: Question, codes: set[int], reply: Reply, scales: tuple[str
                 raise EntryError("answer", f"{value:g} is not on the scale.")
 
 
-def is_right(question: Question, answer: Answer) -> bool:
+def is_right(question: PanelQuestion, answer: Answer) -> bool:
     """Whether a difference test was answered right; for which is liked, whether it was the second sample."""
     plate, reply = answer.serving, answer.reply
     if question.key == "tetrad":

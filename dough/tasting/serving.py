@@ -16,7 +16,7 @@ import numpy as np
 
 from dough.facts.errors import EntryError
 from dough.tasting.orders import codes, orders
-from dough.tasting.questions import Question
+from dough.tasting.questions import PanelQuestion
 
 K = TypeVar("K")
 MOST_TASTERS = 400
@@ -72,7 +72,7 @@ class Balance:
         return max(self.places, self.after, self.together, self.served) == 0
 
 
-def serve(question: Question, samples: int, tasters: int, rng: np.random.Generator) -> tuple[Serving, ...]:
+def serve(question: PanelQuestion, samples: int, tasters: int, rng: np.random.Generator) -> tuple[Serving, ...]:
     """A plate for each taster. Raises EntryError for a number of samples or tasters that can't be."""
     if not question.fewest <= samples <= question.most:
         span = f"{question.fewest}" if question.fewest == question.most else f"{question.fewest} to {question.most}"
@@ -95,7 +95,7 @@ def serve(question: Question, samples: int, tasters: int, rng: np.random.Generat
     return tuple(plates)
 
 
-def uneven(question: Question, servings: tuple[Serving, ...], samples: int) -> str:
+def uneven(question: PanelQuestion, servings: tuple[Serving, ...], samples: int) -> str:
     """What is not balanced, in words; empty where everything is."""
     if question.key in ARRANGED:
         rows = Counter((s.compare, *(p.sample for p in s.pieces)) for s in servings)
@@ -137,7 +137,7 @@ def _spread(counts: Counter[K], all_of: Iterable[K]) -> int:
     return max(found) - min(found) if found else 0
 
 
-def _rows(q: Question, samples: int, tasters: int, rng: np.random.Generator) -> list[tuple[int, ...]]:
+def _rows(q: PanelQuestion, samples: int, tasters: int, rng: np.random.Generator) -> list[tuple[int, ...]]:
     if q.key in ARRANGED:
         found: list[tuple[int, ...]] = []
         while len(found) < tasters:

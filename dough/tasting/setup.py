@@ -7,7 +7,7 @@ from dataclasses import dataclass
 
 from dough.facts.errors import EntryError, EntryErrors
 from dough.judgement.trials.scales import SCALES
-from dough.tasting.questions import Question
+from dough.tasting.questions import PanelQuestion
 
 #: Ages that still compare, hours (practice, M): fresh ones within half an hour, older ones within two.
 FRESH_H, FRESH_APART_H, OLD_APART_H = 12.0, 0.5, 2.0
@@ -48,7 +48,7 @@ class PanelSaid:
     ages_differ: str = ""
 
 
-def minded(question: Question, said: PanelSaid) -> tuple[str, ...]:
+def minded(question: PanelQuestion, said: PanelSaid) -> tuple[str, ...]:
     """What is worth minding. Raises EntryErrors for what can't be: each says what to do."""
     wrong = _wrong(question, said)
     if wrong:
@@ -64,7 +64,7 @@ def minded(question: Question, said: PanelSaid) -> tuple[str, ...]:
     return tuple(notes)
 
 
-def _wrong(question: Question, said: PanelSaid) -> list[EntryError]:
+def _wrong(question: PanelQuestion, said: PanelSaid) -> list[EntryError]:
     wrong = []
     names = [s.name.strip() for s in said.samples]
     if any(not n or len(n) > 60 for n in names) or len(set(names)) != len(names):
@@ -96,7 +96,7 @@ def _wrong(question: Question, said: PanelSaid) -> list[EntryError]:
     return wrong
 
 
-def most_pieces(question: Question, samples: Sequence[object]) -> int:
+def most_pieces(question: PanelQuestion, samples: Sequence[object]) -> int:
     """How many pieces a taster gets."""
     if question.test is not None:
         return question.test.pieces

@@ -11,7 +11,7 @@ from itertools import combinations
 
 import numpy as np
 
-from dough.tasting.questions import LIKING, Question
+from dough.tasting.questions import LIKING, PanelQuestion
 from dough.tasting.replies import Reply
 from dough.tasting.serving import Serving
 
@@ -20,7 +20,7 @@ FIGURES = {"nine-point": (6.0, 1.3, 1, 9), "scales": (50.0, 12.0, 0, 100), "alik
 
 
 def tasted(
-    question: Question, serving: Serving, strength: Sequence[float], rng: np.random.Generator,
+    question: PanelQuestion, serving: Serving, strength: Sequence[float], rng: np.random.Generator,
     scales: tuple[str, ...] = (), wanted: Mapping[str, float] | None = None,
 ) -> Reply:  # fmt: skip
     """One taster's reply. strength is each sample's, in sds; wanted is where just right lies on each scale (0)."""

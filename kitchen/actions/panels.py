@@ -57,11 +57,12 @@ class SetUpPanel(Action[Panel]):
 
 @dataclass(frozen=True, kw_only=True)
 class OpenPanel(Action[Panel]):
-    """Draw plates and codes by lot, and make a ballot for each taster."""
+    """Draw plates and codes by lot, and make a ballot for each taster. lot is what they are drawn by: None for chance."""
 
     right = Right.RECORD
 
     panel_id: int
+    lot: int | None = None
 
     def change(self, cook: User) -> Done[Panel] | Before[Panel]:
         panel = panel_for_reading(self.panel_id)
@@ -70,7 +71,7 @@ class OpenPanel(Action[Panel]):
         said = said_of(panel)
         panel.opened_at, panel.ends_at = self.now, self.now + timedelta(days=OPEN_DAYS)
         panel.save(update_fields=["opened_at", "ends_at"])
-        add_plates(panel, said.tasters)
+        add_plates(panel, said.tasters, self.lot)
         return Done(panel, panel, f"opened the panel {panel.name} to {said.tasters} tasters", panel.dough)
 
 
@@ -183,10 +184,11 @@ class EnterPaper(Action[Ballot]):
         return Done(ballot, ballot, f"entered paper ballot {ballot.number} of {panel.name}", panel.dough)
 
 
-def add_plates(panel: Panel, more: int) -> None:
+def add_plates(panel: Panel, more: int, lot: int | None = None) -> None:
     """Draw so many plates by lot, each with its ballot."""
     said = said_of(panel)
-    plates = serve(question_of(panel), len(said.samples), more, np.random.default_rng(secrets.randbits(64)))
+    rng = np.random.default_rng(secrets.randbits(64) if lot is None else lot)
+    plates = serve(question_of(panel), len(said.samples), more, rng)
     first = len(panel.plates) + 1
     panel.plates = [*panel.plates, *(PlateDoc.of(p).model_dump() for p in plates)]
     panel.save(update_fields=["plates"])

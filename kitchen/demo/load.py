@@ -21,6 +21,7 @@ from kitchen.actions.log_bake import BakeEntry, LogBake, NewBatch
 from kitchen.actions.plans import SavePlan
 from kitchen.actions.rights import MemberRole
 from kitchen.actions.save_draft import SaveDraft
+from kitchen.demo.panels import make_panels
 from kitchen.documents.draft import DraftDoc
 from kitchen.documents.plan import PlanDoc
 from kitchen.documents.target import TargetDoc
@@ -50,6 +51,7 @@ def load_demo(now: datetime) -> bool:
         for dough in data["doughs"]:
             _dough(dough, cooks, now, ids)
         _plans(data, cooks[0], now)
+        make_panels(data["panels"], list(Dough.objects.order_by("pk")), cooks[0], now)
     # What the bakes say of this kitchen is in force from the start: forecast and last bake agree at first sight.
     Calibrate(actor=cooks[0], now=now, left_out=(), seen=None, note="from the bakes so far").execute()
     return True

@@ -11,8 +11,8 @@ from django.conf import settings
 
 from dough.accounts.needs.said import allergens_of
 from dough.facts.errors import EntryError
-from dough.tasting.outcome import Outcome, outcome
-from dough.tasting.questions import Question, question
+from dough.tasting.outcome import PanelOutcome, outcome
+from dough.tasting.questions import PanelQuestion, question
 from dough.tasting.replies import Answer
 from dough.tasting.serving import uneven
 from kitchen.documents.draft import DraftDoc
@@ -44,7 +44,7 @@ def said_of(panel: Panel) -> PanelDoc:
     return PanelDoc.model_validate(panel.said)
 
 
-def question_of(panel: Panel) -> Question:
+def question_of(panel: Panel) -> PanelQuestion:
     return question(panel.said["question"])
 
 
@@ -84,7 +84,7 @@ def may_be_told(panel: Panel, now: datetime) -> bool:
     return state_of(panel, now) == "closed" or panel.broken_at is not None
 
 
-def came_out(panel: Panel) -> Outcome:
+def came_out(panel: Panel) -> PanelOutcome:
     """What a panel says."""
     said = said_of(panel)
     names = [s.name for s in said.samples]

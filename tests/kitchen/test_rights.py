@@ -72,6 +72,18 @@ WRITES: dict[str, Right] = {
     "POST /ovens/{oven_id}/trays/simulated": Right.RECORD,
     "PUT /ovens/{oven_id}/trays/{tray_id}": Right.RECORD,
     "POST /recipes/pdf": Right.DEVELOP,
+    "POST /doughs/{dough_id}/panels": Right.DEVELOP,
+    "POST /panels/{panel_id}/open": Right.RECORD,
+    "POST /panels/{panel_id}/more": Right.RECORD,
+    "POST /panels/{panel_id}/close": Right.RECORD,
+    "POST /panels/{panel_id}/break": Right.DEVELOP,
+    "GET /panels/{panel_id}/ballots/{number}/link": Right.RECORD,
+    "POST /panels/{panel_id}/ballots/{number}/free": Right.RECORD,
+    "POST /panels/{panel_id}/ballots/{number}/paper": Right.RECORD,
+    "GET /panels/{panel_id}/labels.pdf": Right.RECORD,
+    "GET /panels/{panel_id}/plating.pdf": Right.RECORD,
+    "GET /panels/{panel_id}/serving.pdf": Right.RECORD,
+    "GET /panels/{panel_id}/ballots.pdf": Right.RECORD,
     "POST /larder/{stored_id}/moves": Right.RECORD,
 }
 #: Open to whoever holds a secret, or a name and a password.

@@ -13,7 +13,7 @@ from ninja import Router
 
 from dough.facts.errors import EntryError
 from dough.judgement.trials.scales import SCALES
-from dough.tasting.questions import LIKE_THE_TARGET, LIKENESS, LIKING, NINE, RIGHT, Question
+from dough.tasting.questions import LIKE_THE_TARGET, LIKENESS, LIKING, NINE, RIGHT, PanelQuestion
 from dough.tasting.serving import TARGET
 from kitchen.actions.base import require
 from kitchen.actions.panels import PrintKey
@@ -39,6 +39,7 @@ from kitchen.reading.panels import (
 
 router = Router(tags=["panels"])
 FORMAT, VERSION = "tarte-panel", 1
+AskedScale = tuple[str, str, tuple[float, ...], tuple[str, ...]]
 
 
 @router.get("/{panel_id}/labels.pdf", response={200: None, **PROBLEMS})
@@ -114,14 +115,16 @@ def answers_json(request: HttpRequest, panel_id: int) -> HttpResponse:
     return _file(json.dumps(document, ensure_ascii=False, indent=1), "application/json; charset=utf-8", "answers.json")
 
 
-def asked_words(asked: Question, attribute: str) -> str:
+def asked_words(asked: PanelQuestion, attribute: str) -> str:
     """What the taster is asked, the attribute named."""
     return asked.asks.replace("of it", f"of this: {attribute}") if attribute else asked.asks
 
 
-def scales_of(asked: Question, scales: tuple[str, ...]) -> list[tuple[str, str, tuple[float, ...], tuple[str, ...]]]:
+def scales_of(
+    asked: PanelQuestion, scales: tuple[str, ...]
+) -> list[tuple[str, str, tuple[float, ...], tuple[str, ...]]]:
     """Each figure that is asked for: its key, label, values and the words at them."""
-    found: list[tuple[str, str, tuple[float, ...], tuple[str, ...]]] = []
+    found: list[AskedScale] = []
     for key in asked.figures(scales):
         if key == LIKING:
             found.append((key, "Liking", tuple(float(n) for n in range(1, 10)), NINE))

@@ -6,8 +6,8 @@ from datetime import datetime
 
 from pydantic import BaseModel, Field
 
-from dough.tasting.outcome import Outcome
-from dough.tasting.questions import Question
+from dough.tasting.outcome import PanelOutcome
+from dough.tasting.questions import PanelQuestion
 from kitchen.documents.base import Strict
 from kitchen.documents.panel import PanelDoc, ReplyDoc
 
@@ -22,7 +22,7 @@ class MaskOut(BaseModel):
 class PanelQuestionsOut(BaseModel):
     """What can be asked, and what can be hidden from the eye."""
 
-    questions: list[Question]
+    questions: list[PanelQuestion]
     masks: list[MaskOut]
     scales: list[str]
 
@@ -95,7 +95,7 @@ class PanelOut(BaseModel):
     state: str
     simulated: bool
     said: PanelDoc
-    question: Question
+    question: PanelQuestion
     holds: list[str]
     minds: list[str]
     uneven: str
@@ -107,7 +107,7 @@ class PanelOut(BaseModel):
     made_by: str
     ballots: list[BallotOut]
     answered: int
-    outcome: Outcome | None
+    outcome: PanelOutcome | None
     plates: list[PlateKeyOut]
 
 

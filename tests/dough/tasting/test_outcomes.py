@@ -10,7 +10,7 @@ from dough.facts.errors import EntryError
 from dough.tasting.difference import critical
 from dough.tasting.just_right import penalties
 from dough.tasting.likings import compared, ranked
-from dough.tasting.outcome import Outcome, outcome
+from dough.tasting.outcome import PanelOutcome, outcome
 from dough.tasting.questions import question, questions
 from dough.tasting.replies import Answer, Reply, checked, is_right
 from dough.tasting.serving import Piece, Serving, serve
@@ -87,7 +87,7 @@ def test_rankings_are_read_as_friedman_has_it_and_hold_their_size() -> None:
     assert np.mean(called) <= 0.07
 
 
-def sentence(key: str, right: int, of: int) -> Outcome:
+def sentence(key: str, right: int, of: int) -> PanelOutcome:
     """A triangle or pair with so many right answers."""
     q = question(key)
     answers = []

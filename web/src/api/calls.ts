@@ -364,4 +364,40 @@ export const api = {
     data(client.POST('/api/swaps/per-100g', ...init)),
   /** Every line that breaks a need with what could stand in for it, ranked, and the swaps as picked. */
   studySwaps: (...init: Init<'post', '/api/swaps/study'>) => data(client.POST('/api/swaps/study', ...init)),
+  /** What a panel can be asked, and what can be hidden from the eye. */
+  panelQuestions: (...init: Init<'get', '/api/panels/questions'>) =>
+    data(client.GET('/api/panels/questions', ...init)),
+  /** How many tasters it takes, and how many of them have to be right. */
+  tastersNeeded: (...init: Init<'get', '/api/panels/needed'>) =>
+    data(client.GET('/api/panels/needed', ...init)),
+  /** A dough's panels, newest first. */
+  panels: (...init: Init<'get', '/api/doughs/{dough_id}/panels'>) =>
+    data(client.GET('/api/doughs/{dough_id}/panels', ...init)),
+  /** Set up a panel. */
+  setUpPanel: (...init: Init<'post', '/api/doughs/{dough_id}/panels'>) =>
+    data(client.POST('/api/doughs/{dough_id}/panels', ...init)),
+  /** A panel as it stands; what came out once it may be told. */
+  panel: (...init: Init<'get', '/api/panels/{panel_id}'>) =>
+    data(client.GET('/api/panels/{panel_id}', ...init)),
+  /** Draw plates and codes by lot. */
+  openPanel: (...init: Init<'post', '/api/panels/{panel_id}/open'>) =>
+    data(client.POST('/api/panels/{panel_id}/open', ...init)),
+  /** Plates for tasters who come besides. */
+  moreTasters: (...init: Init<'post', '/api/panels/{panel_id}/more'>) =>
+    data(client.POST('/api/panels/{panel_id}/more', ...init)),
+  /** End a panel; what came out is told from here on. */
+  closePanel: (...init: Init<'post', '/api/panels/{panel_id}/close'>) =>
+    data(client.POST('/api/panels/{panel_id}/close', ...init)),
+  /** Look before it is closed; that stays with it. */
+  breakPanel: (...init: Init<'post', '/api/panels/{panel_id}/break'>) =>
+    data(client.POST('/api/panels/{panel_id}/break', ...init)),
+  /** Where a ballot is answered, and the same as a code to photograph. */
+  ballotLink: (...init: Init<'get', '/api/panels/{panel_id}/ballots/{number}/link'>) =>
+    data(client.GET('/api/panels/{panel_id}/ballots/{number}/link', ...init)),
+  /** A new link for a ballot; the old one is worthless. */
+  freeBallot: (...init: Init<'post', '/api/panels/{panel_id}/ballots/{number}/free'>) =>
+    data(client.POST('/api/panels/{panel_id}/ballots/{number}/free', ...init)),
+  /** Enter a paper ballot. */
+  enterPaper: (...init: Init<'post', '/api/panels/{panel_id}/ballots/{number}/paper'>) =>
+    data(client.POST('/api/panels/{panel_id}/ballots/{number}/paper', ...init)),
 }

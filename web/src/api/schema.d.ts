@@ -7113,46 +7113,6 @@ export interface components {
             /** Unit */
             unit: string;
         };
-        /**
-         * Outcome
-         * @description answer is the sentence that comes first, sentences what follows. right, of and critical are of tests that count
-         *     answers; looked_at is how many questions were tested here; minds is said of the panel and its tasters.
-         */
-        Outcome: {
-            /** Answer */
-            answer: string;
-            /** Apart */
-            apart?: boolean | null;
-            /** Critical */
-            critical?: number | null;
-            /**
-             * Looked At
-             * @default 1
-             */
-            looked_at?: number;
-            /**
-             * Minds
-             * @default []
-             */
-            minds?: string[];
-            /** Of */
-            of: number;
-            /**
-             * Penalties
-             * @default []
-             */
-            penalties?: components["schemas"]["Penalty"][];
-            reading?: components["schemas"]["Reading"] | null;
-            /** Right */
-            right?: number | null;
-            /**
-             * Scales
-             * @default []
-             */
-            scales?: components["schemas"]["ScaleOutcome"][];
-            /** Sentences */
-            sentences: string[];
-        };
         /** OutcomeOut */
         OutcomeOut: {
             bend: components["schemas"]["Effect"] | null;
@@ -7463,10 +7423,10 @@ export interface components {
             name: string;
             /** Opened At */
             opened_at: string | null;
-            outcome: components["schemas"]["Outcome"] | null;
+            outcome: components["schemas"]["PanelOutcome"] | null;
             /** Plates */
             plates: components["schemas"]["PlateKeyOut"][];
-            question: components["schemas"]["Question"];
+            question: components["schemas"]["PanelQuestion"];
             said: components["schemas"]["PanelDoc"];
             /** Simulated */
             simulated: boolean;
@@ -7476,6 +7436,71 @@ export interface components {
             uneven: string;
         };
         /**
+         * PanelOutcome
+         * @description answer is the sentence that comes first, sentences what follows. right, of and critical are of tests that count
+         *     answers; looked_at is how many questions were tested here; minds is said of the panel and its tasters.
+         */
+        PanelOutcome: {
+            /** Answer */
+            answer: string;
+            /** Apart */
+            apart?: boolean | null;
+            /** Critical */
+            critical?: number | null;
+            /**
+             * Looked At
+             * @default 1
+             */
+            looked_at?: number;
+            /**
+             * Minds
+             * @default []
+             */
+            minds?: string[];
+            /** Of */
+            of: number;
+            /**
+             * Penalties
+             * @default []
+             */
+            penalties?: components["schemas"]["Penalty"][];
+            reading?: components["schemas"]["Reading"] | null;
+            /** Right */
+            right?: number | null;
+            /**
+             * Scales
+             * @default []
+             */
+            scales?: components["schemas"]["ScaleOutcome"][];
+            /** Sentences */
+            sentences: string[];
+        };
+        /**
+         * PanelQuestion
+         * @description What is asked. about is difference, attribute, liking or description; says is for the cook, asks for the taster;
+         *     fewest and most samples of a panel, and how many pieces a mouth takes in a sitting; both: either answer counts.
+         */
+        PanelQuestion: {
+            /** About */
+            about: string;
+            /** Asks */
+            asks: string;
+            /** Both */
+            both: boolean;
+            /** Fewest */
+            fewest: number;
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Most */
+            most: number;
+            /** Says */
+            says: string;
+            /** Sitting */
+            sitting: number;
+        };
+        /**
          * PanelQuestionsOut
          * @description What can be asked, and what can be hidden from the eye.
          */
@@ -7483,7 +7508,7 @@ export interface components {
             /** Masks */
             masks: components["schemas"]["MaskOut"][];
             /** Questions */
-            questions: components["schemas"]["Question"][];
+            questions: components["schemas"]["PanelQuestion"][];
             /** Scales */
             scales: string[];
         };
@@ -8585,28 +8610,27 @@ export interface components {
         };
         /**
          * Question
-         * @description What is asked. about is difference, attribute, liking or description; says is for the cook, asks for the taster;
-         *     fewest and most samples of a panel, and how many pieces a mouth takes in a sitting; both: either answer counts.
+         * @description One question about a thing. quantity holds unit and bounds of a number; usual is what a new one starts with.
          */
         Question: {
-            /** About */
-            about: string;
-            /** Asks */
-            asks: string;
-            /** Both */
-            both: boolean;
-            /** Fewest */
-            fewest: number;
-            /** Key */
-            key: string;
+            /**
+             * Box
+             * @enum {string}
+             */
+            box: "words" | "number" | "choice" | "yes" | "date" | "ingredient";
+            /** Choices */
+            choices: components["schemas"]["Choice"][];
+            /** Hint */
+            hint: string;
             /** Label */
             label: string;
-            /** Most */
-            most: number;
-            /** Says */
-            says: string;
-            /** Sitting */
-            sitting: number;
+            /** Name */
+            name: string;
+            /** Needed */
+            needed: boolean;
+            quantity: components["schemas"]["Quantity"] | null;
+            /** Usual */
+            usual: string;
         };
         /** ReadIn */
         ReadIn: {

@@ -1,0 +1,296 @@
+"""Panels over the API: blind until they close, answered by link or on paper, and nothing counted twice."""
+
+from __future__ import annotations
+
+import csv
+import io
+import json
+from datetime import timedelta
+from typing import Any
+
+import pytest
+from django.test import Client
+from django.utils import timezone
+from pypdf import PdfReader
+
+from kitchen.api.ballots import views as ballots
+from kitchen.models import Ballot, Dough, Event, Panel
+from kitchen.reading.panels import plate_of, token_of
+from tests.conftest import send
+
+pytestmark = pytest.mark.django_db
+DEVICE = "phone-of-a-taster"
+
+
+@pytest.fixture(autouse=True)
+def fresh_limits() -> None:
+    ballots.by_link.__init__(ballots.OF_A_LINK)  # type: ignore[misc]
+    ballots.wrong.__init__(ballots.OF_WRONG_ONES)  # type: ignore[misc]
+
+
+def said(**changes: Any) -> dict[str, Any]:
+    samples = [
+        {"name": "Ours", "version": 1, "age_h": 3.0},
+        {"name": "From the shop", "age_h": 3.0, "holds": "wheat, milk"},
+    ]
+    return {"question": "triangle", "samples": samples, "tasters": 6, **changes}
+
+
+def make(client: Client, dough: Dough, key: str = "panel-key-1", **changes: Any) -> Any:
+    body = {"key": key, "name": "Does it show?", "said": said(**changes)}
+    return send(client, "post", f"/doughs/{dough.pk}/panels", body)
+
+
+@pytest.fixture
+def panel(client: Client, kept: Dough) -> Panel:
+    """An open triangle of six plates."""
+    made = make(client, kept)
+    assert made.status_code == 201, made.json()
+    opened = send(client, "post", f"/panels/{made.json()['id']}/open")
+    assert opened.status_code == 200, opened.json()
+    return Panel.objects.get(pk=made.json()["id"])
+
+
+def at(ballot: Ballot, call: str, body: dict[str, Any] | None = None, device: str = DEVICE) -> Any:
+    """A call of a taster, who is nobody to the kitchen."""
+    url = f"/b/{token_of(ballot)}/{call}"
+    if body is None:
+        return Client().get(url, headers={"X-Device": device})
+    return Client().post(url, json.dumps({"device": device, **body}), content_type="application/json")
+
+
+def begin(ballot: Ballot, device: str = DEVICE) -> Any:
+    return at(ballot, "begin", {"nick": "Blue spoon", "agrees": True}, device)
+
+
+def odd(panel: Panel, ballot: Ballot) -> int:
+    pieces = plate_of(panel, ballot.number).pieces
+    return next(p.code for p in pieces if sum(q.sample == p.sample for q in pieces) == 1)
+
+
+def answer(
+    panel: Panel, ballot: Ballot, code: int | None = None, key: str = "reply-key-1", device: str = DEVICE
+) -> Any:
+    return at(ballot, "answer", {"key": key, "reply": {"choice": code or odd(panel, ballot)}}, device)
+
+
+def test_a_triangle_from_set_up_to_the_sentence(client: Client, panel: Panel) -> None:
+    for n, ballot in enumerate(panel.ballots.all()):
+        assert begin(ballot).status_code == 200
+        wrong = next(p.code for p in plate_of(panel, ballot.number).pieces if p.code != odd(panel, ballot))
+        assert answer(panel, ballot, wrong if n == 0 else None).status_code == 200
+    closed = send(client, "post", f"/panels/{panel.pk}/close").json()
+    assert closed["state"] == "closed"
+    assert closed["outcome"]["answer"] == "Ours and From the shop are told apart: 5 of 6 were right."
+    assert sorted(closed["plates"][0]["samples"]) in (
+        ["From the shop", "From the shop", "Ours"],
+        ["From the shop", "Ours", "Ours"],
+    )
+    table = list(csv.DictReader(io.StringIO(client.get(f"/api/panels/{panel.pk}/answers.csv").content.decode())))
+    chosen = [row for row in table if row["scale"] == "chosen" and row["value"] == "1"]
+    assert len(chosen) == 6
+    document = client.get(f"/api/panels/{panel.pk}/answers.json").json()
+    assert (document["format"], len(document["answers"])) == ("tarte-panel", 18)
+
+
+def test_nothing_says_what_a_code_is_before_it_is_closed(client: Client, panel: Panel) -> None:
+    first = panel.ballots.all()[0]
+    begin(first)
+    answer(panel, first)
+    told = client.get(f"/api/panels/{panel.pk}").json()
+    assert (told["outcome"], told["plates"], told["answered"]) == (None, [], 1)
+    assert "sample" not in json.dumps(told["ballots"])
+    assert client.get(f"/api/doughs/{panel.dough_id}/panels").json()[0]["answer"] == ""
+    for name in ("answers.csv", "answers.json"):
+        refused = client.get(f"/api/panels/{panel.pk}/{name}")
+        assert refused.status_code == 422
+        assert "Close the panel first" in refused.json()["message"]
+
+
+def test_looking_before_it_closes_takes_a_reason_that_stays(client: Client, panel: Panel) -> None:
+    assert send(client, "post", f"/panels/{panel.pk}/break", {"why": " "}).status_code == 422
+    told = send(client, "post", f"/panels/{panel.pk}/break", {"why": "the oven failed"}).json()
+    assert told["outcome"]["of"] == 0
+    assert told["broken_why"] == "the oven failed"
+    assert Event.objects.filter(words__contains="broke open").count() == 1
+
+
+def test_a_taster_reads_what_the_samples_hold_before_any_code(panel: Panel) -> None:
+    ballot = panel.ballots.all()[0]
+    before = at(ballot, "look")
+    assert before.status_code == 200
+    assert {"wheat", "milk"} <= set(before.json()["holds"])
+    assert "codes" not in before.json()
+    assert at(ballot, "begin", {"nick": "x", "agrees": False}).status_code == 422
+    assert answer(panel, ballot).status_code == 422
+    begun = begin(ballot).json()
+    assert len(begun["codes"]) == 3
+    assert "sample" not in json.dumps(begun)
+    assert Ballot.objects.get(pk=ballot.pk).nick == "Blue spoon"
+
+
+def test_one_phone_at_a_time_and_an_answer_counts_once(client: Client, panel: Panel) -> None:
+    ballot = panel.ballots.all()[0]
+    begin(ballot)
+    assert at(ballot, "look", device="another-phone-1").status_code == 409
+    assert begin(ballot, "another-phone-1").status_code == 409
+    assert answer(panel, ballot).status_code == 200
+    assert answer(panel, ballot).status_code == 200
+    other = answer(panel, ballot, key="reply-key-2")
+    assert other.status_code == 409
+    assert "as it was sent first" in other.json()["message"]
+    assert client.get(f"/api/panels/{panel.pk}").json()["answered"] == 1
+
+
+def test_a_new_link_makes_the_old_one_worthless(client: Client, panel: Panel) -> None:
+    ballot = panel.ballots.all()[0]
+    begin(ballot)
+    old = token_of(ballot)
+    url = send(client, "post", f"/panels/{panel.pk}/ballots/1/free").json()["url"]
+    assert Client().get(f"/b/{old}/look").status_code == 404
+    assert url.endswith(f"/b/{token_of(Ballot.objects.get(pk=ballot.pk))}")
+    assert begin(Ballot.objects.get(pk=ballot.pk), "another-phone-1").status_code == 200
+
+
+def test_a_ballot_ends_with_its_panel(client: Client, panel: Panel) -> None:
+    ballot = panel.ballots.all()[0]
+    begin(ballot)
+    Panel.objects.filter(pk=panel.pk).update(ends_at=timezone.now() - timedelta(seconds=1))
+    late = answer(panel, ballot)
+    assert late.status_code == 422
+    assert "closed" in late.json()["message"]
+    assert client.get(f"/api/panels/{panel.pk}").json()["state"] == "closed"
+
+
+def test_a_taster_deletes_what_they_said(client: Client, panel: Panel) -> None:
+    ballot = panel.ballots.all()[0]
+    begin(ballot)
+    answer(panel, ballot)
+    assert at(ballot, "withdraw", {}, "another-phone-1").status_code == 409
+    assert at(ballot, "withdraw", {}).json()["state"] == "withdrawn"
+    row = Ballot.objects.get(pk=ballot.pk)
+    assert (row.reply, row.nick) == (None, "")
+    assert send(client, "post", f"/panels/{panel.pk}/close").json()["outcome"]["of"] == 0
+
+
+def test_a_ballots_link_reaches_nothing_else_and_sets_no_cookie(panel: Panel) -> None:
+    ballot = panel.ballots.all()[0]
+    stranger = Client()
+    answered = [stranger.get(f"/b/{token_of(ballot)}/look"), stranger.get(f"/b/{token_of(ballot)}")]
+    assert all(not a.cookies for a in answered)
+    token = token_of(ballot)
+    for path in (f"/api/panels/{panel.pk}", "/api/doughs", f"/api/panels/{panel.pk}/plating.pdf", f"/api/{token}"):
+        for headers in ({}, {"Authorization": f"Bearer {token}"}, {"X-Device": token}):
+            assert stranger.get(path, headers=headers).status_code in (401, 403, 404)
+
+
+@pytest.mark.parametrize("token", ["1.x", "x", "1", "999999.aaaa", "1." + "a" * 32, "½.a", "%00", "1.1.1"])
+def test_a_guessed_link_opens_nothing(panel: Panel, token: str) -> None:
+    assert Client().get(f"/b/{token}/look").status_code == 404
+
+
+def test_who_guesses_links_is_slowed_and_others_are_not(panel: Panel) -> None:
+    tries = [Client().get(f"/b/{n}.zzzz/look").status_code for n in range(ballots.OF_WRONG_ONES + 3)]
+    assert tries[0] == 404
+    assert tries[-1] == 429
+
+
+@pytest.mark.parametrize(
+    ("body", "status"),
+    [("", 422), ("{", 422), ("[]", 422), ('{"device": "x"}', 422), (json.dumps({"device": DEVICE, "key": "k" * 9, "reply": {"choice": 12}}), 422),
+     ("x" * 30_000, 422)],
+)  # fmt: skip
+def test_rubbish_on_a_ballot_is_refused_and_nothing_kept(panel: Panel, body: str, status: int) -> None:
+    ballot = panel.ballots.all()[0]
+    begin(ballot)
+    sent = Client().post(f"/b/{token_of(ballot)}/answer", body, content_type="application/json")
+    assert sent.status_code == status
+    assert Ballot.objects.get(pk=ballot.pk).finished_at is None
+    assert Client().get(f"/b/{token_of(ballot)}/answer").status_code == 405
+
+
+@pytest.mark.parametrize(
+    ("change", "says"),
+    [
+        ({"samples": [{"name": "A", "version": 1, "age_h": 2}, {"name": "B", "version": 1, "age_h": 20}]}, "h apart"),
+        ({"samples": [{"name": "A", "version": 1}, {"name": "A", "version": 1}]}, "name of its own"),
+        ({"samples": [{"name": "A", "version": 1}, {"name": "B"}]}, "which allergens"),
+        ({"samples": [{"name": "A", "version": 1}, {"name": "B", "version": 9}]}, "no version 9"),
+        ({"question": "2-AFC"}, "Name the attribute"),
+        ({"question": "scales"}, "Choose one scale"),
+        ({"question": "ranking"}, "3 to 6 samples"),
+        ({"question": "guess"}, "not a question"),
+        ({"mask": "dark"}, "what is hidden"),
+    ],
+)
+def test_a_set_up_that_cannot_be_says_what_to_do(
+    client: Client, kept: Dough, change: dict[str, Any], says: str
+) -> None:
+    refused = make(client, kept, **change)
+    assert refused.status_code == 422
+    assert says in json.dumps(refused.json())
+    assert Panel.objects.count() == 0
+
+
+def test_different_ages_can_be_meant_and_are_then_told(client: Client, kept: Dough) -> None:
+    samples = [{"name": "Fresh", "version": 1, "age_h": 2}, {"name": "Day old", "version": 1, "age_h": 26}]
+    made = make(client, kept, samples=samples, ages_differ="it is the question").json()
+    assert any("Ages differ" in m for m in made["minds"])
+    assert make(client, kept, samples=samples).json()["id"] == made["id"]
+
+
+def test_paper_comes_in_by_hand_once(client: Client, panel: Panel) -> None:
+    ballot = panel.ballots.all()[1]
+    body = {"nick": "Owl", "reply": {"choice": odd(panel, ballot)}}
+    entered = send(client, "post", f"/panels/{panel.pk}/ballots/2/paper", body)
+    assert entered.json()["answered"] == 1
+    assert send(client, "post", f"/panels/{panel.pk}/ballots/2/paper", body).status_code == 422
+    wrong = send(client, "post", f"/panels/{panel.pk}/ballots/3/paper", {"reply": {"choice": 100}})
+    assert wrong.status_code == 422
+    assert send(client, "post", f"/panels/{panel.pk}/ballots/99/paper", body).status_code == 404
+
+
+def test_more_tasters_get_plates_of_their_own(client: Client, panel: Panel) -> None:
+    more = send(client, "post", f"/panels/{panel.pk}/more", {"more": 2}).json()
+    assert [b["number"] for b in more["ballots"]] == list(range(1, 9))
+    assert "times more often" in more["uneven"]
+    send(client, "post", f"/panels/{panel.pk}/close")
+    assert send(client, "post", f"/panels/{panel.pk}/more", {"more": 1}).status_code == 422
+
+
+def text_of(answer: Any) -> str:
+    return "\n".join(page.extract_text() for page in PdfReader(io.BytesIO(answer.content)).pages)
+
+
+def test_on_paper_codes_are_all_there_and_only_the_plating_sheet_says_what_they_are(
+    client: Client, panel: Panel
+) -> None:
+    codes = {str(p.code) for n in range(1, 7) for p in plate_of(panel, n).pieces}
+    for name in ("serving.pdf", "labels.pdf", "ballots.pdf"):
+        said = text_of(client.get(f"/api/panels/{panel.pk}/{name}"))
+        assert all(c in said for c in codes), name
+        assert "From the shop" not in said
+    assert not Event.objects.filter(words__contains="printed what the codes").exists()
+    for name in ("plating.pdf", "labels.pdf?key=true"):
+        said = text_of(client.get(f"/api/panels/{panel.pk}/{name}"))
+        assert all(c in said for c in codes)
+        assert "From the shop" in said
+    assert Event.objects.filter(words__contains="printed what the codes").count() == 2
+
+
+def test_how_many_tasters_it_takes(client: Client) -> None:
+    asked = {"question": "triangle", "d": 1.5, "tasters": 24}
+    assert client.get("/api/panels/needed", asked).json() == {"least": 53, "always": 57, "critical": 13}
+    assert client.get("/api/panels/needed", {**asked, "question": "paired"}).json()["critical"] == 18
+    assert client.get("/api/panels/needed", {**asked, "question": "scales"}).json()["least"] is None
+
+
+def test_the_demo_has_a_closed_panel_of_made_up_tasters_and_an_open_one(db: None) -> None:
+    from kitchen.demo.load import load_demo
+
+    load_demo(timezone.now())
+    closed, opened = Panel.objects.order_by("id")
+    assert closed.simulated
+    assert closed.ballots.exclude(finished_at=None).count() == 24
+    assert closed.closed_at is not None
+    assert opened.closed_at is None
