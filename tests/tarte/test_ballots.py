@@ -30,7 +30,11 @@ def asked(path: str) -> tuple[list[Mapping[str, Any]], list[dict[str, Any]]]:
         return {"type": "http.request", "body": b""}
 
     scope = {"type": "http", "path": path, "headers": [(b"Cookie", b"sessionid=stolen"), (b"accept", b"*/*")]}
-    asyncio.run(only_ballots(app)(scope, receive, send))
+
+    async def call() -> None:
+        await only_ballots(app)(scope, receive, send)
+
+    asyncio.run(call())
     return sent, through
 
 

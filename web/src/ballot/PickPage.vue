@@ -42,7 +42,7 @@ function touch(code: number): void {
         @click="touch(c)"
       >
         <span class="figure">{{ c }}</span>
-        <span class="mark">{{ isOn(c) ? (ranks ? `${place(c)}.` : '✓') : '' }}</span>
+        <span class="mark" :aria-hidden="!ranks">{{ isOn(c) ? (ranks ? `${place(c)}.` : '✓') : '' }}</span>
       </button>
     </div>
   </div>

@@ -8,6 +8,15 @@ const props = defineProps<{ code: number; scale: ScaleAsked }>()
 const points = computed(() =>
   props.scale.values.map((v, n) => ({ v, word: props.scale.words[n] ?? String(v) })).reverse(),
 )
+
+/** Up and down go through the points, as among radio buttons. */
+function step(to: number, event: KeyboardEvent): void {
+  const point = points.value[to]
+  if (!point) return
+  value.value = point.v
+  const row = (event.currentTarget as Element).parentElement
+  ;(row?.children[to] as HTMLElement | undefined)?.focus()
+}
 </script>
 
 <template>
@@ -18,15 +27,18 @@ const points = computed(() =>
     </p>
     <div class="points" role="radiogroup" :aria-label="`${code} ${scale.label}`">
       <button
-        v-for="p in points"
+        v-for="(p, n) in points"
         :key="p.v"
         type="button"
         role="radio"
         :aria-checked="value === p.v"
+        :tabindex="value === p.v || (value === undefined && n === 0) ? 0 : -1"
+        @keydown.down.prevent="step(n + 1, $event)"
+        @keydown.up.prevent="step(n - 1, $event)"
         @click="value = p.v"
       >
         {{ p.word }}
-        <span class="mark">{{ value === p.v ? '✓' : '' }}</span>
+        <span class="mark" aria-hidden="true">{{ value === p.v ? '✓' : '' }}</span>
       </button>
     </div>
   </div>

@@ -71,6 +71,7 @@ export function useBallot(token: string, store: Storage = localStorage) {
   )
 
   function keep(): void {
+    if (told.value?.state === 'withdrawn') return
     try {
       store.setItem(`ballot ${token}`, JSON.stringify({ reply: reply.value, at: at.value, device, key }))
     } catch {
