@@ -16,7 +16,7 @@ from tarte.door import Receive, Send, guarded
 os.environ.setdefault("DJANGO_SETTINGS_MODULE", "tarte.settings")
 # The static files middleware streams files synchronously; under ASGI Django says so for every one of them.
 warnings.filterwarnings("ignore", message="StreamingHttpResponse must consume synchronous iterators")
-django_application = guarded(get_asgi_application())
+_django = get_asgi_application()
 log = logging.getLogger("tarte")
 
 
@@ -60,10 +60,12 @@ def _streams_end_at_a_signal() -> None:
 from dough.bake.batch import warm  # noqa: E402
 from kitchen.api.reference.routes import reference_out  # noqa: E402
 from kitchen.api.streams import ending  # noqa: E402
+from tarte.ballot_calls import ballot_calls  # noqa: E402
 from tarte.ballots import BallotListener  # noqa: E402
 from tarte.bench import Bench  # noqa: E402
 from tarte.keeper import Keeper  # noqa: E402
 
+django_application = guarded(ballot_calls(_django))
 warm()
 reference_out()
 # What is loaded by now stays: the collector need not walk the compiler's many objects between answers.

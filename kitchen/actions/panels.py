@@ -57,7 +57,7 @@ class SetUpPanel(Action[Panel]):
 
 @dataclass(frozen=True, kw_only=True)
 class OpenPanel(Action[Panel]):
-    """Draw plates and codes by lot, and make a ballot for each taster. lot is what they are drawn by: None for chance."""
+    """Draw plates and codes by lot, and make a ballot for each taster. lot is what they are drawn by; None: chance."""
 
     right = Right.RECORD
 

@@ -109,7 +109,7 @@ def ballot_of(token: str) -> Ballot | None:
     ident = token.partition(".")[0]
     if not ident.isascii() or not ident.isdigit() or len(ident) > 12:
         return None
-    found = Ballot.objects.filter(pk=int(ident), panel__dough__deleted_at=None).select_related("panel__dough").first()
+    found = Ballot.objects.filter(pk=int(ident), panel__dough__deleted_at=None).select_related("panel").first()
     if found is None:
         return None
     return found if hmac.compare_digest(token_of(found), token) else None

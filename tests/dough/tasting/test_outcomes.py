@@ -57,7 +57,8 @@ def test_likings_without_a_difference_are_called_different_in_one_of_twenty_and_
     for _ in range(600):
         who, which = np.repeat(np.arange(14), 2), np.tile([0, 1], 14)
         y = rng.normal(0, 1.5, 14)[who] + rng.normal(0, 1, 28)
-        none, some = compared(who, which, y), compared(who, which, y + true * which)
+        whose, of = who.tolist(), which.tolist()
+        none, some = compared(whose, of, y.tolist()), compared(whose, of, (y + true * which).tolist())
         assert none.p is not None
         called += none.p < 0.05
         held += some.pairs[0].low <= true <= some.pairs[0].high
