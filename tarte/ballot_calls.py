@@ -54,5 +54,5 @@ def _answered(request: ASGIRequest) -> HttpResponse:
         # A fault here must not lose what a phone holds: it is told to send again.
         log.exception("a ballot's call failed")
         connection.close()
-        said = {"code": "fault", "message": AGAIN, "fields": [], "theirs": None}
+        said: dict[str, object] = {"code": "fault", "message": AGAIN, "fields": [], "theirs": None}
         return JsonResponse(said, status=500)

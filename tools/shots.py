@@ -56,12 +56,6 @@ def paste_review(page: Page) -> None:
     page.get_by_text("Which flour?").wait_for()
 
 
-def versions(page: Page) -> None:
-    page.goto("/dough/1/versions")
-    page.get_by_label("First of the two").select_option("2")
-    page.get_by_text("4 things changed at once", exact=False).wait_for()
-
-
 def swaps(page: Page) -> None:
     page.goto("/dough/3/swaps")
     for need in ("no egg", "no milk"):
@@ -148,13 +142,6 @@ def plan_part(page: Page, dough: int, tab: str) -> None:
     page.get_by_role("tab", name=tab).click()
 
 
-def plan(page: Page) -> None:
-    plan_part(page, 3, "Portions")
-    page.get_by_text("formula times").wait_for()
-    page.get_by_label("divided").select_option("log")
-    page.get_by_text("mm long").wait_for()
-
-
 def trays(page: Page) -> None:
     plan_part(page, 4, "Trays")
     page.get_by_role("heading", name="Loads").wait_for()
@@ -166,15 +153,38 @@ def day(page: Page) -> None:
     page.get_by_role("group", name="Steps on their lanes").wait_for()
 
 
-def larder(page: Page) -> None:
-    page.goto("/larder")
-    page.get_by_text("use by").first.wait_for()
+def panel_set_up(page: Page) -> None:
+    """A question, its samples, and how many tasters it takes."""
+    page.goto("/dough/1/panels")
+    page.get_by_role("button", name="Set up a panel").click()
+    page.get_by_label("What is it about?").fill("Does the softer butter show?")
+    for n in (1, 2):
+        page.get_by_label(f"Sample {n}, hours from oven to table").fill("20")
+    page.get_by_text("have to be right").wait_for()
+
+
+def panel_result(page: Page) -> None:
+    """The demo's closed panel of made-up tasters."""
+    page.goto("/dough/1/panels")
+    page.get_by_label("Which panel").select_option(index=1)
+    page.get_by_text("needed at 5 %").first.wait_for()
+
+
+def ballot(page: Page) -> None:
+    """A ballot on a guest's phone."""
+    page.goto("/dough/1/panels")
+    url = page.locator(".url").inner_text()
+    page.set_viewport_size({"width": 390, "height": 800})
+    page.goto(url)
+    page.get_by_role("checkbox").check()
+    page.get_by_role("button", name="Begin").click()
+    page.get_by_role("radio", name="like very much", exact=True).first.click()
 
 
 VIEWS = (
-    kitchen, shelf, paste_review, target, formula, versions, bake_chart, results, butter, next_step, swaps,
-    learn, series, trays, day, larder, plan, bench_weigh,
-    bench_oven,
+    kitchen, shelf, paste_review, target, formula, bake_chart, results, butter, next_step, swaps,
+    learn, series, trays, day, panel_set_up, panel_result, bench_weigh,
+    bench_oven, ballot,
 )  # fmt: skip
 
 

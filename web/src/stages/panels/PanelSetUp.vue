@@ -72,7 +72,7 @@ function pickVersion(n: number, text: string): void {
 }
 const number = (text: string): number => typed(text) ?? NaN
 const { answer: needs } = useAsk(
-  () => [form.value.question, form.value.d, form.value.tasters],
+  () => [asked.value?.key, form.value.d, form.value.tasters],
   () => {
     const [d, tasters] = [number(form.value.d), number(form.value.tasters)]
     return asked.value && d > 0
