@@ -75,7 +75,7 @@ const told = computed(() => panel.value?.outcome != null)
 
 <style scoped>
 .which {
-  max-width: 320px;
+  max-width: 220px;
 }
 .body {
   padding: 8px 14px;
