@@ -3,16 +3,17 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import date
 
+from dough.bake.age import Eaten
 from dough.bake.contract import BakeCase
 from dough.bake.draft_setting import Setting
 from dough.bake.inputs import check_inputs
 from dough.bake.intake import NoCase, bake_inputs
 from dough.facts.errors import EntryErrors
 from dough.facts.styles import styles
-from dough.judgement.learning.logged import Logged, readings
+from dough.judgement.learning.logged import Logged, Reading, readings
 from dough.judgement.learning.reference import Reference, read_reference
 from dough.judgement.trials.measure import Measured
 from kitchen.documents.draft import DraftDoc
@@ -21,6 +22,7 @@ from kitchen.models import Bake, Calibration, Oven, Series, Tray
 from kitchen.reading.calibration import in_force, lesson_in_force
 from kitchen.reading.forecasts import case_of
 from kitchen.reading.kit import plain_kit
+from kitchen.reading.panel_scores import TastedVersion, tasted_versions
 from kitchen.reading.series_levels import Level, levels_of, style_of_series
 
 #: So many of the latest bakes are looked at: older ones tell of a kitchen that has changed, and each costs time.
@@ -60,6 +62,7 @@ def considered(left_out: set[Reference]) -> list[Considered]:
     )
     found = [_bake(b, left_out) for b in rows]
     found += [_level(s, x, left_out) for s in measured_series() for x in levels_of(s, style_of_series(s))]
+    found += [_tasted(x, left_out) for x in tasted_versions()]
     return sorted(found, key=lambda c: (c.baked_on, c.ident), reverse=True)[:MOST_BAKES]
 
 
@@ -85,6 +88,7 @@ def unlearned() -> int:
     latest = rows.order_by("-baked_on", "-id").values_list("baked_on", "pk", "measured")[:MOST_BAKES]
     found = [(day, Reference("bake", pk), bool(m.get("readings"))) for day, pk, m in latest]
     found += [(s.made_at.date(), x.ident, True) for s in measured_series() for x in levels_of(s, style_of_series(s))]
+    found += [(x.tasted_on, x.ident, True) for x in tasted_versions()]
     newest = sorted(found, reverse=True)[:MOST_BAKES]
     return sum(said and ident not in known for _, ident, said in newest)
 
@@ -115,13 +119,29 @@ def _level(series: Series, level: Level, left_out: set[Reference]) -> Considered
     )
 
 
+def _tasted(x: TastedVersion, left_out: set[Reference]) -> Considered:
+    """A version on a panel's scales: it teaches what its dough tastes like, nothing of ovens and trays."""
+    draft, dough = DraftDoc.model_validate(x.version.formula), x.version.dough
+    case = Setting.of(draft.to_core(), styles().get(dough.style), plain_kit(draft.to_core().process)).case()
+    if isinstance(case, BakeCase) and x.age_h is not None:
+        case = replace(case, eaten=Eaten(x.age_h))
+    logged, why = _counted(x.ident, dough.pk, draft.process.oven_id, draft.process.tray_id, x.scores, case, left_out)
+    return Considered(x.ident, dough.pk, dough.name, 0, x.words, x.tasted_on, None, None, x.version.pk, logged, why)
+
+
 def _logged(
     ident: Reference, dough: int, oven: int | None, tray: int | None, measured: Measured, case: BakeCase | NoCase,
     left_out: set[Reference],
 ) -> tuple[Logged | None, str]:  # fmt: skip
+    return _counted(ident, dough, oven, tray, readings(measured), case, left_out)
+
+
+def _counted(
+    ident: Reference, dough: int, oven: int | None, tray: int | None, said: dict[str, Reading],
+    case: BakeCase | NoCase, left_out: set[Reference],
+) -> tuple[Logged | None, str]:  # fmt: skip
     if ident in left_out:
         return None, BY_HAND
-    said = readings(measured)
     if not said:
         return None, "nothing was measured"
     if isinstance(case, NoCase):

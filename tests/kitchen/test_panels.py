@@ -280,6 +280,51 @@ def test_on_paper_codes_are_all_there_and_only_the_plating_sheet_says_what_they_
     assert Event.objects.filter(words__contains="printed what the codes").count() == 2
 
 
+def scored(client: Client, dough: Dough, figures: dict[int, float]) -> Panel:
+    """A closed panel of eight on the rim's scale, each sample about so crisp."""
+    samples = [{"name": f"Version {n}", "version": 1, "age_h": 3.0} for n in (1, 2)]
+    made = make(client, dough, question="scales", scales=["rim_crisp"], samples=samples, tasters=8).json()
+    panel = Panel.objects.get(pk=send(client, "post", f"/panels/{made['id']}/open").json()["id"])
+    for ballot in panel.ballots.all():
+        scores = {
+            str(p.code): {"rim_crisp": figures[p.sample] + (ballot.number % 3) * 3}
+            for p in plate_of(panel, ballot.number).pieces
+        }
+        entered = send(
+            client, "post", f"/panels/{panel.pk}/ballots/{ballot.number}/paper", {"reply": {"scores": scores}}
+        )
+        assert entered.status_code == 200, entered.json()
+    send(client, "post", f"/panels/{panel.pk}/close")
+    return panel
+
+
+def test_a_panel_on_scales_teaches_what_its_version_tastes_like(client: Client, kept: Dough) -> None:
+    panel = scored(client, kept, {0: 80.0, 1: 20.0})
+    told = send(client, "post", "/learning/study", {}).json()
+    found = {b["id"]: b for b in told["bakes"]}
+    first = found[f"panel-{panel.pk}-sample-0"]
+    assert first["words"] == "panel “Does it show?”, Version 1"
+    assert first["why"] == ""
+    kept_out = send(client, "post", "/learning/study", {"left_out": list(found)}).json()
+    assert {b["why"] for b in kept_out["bakes"]} == {"left out by hand"}
+
+
+def test_a_panel_of_made_up_tasters_or_one_broken_open_teaches_nothing(client: Client, kept: Dough) -> None:
+    panel = scored(client, kept, {0: 80.0, 1: 20.0})
+    for change in ({"simulated": True}, {"simulated": False, "broken_at": timezone.now()}):
+        Panel.objects.filter(pk=panel.pk).update(**change)
+        assert send(client, "post", "/learning/study", {}).json()["bakes"] == []
+
+
+def test_the_lineage_tells_what_a_panel_settled(client: Client, panel: Panel) -> None:
+    begin(panel.ballots.all()[0])
+    answer(panel, panel.ballots.all()[0])
+    assert client.get(f"/api/doughs/{panel.dough_id}/lineage").json()[0]["panels"] == []
+    send(client, "post", f"/panels/{panel.pk}/close")
+    said = client.get(f"/api/doughs/{panel.dough_id}/lineage").json()[0]["panels"]
+    assert said == ["Panel “Does it show?”: Not told apart: 1 of 1 were right. That does not show that they are alike."]
+
+
 def test_how_many_tasters_it_takes(client: Client) -> None:
     asked: dict[str, str] = {"question": "triangle", "d": "1.5", "tasters": "24"}
     assert client.get("/api/panels/needed", asked).json() == {"least": 53, "always": 57, "critical": 13}

@@ -44,6 +44,7 @@ from kitchen.reading.doughs import (
 )
 from kitchen.reading.forecasts import bake_forecast, case_of
 from kitchen.reading.kit import setting_of
+from kitchen.reading.panel_scores import settled_by_panels
 from kitchen.reading.scatter import kitchen_scatter
 
 router = Router(tags=["trials"])
@@ -121,7 +122,7 @@ class LineageBakeOut(BaseModel):
 
 
 class LineageOut(BaseModel):
-    """A version: what changed to it, what its bakes did against its parent's, and its mean cookie."""
+    """A version: what changed to it, what its bakes did against its parent's, what panels said, and its mean cookie."""
 
     number: int
     parent: int | None
@@ -130,6 +131,7 @@ class LineageOut(BaseModel):
     changed: list[str]
     bakes: list[LineageBakeOut]
     did: list[DidOut]
+    panels: list[str]
     size: SizeOut | None
     rms_steps: float | None
 
@@ -212,9 +214,10 @@ def _lineage(dough: Dough, before: int, limit: int) -> list[LineageOut]:
     docs = {v.number: DraftDoc.model_validate(v.formula) for v in beside.values()}
     told = {n: _told(d, dough_id, style) for n, d in docs.items()}
     drafts, scatter = {n: d.to_core() for n, d in docs.items()}, kitchen_scatter()
+    panels = settled_by_panels(dough)
     return [
         _node(v.number, v.parent.number if v.parent else None, v.note, drafts, cookies, told, bakes, target, style,
-              scatter)
+              scatter, panels.get(v.number, []))
         for v in versions
     ]  # fmt: skip
 
@@ -222,7 +225,7 @@ def _lineage(dough: Dough, before: int, limit: int) -> list[LineageOut]:
 def _node(
     number: int, parent: int | None, note: str, drafts: dict[int, Draft], cookies: dict[int, list[Cookie]],
     told: dict[int, Cookie | None], bakes: dict[int, list[Bake]], target: Cookie, style: Style | None,
-    scatter: Scatter,
+    scatter: Scatter, panels: list[str],
 ) -> LineageOut:  # fmt: skip
     mine = cookies.get(number, [])
     changes = difference(drafts[parent], drafts[number]) if parent is not None else None
@@ -240,7 +243,7 @@ def _node(
                    measured=d.measured, forecast=d.forecast, real=d.real)
             for d in effects
         ],
-        size=size_out(mean, style, f"version {number}") if mean else None,
+        panels=panels, size=size_out(mean, style, f"version {number}") if mean else None,
         rms_steps=compare(mean, target).rms_steps if mean else None,
     )  # fmt: skip
 

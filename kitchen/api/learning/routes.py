@@ -31,7 +31,12 @@ from kitchen.reading.kit import dough_setting
 from kitchen.reading.logged_bakes import BY_HAND, Considered, considered, left_out_of
 
 router = Router(tags=["learn"])
-Ref = Annotated[str, StringConstraints(pattern=r"^(bake-\d{1,9}|series-\d{1,9}-level-\d{1,3}-rounds-\d{1,3})$")]
+Ref = Annotated[
+    str,
+    StringConstraints(
+        pattern=r"^(bake-\d{1,9}|series-\d{1,9}-level-\d{1,3}-rounds-\d{1,3}|panel-\d{1,9}-sample-\d{1,2})$"
+    ),
+]
 WHAT = {
     "spread": "Spreading", "drying": "Drying", "browning": "Browning", "gas": "Gas lost", "oven_k": "Hotter than set",
     "bottom": "Heat from below",

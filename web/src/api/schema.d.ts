@@ -6416,7 +6416,7 @@ export interface components {
         };
         /**
          * LineageOut
-         * @description A version: what changed to it, what its bakes did against its parent's, and its mean cookie.
+         * @description A version: what changed to it, what its bakes did against its parent's, what panels said, and its mean cookie.
          */
         LineageOut: {
             /** Bakes */
@@ -6429,6 +6429,8 @@ export interface components {
             note: string;
             /** Number */
             number: number;
+            /** Panels */
+            panels: string[];
             /** Parent */
             parent: number | null;
             /** Rms Steps */

@@ -7,7 +7,7 @@ const did = (key: string, label: string, unit: string, measured: number | null, 
   key, label, unit, digits: unit === 'mm' ? 1 : 0, measured, forecast, real,
 }) // prettier-ignore
 const node = (number: number, parent: number | null, more: Record<string, unknown> = {}) => ({
-  number, parent, note: `note ${number}`, words: 'one thing changed', changed: [], bakes: [], did: [], size: null,
+  number, parent, note: `note ${number}`, words: 'one thing changed', changed: [], bakes: [], did: [], panels: number === 2 ? ['Panel “Butter?”: told apart.'] : [], size: null,
   rms_steps: null, ...more,
 }) // prettier-ignore
 const LINEAGE = 'GET /api/doughs/1/lineage'
@@ -31,6 +31,13 @@ async function lineage(answer: unknown, versions = [1, 2]) {
   await vi.waitFor(() => expect(w.text()).toMatch(/note|version|▲/i))
   return w
 }
+
+it('tells what a panel settled, beside the version it was of', async () => {
+  const w = await lineage([node(1, null), node(2, 1)])
+  const said = w.findAll('p').filter((p) => p.text().includes('Panel “Butter?”: told apart.'))
+  expect(said).toHaveLength(1)
+  w.unmount()
+})
 
 it('tells what a version’s bakes did beside the forecast, and what stands above scatter', async () => {
   const bakes = [{ id: 3, number: 3, baked_on: '2026-11-10', rms_steps: 1.25 }]

@@ -96,6 +96,9 @@ const unit = (d: Did): string => (d.unit === 'of 100' ? 'points' : d.unit)
                 </template>
                 <template v-if="!byNumber.get(n.version.number)?.bakes.length">not baked yet</template>
               </p>
+              <p v-for="w in byNumber.get(n.version.number)?.panels ?? []" :key="w" class="small-words">
+                {{ w }}
+              </p>
             </div>
           </div>
           <table v-if="byNumber.get(n.version.number)?.did.length">

@@ -1,0 +1,65 @@
+"""What closed panels say of versions: scores that teach, and the sentence each came to."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+from datetime import date
+
+from dough.facts.quantities import keys_of
+from dough.judgement.learning.logged import Reading
+from dough.judgement.learning.reference import Reference
+from kitchen.models import Dough, Panel, Version
+from kitchen.reading.panels import came_out, said_of
+
+#: Half a 95 % range is so many sds, near enough for what scores are sure to.
+SDS_IN_HALF = 2.0
+
+
+@dataclass(frozen=True, slots=True)
+class TastedVersion:
+    """A version on the scales of a panel: its mean scores with one sd, and how old it was at the table, hours."""
+
+    ident: Reference
+    words: str
+    version: Version
+    tasted_on: date
+    age_h: float | None
+    scores: dict[str, Reading]
+
+
+def tasted_versions() -> Iterator[TastedVersion]:
+    """Versions that real tasters put on scales, panels closed and never broken open."""
+    panels = Panel.objects.filter(
+        dough__deleted_at=None, simulated=False, broken_at=None, said__question="scales"
+    ).exclude(closed_at=None)  # fmt: skip
+    for panel in panels.select_related("dough"):
+        yield from _of(panel)
+
+
+def _of(panel: Panel) -> Iterator[TastedVersion]:
+    said, learned = said_of(panel), set(keys_of("learned"))
+    scales = [s for s in came_out(panel).scales if s.scale in learned]
+    for n, sample in enumerate(said.samples):
+        version = Version.objects.filter(dough=panel.dough, number=sample.version or 0).select_related("dough").first()
+        scores = {
+            s.scale: Reading(m.mean, (m.high - m.low) / 2.0 / SDS_IN_HALF)
+            for s in scales for m in s.means if m.sample == n and m.low is not None and m.high is not None
+        }  # fmt: skip
+        if version is None or not scores or panel.closed_at is None:
+            continue
+        words = f"panel “{panel.name}”, {sample.name}"
+        yield TastedVersion(
+            Reference("panel", panel.pk, n), words, version, panel.closed_at.date(), sample.age_h, scores
+        )
+
+
+def settled_by_panels(dough: Dough) -> dict[int, list[str]]:
+    """What closed panels said, by the versions that were on them."""
+    found: dict[int, list[str]] = {}
+    for panel in Panel.objects.filter(dough=dough).exclude(closed_at=None).order_by("id"):
+        made_up = ", simulated tasters" if panel.simulated else ""
+        words = f"Panel “{panel.name}”{made_up}: {came_out(panel).answer}"
+        for number in {s.version for s in said_of(panel).samples if s.version is not None}:
+            found.setdefault(number, []).append(words)
+    return found
