@@ -205,7 +205,8 @@ def _size_words(names: Sequence[str], s: ScaleOutcome) -> str:
     up, down = (most.second, most.first) if most.by > 0 else (most.first, most.second)
     low, high = (most.low, most.high) if most.by > 0 else (-most.high, -most.low)
     chance = "" if s.p >= 1 else f" By chance alone such differences would be seen in {_of_panels(s.p)}."
-    return f"{names[up]} is {abs(most.by):.1f} ({s.unit}) above {names[down]} ({low:.1f} to {high:.1f}).{chance}"
+    span = f"{low:.1f} to {high:.1f}".replace("-", "−")
+    return f"{names[up]} is {abs(most.by):.1f} points ({s.unit}) above {names[down]} ({span}).{chance}"
 
 
 def _fines(answers: Sequence[Answer], sample: int, key: str) -> tuple[Penalty, Penalty]:

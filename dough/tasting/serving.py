@@ -104,17 +104,17 @@ def uneven(question: PanelQuestion, servings: tuple[Serving, ...], samples: int)
         if gap == 0:
             return ""
         many = f"{len(ways)} arrangements share {len(servings)} tasters"
-        return f"One arrangement is served {gap} times more often than another: {many}."
+        return f"One arrangement is served {gap} more than another: {many}."
     b = balance(servings, samples)
     told = [
         words for gap, words in (
-            (b.places, f"one place up to {b.places} times more often than another"),
-            (b.after, f"one after another up to {b.after} times more often"),
-            (b.together, f"two meet up to {b.together} times more often than others"),
-            (b.served, f"one is served up to {b.served} times more often"),
+            (b.places, f"places by up to {b.places}"),
+            (b.after, f"who follows whom by up to {b.after}"),
+            (b.together, f"who meets whom by up to {b.together}"),
+            (b.served, f"how often each is served by up to {b.served}"),
         ) if gap
     ]  # fmt: skip
-    return f"Not fully balanced: {'; '.join(told)}." if told else ""
+    return f"Not fully balanced: samples differ in {', '.join(told)} plates." if told else ""
 
 
 def balance(servings: tuple[Serving, ...], samples: int) -> Balance:

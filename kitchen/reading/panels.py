@@ -92,8 +92,11 @@ def came_out(panel: Panel) -> PanelOutcome:
 
 
 def unevenness(panel: Panel) -> str:
-    """What is not balanced among the plates that were used, in words."""
-    plates = tuple(plate_of(panel, n + 1).to_core() for n in range(len(panel.plates)))
+    """What is not balanced, in words: among all plates while it is open, among those that were answered once it has
+    been closed, as absent tasters leave gaps."""
+    numbers = range(1, len(panel.plates) + 1)
+    used = [a.taster for a in answers_of(panel)] if panel.closed_at is not None else list(numbers)
+    plates = tuple(plate_of(panel, n).to_core() for n in used)
     return uneven(question_of(panel), plates, len(said_of(panel).samples)) if plates else ""
 
 

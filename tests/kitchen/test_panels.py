@@ -108,6 +108,15 @@ def test_nothing_says_what_a_code_is_before_it_is_closed(client: Client, panel: 
         assert "Close the panel first" in refused.json()["message"]
 
 
+def test_who_stays_away_leaves_plates_uneven_and_that_is_told(client: Client, panel: Panel) -> None:
+    for ballot in panel.ballots.all()[:4]:
+        begin(ballot)
+        answer(panel, ballot)
+    assert client.get(f"/api/panels/{panel.pk}").json()["uneven"] == ""
+    closed = send(client, "post", f"/panels/{panel.pk}/close").json()
+    assert "served 1 more than another" in closed["uneven"]
+
+
 def test_looking_before_it_closes_takes_a_reason_that_stays(client: Client, panel: Panel) -> None:
     assert send(client, "post", f"/panels/{panel.pk}/break", {"why": " "}).status_code == 422
     told = send(client, "post", f"/panels/{panel.pk}/break", {"why": "the oven failed"}).json()
@@ -255,7 +264,7 @@ def test_paper_comes_in_by_hand_once(client: Client, panel: Panel) -> None:
 def test_more_tasters_get_plates_of_their_own(client: Client, panel: Panel) -> None:
     more = send(client, "post", f"/panels/{panel.pk}/more", {"more": 2}).json()
     assert [b["number"] for b in more["ballots"]] == list(range(1, 9))
-    assert "times more often" in more["uneven"]
+    assert "more than another" in more["uneven"]
     send(client, "post", f"/panels/{panel.pk}/close")
     assert send(client, "post", f"/panels/{panel.pk}/more", {"more": 1}).status_code == 422
 

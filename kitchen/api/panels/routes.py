@@ -10,7 +10,7 @@ from django.utils import timezone
 from ninja import Router, Status
 
 from dough.tasting.difference import TESTS, critical, needed
-from dough.tasting.questions import questions
+from dough.tasting.questions import PanelQuestion, questions
 from dough.tasting.serving import TARGET
 from dough.tasting.setup import MASKS, SCALE_KEYS, minded
 from kitchen.actions.base import require
@@ -25,7 +25,9 @@ from kitchen.actions.panels import (
 )
 from kitchen.actions.rights import Right
 from kitchen.api.errors import PROBLEMS
+from kitchen.api.panels.prints import scales_of
 from kitchen.api.panels.schemas import (
+    AskedScaleOut,
     BallotLinkOut,
     BallotOut,
     MaskOut,
@@ -186,12 +188,21 @@ def _told(p: Panel) -> PanelOut:
             keys.append(PlateKeyOut(number=b.number, samples=[names[x.sample] for x in plate.pieces], compare=compare))
     return PanelOut(
         id=p.pk, dough_id=p.dough_id, name=p.name, state=state_of(p, now), simulated=p.simulated, said=said,
-        question=asked, holds=p.holds, minds=list(minded(asked, said.to_core())), uneven=unevenness(p),
+        question=asked,
+        scales=_scales(asked, tuple(said.scales)), holds=p.holds,
+        minds=list(minded(asked, said.to_core())), uneven=unevenness(p),
         opened_at=p.opened_at, ends_at=p.ends_at, closed_at=p.closed_at, broken_at=p.broken_at,
         broken_why=p.broken_why, made_by=name_of(p.made_by), ballots=[_row(p, b) for b in rows],
         answered=sum(b.finished_at is not None and b.withdrawn_at is None for b in rows),
         outcome=came_out(p) if told else None, plates=keys,
     )  # fmt: skip
+
+
+def _scales(asked: PanelQuestion, scales: tuple[str, ...]) -> list[AskedScaleOut]:
+    return [
+        AskedScaleOut(key=key, label=label, values=values, words=words)
+        for key, label, values, words in scales_of(asked, scales)
+    ]
 
 
 def _row(p: Panel, b: Ballot) -> BallotOut:

@@ -86,8 +86,18 @@ class PanelBrief(BaseModel):
     answer: str
 
 
+class AskedScaleOut(BaseModel):
+    """A figure each sample gets: its key and label, the values that can be said and their words."""
+
+    key: str
+    label: str
+    values: tuple[float, ...]
+    words: tuple[str, ...]
+
+
 class PanelOut(BaseModel):
-    """A panel. outcome and plates are there once it may be told: closed, or broken open."""
+    """A panel. scales are what a ballot asks of each sample, empty where it picks among codes. outcome and plates are
+    there once it may be told: closed, or broken open."""
 
     id: int
     dough_id: int
@@ -96,6 +106,7 @@ class PanelOut(BaseModel):
     simulated: bool
     said: PanelDoc
     question: PanelQuestion
+    scales: list[AskedScaleOut]
     holds: list[str]
     minds: list[str]
     uneven: str

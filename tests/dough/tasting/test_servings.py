@@ -38,7 +38,7 @@ def test_whole_rounds_of_a_difference_test_are_balanced_and_others_told(key: str
     q, ways = question(key), len(ARRANGED[key])
     whole = serve(q, 2, 2 * ways, np.random.default_rng(1))
     assert uneven(q, whole, 2) == ""
-    assert "1 times more often" in uneven(q, serve(q, 2, 2 * ways + 1, np.random.default_rng(1)), 2)
+    assert "served 1 more than another" in uneven(q, serve(q, 2, 2 * ways + 1, np.random.default_rng(1)), 2)
 
 
 def test_more_samples_than_a_mouth_takes_are_parted_so_that_pairs_meet_as_often() -> None:

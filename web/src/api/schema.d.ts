@@ -3435,6 +3435,20 @@ export interface components {
             /** Unit */
             unit: string;
         };
+        /**
+         * AskedScaleOut
+         * @description A figure each sample gets: its key and label, the values that can be said and their words.
+         */
+        AskedScaleOut: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Values */
+            values: number[];
+            /** Words */
+            words: string[];
+        };
         /** BackupOut */
         BackupOut: {
             /** Bytes */
@@ -7396,7 +7410,8 @@ export interface components {
         };
         /**
          * PanelOut
-         * @description A panel. outcome and plates are there once it may be told: closed, or broken open.
+         * @description A panel. scales are what a ballot asks of each sample, empty where it picks among codes. outcome and plates are
+         *     there once it may be told: closed, or broken open.
          */
         PanelOut: {
             /** Answered */
@@ -7430,6 +7445,8 @@ export interface components {
             plates: components["schemas"]["PlateKeyOut"][];
             question: components["schemas"]["PanelQuestion"];
             said: components["schemas"]["PanelDoc"];
+            /** Scales */
+            scales: components["schemas"]["AskedScaleOut"][];
             /** Simulated */
             simulated: boolean;
             /** State */

@@ -3,6 +3,7 @@ import { useQuery } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import { api } from '@/api/calls'
 import { ApiError, words, type Schemas } from '@/api/client'
+import PaperEntry from './PaperEntry.vue'
 
 /** A panel before it is told: print, hand out ballots, see who is done, close. Nothing here says what a code is. */
 const props = defineProps<{ panel: Schemas['PanelOut'] }>()
@@ -72,29 +73,6 @@ const STATE: Record<string, string> = {
   finished: 'done',
   withdrawn: 'deleted',
 }
-const reply = ref({ number: '', nick: '', said: '' })
-/** A paper ballot of the tests that pick: the code, or codes in order. */
-function enterPaper(): void {
-  const number = Number(reply.value.number)
-  const codes = (reply.value.said.match(/\d{3}/g) ?? []).map(Number)
-  const key = props.panel.question.key
-  const said =
-    key === 'ranking' ? { order: codes } : key === 'tetrad' ? { pair: codes } : { choice: codes[0] ?? null }
-  void act(async () => {
-    const now = await api.enterPaper({
-      params: { path: { panel_id: props.panel.id, number } },
-      body: {
-        nick: reply.value.nick,
-        reply: { choice: null, pair: [], order: [], scores: {}, words: '', ...said },
-      },
-    })
-    reply.value = { number: '', nick: '', said: '' }
-    return now
-  })
-}
-const picks = computed(
-  () => !['nine-point', 'scales', 'just-right', 'alike'].includes(props.panel.question.key),
-)
 </script>
 
 <template>
@@ -158,25 +136,10 @@ const picks = computed(
             @click="act(() => api.moreTasters({ ...path, body: { more: 1 } }))"
             >One more plate</BButton
           >
-          <BButton v-if="picks" size="sm" variant="outline-primary" @click="paper = !paper"
-            >Enter a paper ballot</BButton
-          >
+          <BButton size="sm" variant="outline-primary" @click="paper = !paper">Enter a paper ballot</BButton>
           <BButton size="sm" variant="outline-primary" @click="breaking = !breaking">Break it open</BButton>
         </div>
-        <form v-if="paper" class="row" @submit.prevent="enterPaper">
-          <label
-            >ballot
-            <input v-model="reply.number" class="form-control form-control-sm fig" inputmode="numeric"
-          /></label>
-          <label
-            >{{ panel.question.key === 'ranking' ? 'codes, best first' : 'code or codes marked' }}
-            <input v-model="reply.said" class="form-control form-control-sm fig" inputmode="numeric"
-          /></label>
-          <label
-            >made-up name <input v-model="reply.nick" class="form-control form-control-sm" maxlength="30"
-          /></label>
-          <BButton type="submit" size="sm" variant="primary" :disabled="busy">Enter</BButton>
-        </form>
+        <PaperEntry v-if="paper" :panel="panel" @took="emit('took', $event)" />
         <form
           v-if="breaking"
           class="row"

@@ -15,6 +15,7 @@ const ballot = (number: number, state: string, nick = '') => ({
 const panel = (part: object = {}) => ({
   id: 5, dough_id: 1, name: 'Does it show?', state: 'open', simulated: false, question, holds: ['wheat', 'wheat'],
   said: { question: 'triangle', samples: [{ name: 'Ours' }, { name: 'Theirs' }], tasters: 3, scales: [] }, minds: [],
+  scales: [],
   uneven: '', opened_at: '2026-03-04T09:00:00Z', ends_at: null, closed_at: null, broken_at: null, broken_why: '',
   made_by: 'Ada', ballots: [ballot(1, 'finished', 'Owl'), ballot(2, 'begun'), ballot(3, 'waiting')], answered: 1,
   outcome: null, plates: [], ...part,
@@ -44,14 +45,33 @@ it('shows who is done and hands out the next free ballot, never what a code is',
 it('enters a paper ballot as the codes that were marked', async () => {
   const { w, calls } = await running({}, { 'POST /api/panels/5/ballots/3/paper': panel({ answered: 2 }) })
   await press(w, 'Enter a paper ballot')
-  const [number, said, nick] = w.findAll('form.row input')
+  const [number, said, nick] = w.findAll('form.paper input')
+  await w.get('form.paper').trigger('submit')
+  expect(w.get('[role=alert]').text()).toContain('They go from 1 to 3')
   await number?.setValue('3')
   await said?.setValue('857')
   await nick?.setValue('Blue spoon')
-  await w.get('form.row').trigger('submit')
+  await w.get('form.paper').trigger('submit')
   await flushPromises()
   expect(calls.at(-1)?.body).toMatchObject({ nick: 'Blue spoon', reply: { choice: 857 } })
   expect(w.emitted('took')?.[0]?.[0]).toMatchObject({ answered: 2 })
+})
+
+it('enters a paper ballot of scales as a word for each code', async () => {
+  const scales = [{ key: 'liking', label: 'Liking', values: [1, 9], words: ['dislike', 'like'] }]
+  const { w, calls } = await running({ scales }, { 'POST /api/panels/5/ballots/3/paper': panel() })
+  await press(w, 'Enter a paper ballot')
+  await w.findAll('form.paper input')[0]?.setValue('3')
+  const boxes = w.findAll('form.paper select')
+  expect(boxes.map((b) => b.attributes('aria-label'))).toEqual(['258 Liking', '857 Liking', '511 Liking'])
+  for (const [n, v] of [9, 1, 9].entries()) await boxes[n]?.setValue(v)
+  await w.get('form.paper').trigger('submit')
+  await flushPromises()
+  expect(calls.at(-1)?.body.reply.scores).toEqual({
+    258: { liking: 9 },
+    857: { liking: 1 },
+    511: { liking: 9 },
+  })
 })
 
 it('says why it can’t be broken open without a reason', async () => {
