@@ -120,8 +120,9 @@ AXES_VERBOSE = False
 #: own: this server speaks TLS itself; proxy: one in front does.
 TLS = os.environ.get("TARTE_TLS", "") in ("own", "proxy")
 SESSION_COOKIE_SECURE = CSRF_COOKIE_SECURE = SECURE_SSL_REDIRECT = TLS
-# Guests' phones don't trust the kitchen's own certificate: a ballot, which holds nothing personal, goes without.
-SECURE_REDIRECT_EXEMPT = [r"^b/"]
+# Guests' phones don't trust the kitchen's own certificate: a ballot, which holds nothing personal, goes without, and so
+# do the files its page is made of.
+SECURE_REDIRECT_EXEMPT = [r"^b/", r"^assets/"]
 # An hour: a browser that was once here by TLS does not come back without; a lost certificate does not lock it out long.
 SECURE_HSTS_SECONDS = 3600 if TLS else 0
 # A kitchen's names are its own network's: nothing to say of names below them, nor to any browser's built-in list.

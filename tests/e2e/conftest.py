@@ -42,7 +42,7 @@ class Server:
 
     def __init__(self, data: Path) -> None:
         self.data = data
-        self.port = _free_port()
+        self.port = free_port()
         self.url = f"{self.scheme}://127.0.0.1:{self.port}"
         self.env = environment(data)
         self.process: subprocess.Popen[bytes] | None = None
@@ -73,7 +73,7 @@ def environment(data: Path) -> dict[str, str]:
     return {**os.environ, **said, "DJANGO_SETTINGS_MODULE": "tarte.settings"}
 
 
-def _free_port() -> int:
+def free_port() -> int:
     with socket.socket() as probe:
         probe.bind(("127.0.0.1", 0))
         return int(probe.getsockname()[1])

@@ -3,16 +3,31 @@
 from __future__ import annotations
 
 import re
+import shutil
 from io import BytesIO
+from pathlib import Path
 
 import pytest
 from playwright.sync_api import Browser, BrowserContext, Page, expect
 from pypdf import PdfReader
 
-from tests.e2e.conftest import PATIENCE_MS, Server
+from tests.e2e.conftest import PATIENCE_MS, QUIET, Server, free_port
 from tests.e2e.test_access import laid_out, violations
+from tests.e2e.test_bench_away import Secure
 
 pytestmark = pytest.mark.e2e
+
+
+class Tasting(Secure):
+    """The demo kitchen over TLS, with a listener for ballots beside it."""
+
+    def __init__(self, data: Path, port: int) -> None:
+        self.ballots = port
+        super().__init__(data)
+
+    def start(self) -> None:
+        self.env |= {"TARTE_BALLOT_PORT": str(self.ballots), "TARTE_BALLOTS_AT": f"http://127.0.0.1:{self.ballots}"}
+        super().start()
 
 
 def phone(chromium: Browser) -> BrowserContext:
@@ -105,6 +120,36 @@ def test_a_triangle_from_the_question_to_the_sentence(page: Page, chromium: Brow
     for context in guests:
         assert context.cookies() == []
         context.close()
+
+
+def test_a_guest_without_the_kitchens_certificate_answers_on_the_ballots_own_listener(
+    chromium: Browser, tmp_path: Path, demo_data: Path
+) -> None:
+    """The kitchen speaks TLS by its own certificate; a guest's phone, which doesn't trust it, tastes all the same."""
+    data = tmp_path / "data"
+    shutil.copytree(demo_data, data)
+    port = free_port()
+    served = Tasting(data, port)
+    browser = chromium.browser_type.launch(
+        executable_path="/usr/bin/chromium", args=[*QUIET, "--ignore-certificate-errors"]
+    )
+    try:
+        desk = browser.new_page(base_url=served.url, ignore_https_errors=True)
+        desk.set_default_timeout(PATIENCE_MS)
+        desk.goto("/dough/1/panels")
+        url = link(desk, 8)
+        assert url.startswith(f"http://127.0.0.1:{port}/b/")
+        guest = phone(chromium).new_page()
+        guest.goto(url)
+        guest.get_by_role("checkbox").check()
+        guest.get_by_role("button", name="Begin").click()
+        expect(guest.get_by_role("heading", name="How much do you like it?")).to_be_visible()
+        expect(desk.get_by_role("button", name=re.compile("^8 tasting"))).to_be_visible()
+        assert guest.request.get(f"http://127.0.0.1:{port}/").status == 404
+        guest.context.close()
+    finally:
+        browser.close()
+        served.stop()
 
 
 def test_a_ballot_is_clean_at_the_width_of_a_phone(page: Page, chromium: Browser, server: Server) -> None:

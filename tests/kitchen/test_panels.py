@@ -203,6 +203,12 @@ def test_who_guesses_links_is_slowed_and_others_are_not(panel: Panel) -> None:
     tries = [Client().get(f"/b/{n}.zzzz/look").status_code for n in range(OF_WRONG_ONES + 3)]
     assert tries[0] == 404
     assert tries[-1] == 429
+    # A good link from the same address opens its ballot all the same, until it is asked for too often itself.
+    ballot = panel.ballots.all()[0]
+    asked = [at(ballot, "look").status_code for _ in range(OF_A_LINK + 2)]
+    assert asked[0] == 200
+    assert asked[-1] == 429
+    assert at(panel.ballots.all()[1], "look").status_code == 200
 
 
 @pytest.mark.parametrize(

@@ -18,17 +18,16 @@ class Limit:
         self._calls: OrderedDict[str, tuple[float, int]] = OrderedDict()
         self._lock = threading.Lock()
 
-    def full(self, name: str, now_s: float, *, count: bool = True) -> bool:
-        """Whether a name has used up its calls; counts this one unless told not to."""
+    def full(self, name: str, now_s: float) -> bool:
+        """Whether a name has used up its calls; this one counts."""
         with self._lock:
             began, calls = self._calls.get(name, (now_s, 0))
             if now_s - began >= self.window_s:
                 began, calls = now_s, 0
             if calls >= self.most:
                 return True
-            if count:
-                self._calls[name] = (began, calls + 1)
-                self._calls.move_to_end(name)
-                while len(self._calls) > MOST_KEPT:
-                    self._calls.popitem(last=False)
+            self._calls[name] = (began, calls + 1)
+            self._calls.move_to_end(name)
+            while len(self._calls) > MOST_KEPT:
+                self._calls.popitem(last=False)
             return False

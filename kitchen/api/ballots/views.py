@@ -26,6 +26,7 @@ from kitchen.reading.panels import ballot_of, plate_of, question_of, said_of
 
 MOST_BYTES = 20_000
 by_link, wrong = Limit(OF_A_LINK), Limit(OF_WRONG_ONES)
+TOO_MANY = "Too many tries. Wait a minute, then go on: nothing is lost."
 CAUTION = (
     "Allergic, or unsure? Don't taste: labels, traces and local rules decide. Nuts and hard pieces are not for small "
     "children. Nothing here says that a food is safe for you."
@@ -67,12 +68,14 @@ def _answer(work: Call, method: str, request: HttpRequest, token: str) -> HttpRe
     where, now_s = str(request.META.get("REMOTE_ADDR", "")), time.monotonic()
     if request.method != method:
         return _refusal(405, "request", "This address can't be asked in that way.")
-    if wrong.full(where, now_s, count=False) or by_link.full(token[:60], now_s):
-        return _refusal(429, "refused", "Too many tries. Wait a minute, then go on: nothing is lost.")
+    if by_link.full(token[:60], now_s):
+        return _refusal(429, "refused", TOO_MANY)
     try:
         return JsonResponse(work(request, token))
     except MissingError as error:
-        wrong.full(where, now_s)
+        # Whoever guesses is slowed; a good link from the same address still opens its ballot.
+        if wrong.full(where, now_s):
+            return _refusal(429, "refused", TOO_MANY)
         return _refusal(404, "missing", str(error))
     except (EntryError, EntryErrors) as error:
         first = error.items[0] if isinstance(error, EntryErrors) else error
