@@ -1,6 +1,6 @@
 """How far a kitchen's data can be trusted: what happens when the server is killed, starved, crowded and lied to.
 
-python -m tools.trust            as much as the claims need: 200 kills, 10,000 calls, 50 editors (some 20 minutes)
+python -m tools.trust            as the claims need: 200 kills, 10,000 calls, 50 editors, 60 guests (some 20 minutes)
 python -m tools.trust --small    the same in small, for every check (under a minute)
 
 Only this machine is asked, on throwaway kitchens. Exits 1 where something does not hold.
@@ -15,6 +15,7 @@ from collections.abc import Callable
 from pathlib import Path
 
 from tools.trust import crowd, ends
+from tools.trust.ballots import tasting
 from tools.trust.kills import kills
 from tools.trust.runs import run_kills
 from tools.trust.server import Server
@@ -40,6 +41,8 @@ def main(small: bool) -> int:
             lambda: run_kills(server, sessions, 3 if small else 100, time.monotonic() + (60 if small else 900)),
             lambda: served(lambda: crowd.editors(server, sessions, 6 if small else 50, 3 if small else 8)),
             lambda: served(lambda: crowd.fuzz(server, sessions, 300 if small else 10_000, time.monotonic() + 900)),
+            lambda: tasting(server, sessions, 8 if small else 60, 0),
+            lambda: tasting(server, sessions, 8 if small else 60, 1 if small else 3),
             lambda: ends.hostile(server, sessions),
             lambda: ends.full_disk(server, sessions),
             lambda: ends.damaged(server, folder),
