@@ -33,19 +33,19 @@ CAUTION = (
 )
 
 
-class BeginIn(Strict):
+class BallotBeginIn(Strict):
     device: str = Field(min_length=8, max_length=64)
     nick: str = Field(default="", max_length=30)
     agrees: bool
 
 
-class AnswerIn(Strict):
+class BallotReplyIn(Strict):
     device: str = Field(min_length=8, max_length=64)
     key: str = Field(min_length=8, max_length=64)
     reply: ReplyDoc
 
 
-class DeviceIn(Strict):
+class BallotDeviceIn(Strict):
     device: str = Field(min_length=8, max_length=64)
 
 
@@ -111,21 +111,21 @@ def look(request: HttpRequest, token: str) -> dict[str, Any]:
 
 def begin(request: HttpRequest, token: str) -> dict[str, Any]:
     """What the samples hold was read; a name was made up."""
-    said = BeginIn.model_validate_json(_body(request))
+    said = BallotBeginIn.model_validate_json(_body(request))
     act = BeginBallot(token=token, device=said.device, now=timezone.now(), nick=said.nick, agrees=said.agrees)
     return told(act.execute())
 
 
 def answer(request: HttpRequest, token: str) -> dict[str, Any]:
     """The reply, once."""
-    said = AnswerIn.model_validate_json(_body(request))
+    said = BallotReplyIn.model_validate_json(_body(request))
     act = AnswerBallot(token=token, device=said.device, now=timezone.now(), key=said.key, reply=said.reply)
     return told(act.execute())
 
 
 def withdraw(request: HttpRequest, token: str) -> dict[str, Any]:
     """Delete what was said."""
-    said = DeviceIn.model_validate_json(_body(request))
+    said = BallotDeviceIn.model_validate_json(_body(request))
     return told(WithdrawBallot(token=token, device=said.device, now=timezone.now()).execute())
 
 
