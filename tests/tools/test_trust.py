@@ -14,4 +14,4 @@ def test_a_kitchen_can_be_trusted_in_small() -> None:
         [sys.executable, "-m", "tools.trust", "--small"], cwd=ROOT, capture_output=True, text=True, timeout=900
     )
     assert done.returncode == 0, done.stdout + done.stderr
-    assert done.stdout.count("✓") == 9
+    assert done.stdout.count("✓") == 10

@@ -41,7 +41,6 @@ def main(small: bool) -> int:
             lambda: run_kills(server, sessions, 3 if small else 100, time.monotonic() + (60 if small else 900)),
             lambda: served(lambda: crowd.editors(server, sessions, 6 if small else 50, 3 if small else 8)),
             lambda: served(lambda: crowd.fuzz(server, sessions, 300 if small else 10_000, time.monotonic() + 900)),
-            lambda: tasting(server, sessions, 8 if small else 60, 0),
             lambda: tasting(server, sessions, 8 if small else 60, 1 if small else 3),
             lambda: ends.hostile(server, sessions),
             lambda: ends.full_disk(server, sessions),
@@ -50,6 +49,7 @@ def main(small: bool) -> int:
             lambda: ends.killed_in_backup(server, 1 if small else 8),
         ]
         if not small:
+            parts += [lambda: tasting(server, sessions, 60, 0)]
             parts += [lambda: ends.held(server, sessions, 30.0), lambda: ends.killed_in_upgrade(folder, 8)]
         for part in parts:
             said = part()
