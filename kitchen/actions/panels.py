@@ -45,6 +45,8 @@ class SetUpPanel(Action[Panel]):
         dough = dough_for_reading(self.dough_id)
         again = Panel.objects.filter(key=self.key).first()
         if again is not None:
+            if again.dough_id != dough.pk or again.said != self.said.model_dump():
+                raise EntryError("key", "That was sent for another panel. Set it up again here.")
             return Before(again)
         if Panel.objects.filter(dough=dough).count() >= MOST_PANELS:
             raise EntryError("name", f"{MOST_PANELS} panels are kept of this dough; that is the most.")

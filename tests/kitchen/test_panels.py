@@ -256,6 +256,27 @@ def test_different_ages_can_be_meant_and_are_then_told(client: Client, kept: Dou
     assert again.json()["id"] == made["id"]
 
 
+def test_one_key_is_one_panel_of_one_dough(client: Client, kept: Dough, dough: Dough) -> None:
+    assert make(client, kept).status_code == 201
+    assert make(client, kept).status_code == 201
+    other = make(client, dough, samples=[{"name": n, "holds": "wheat"} for n in ("A", "B")])
+    assert other.status_code == 422
+    assert make(client, kept, tasters=7).status_code == 422
+    assert Panel.objects.count() == 1
+
+
+def test_a_samples_name_is_no_formula_in_a_spreadsheet(client: Client, kept: Dough) -> None:
+    names = ("=1+1", "@x")
+    made = make(client, kept, samples=[{"name": n, "version": 1} for n in names]).json()
+    send(client, "post", f"/panels/{made['id']}/open")
+    panel = Panel.objects.get(pk=made["id"])
+    begin(panel.ballots.all()[0])
+    answer(panel, panel.ballots.all()[0])
+    send(client, "post", f"/panels/{panel.pk}/close")
+    rows = csv.DictReader(io.StringIO(client.get(f"/api/panels/{panel.pk}/answers.csv").content.decode()))
+    assert all(row["sample"][0] not in "=@+-" for row in rows)
+
+
 def test_paper_comes_in_by_hand_once(client: Client, panel: Panel) -> None:
     ballot = panel.ballots.all()[1]
     body = {"nick": "Owl", "reply": {"choice": odd(panel, ballot)}}

@@ -12,6 +12,7 @@ from django.utils import timezone
 from ninja import Router
 
 from dough.facts.errors import EntryError
+from dough.formats.cells import defused
 from dough.judgement.trials.scales import SCALES
 from dough.tasting.questions import LIKE_THE_TARGET, LIKENESS, LIKING, NINE, RIGHT, PanelQuestion
 from dough.tasting.serving import TARGET
@@ -98,7 +99,9 @@ def answers_csv(request: HttpRequest, panel_id: int) -> HttpResponse:
     sheet = csv.writer(out)
     sheet.writerow(["ballot", "place", "code", "sample", "question", "scale", "value"])
     for row in _rows(p):
-        sheet.writerow([row[k] for k in ("ballot", "place", "code", "sample", "question", "scale", "value")])
+        cells = [row[k] for k in ("ballot", "place", "code", "sample", "question", "scale", "value")]
+        # A name that looks like a formula is no formula.
+        sheet.writerow([defused(c) if isinstance(c, str) else c for c in cells])
     return _file(out.getvalue(), "text/csv; charset=utf-8", "answers.csv")
 
 
