@@ -37,10 +37,9 @@ def ballot_calls(app: App) -> App:
             return
         request = ASGIRequest(scope, io.BytesIO(message.get("body", b"")))
         answer = await asyncio.get_running_loop().run_in_executor(pool, _answered, request)
-        headers = [*HEADERS, *((k.lower().encode(), v.encode()) for k, v in answer.items() if k == "Allow")]
-        kept = [(k, v) for k, v in headers if k != b"connection"]
-        length = [(b"content-length", str(len(answer.content)).encode())]
-        await send({"type": "http.response.start", "status": answer.status_code, "headers": kept + length})
+        headers = [h for h in HEADERS if h[0] != b"connection"]
+        headers.append((b"content-length", str(len(answer.content)).encode()))
+        await send({"type": "http.response.start", "status": answer.status_code, "headers": headers})
         await send({"type": "http.response.body", "body": answer.content, "more_body": False})
 
     return short

@@ -46,6 +46,18 @@ TESTS = {
 
 
 @dataclass(frozen=True, slots=True)
+class SizeWord:
+    """How large a difference is, in a word."""
+
+    d: float
+    word: str
+
+
+#: Judgement (L): of a d' of 1 keen tasters pick the stronger of three two times in three.
+SIZES = (SizeWord(0.0, "none"), SizeWord(1.0, "small"), SizeWord(2.0, "plain"), SizeWord(3.0, "large"))
+
+
+@dataclass(frozen=True, slots=True)
 class Tasters:
     """How many it takes: the least that reaches the power, and the number from which it never falls below again (the
     exact test goes up and down with each taster)."""
@@ -122,14 +134,16 @@ def critical(test: DifferenceTest, tasters: int, alpha: float = ALPHA, *, both: 
     return int(binom.isf(share, tasters, test.guess)) + 1
 
 
-def power(test: DifferenceTest, tasters: int, d: float, alpha: float = ALPHA) -> float:
-    """How often a panel finds a difference of d'."""
-    return float(binom.sf(critical(test, tasters, alpha) - 1, tasters, proportion(test, d)))
+def power(test: DifferenceTest, tasters: int, d: float, alpha: float = ALPHA, *, both: bool = False) -> float:
+    """How often a panel finds a difference of d'; both: either way counts, so that more have to agree."""
+    return float(binom.sf(critical(test, tasters, alpha, both=both) - 1, tasters, proportion(test, d)))
 
 
-def needed(test: DifferenceTest, d: float, wanted: float = POWER, alpha: float = ALPHA) -> Tasters | None:
+def needed(
+    test: DifferenceTest, d: float, wanted: float = POWER, alpha: float = ALPHA, *, both: bool = False
+) -> Tasters | None:
     """How many tasters find a difference of d' so often. None where more than 400 would be needed."""
-    reaches = [n for n in range(3, MOST_TASTERS + BEYOND + 1) if power(test, n, d, alpha) >= wanted]
+    reaches = [n for n in range(3, MOST_TASTERS + BEYOND + 1) if power(test, n, d, alpha, both=both) >= wanted]
     if not reaches or reaches[0] > MOST_TASTERS:
         return None
     held = set(reaches)

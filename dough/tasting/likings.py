@@ -9,6 +9,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import lru_cache
 from typing import Any
 
 import numpy as np
@@ -151,6 +152,7 @@ def _pairs(samples: Whole, effects: Array, cov: Array, freedom: int) -> tuple[Pa
     return tuple(found)
 
 
+@lru_cache(maxsize=64)
 def _reach(k: int, freedom: float) -> float:
     """How many standard errors a difference has to be away from nothing."""
     # One pair is no choice among pairs: Student's t, which is also much faster.
@@ -159,6 +161,7 @@ def _reach(k: int, freedom: float) -> float:
     return float(studentized_range.ppf(1 - ALPHA, k, freedom)) / 2**0.5
 
 
+@lru_cache(maxsize=512)
 def _tail(size: float, k: int, freedom: float) -> float:
     """p of a difference of so many standard errors, corrected for all pairs."""
     if k == 2:

@@ -37,13 +37,15 @@ class ScaleOutcome:
 @dataclass(frozen=True, slots=True)
 class PanelOutcome:
     """answer is the sentence that comes first, sentences what follows. right, of and critical are of tests that count
-    answers; looked_at is how many questions were tested here; minds is said of the panel and its tasters."""
+    answers, chance how many a guess gets right; looked_at is how many questions were tested here; minds is said of the
+    panel and its tasters."""
 
     answer: str
     sentences: tuple[str, ...]
     of: int
     right: int | None = None
     critical: int | None = None
+    chance: float | None = None
     reading: Reading | None = None
     apart: bool | None = None
     scales: tuple[ScaleOutcome, ...] = ()
@@ -89,7 +91,7 @@ def _difference(
         return PanelOutcome(
             f"{pair} are alike: {right} of {n} were right, and a difference of d′ {bound:g} would have shown.",
             (f"Had it been as large, so few would have been right in at most 5 of 100 panels. {size}", by_chance),
-            n, right, wanted, found, False,
+            n, right, wanted, n * test.guess, found, False,
         )  # fmt: skip
     else:
         enough = needed(test, bound)
@@ -98,7 +100,7 @@ def _difference(
         size += more
     at = 100 * proportion(test, found.d)
     shares = f"A guess is right in {100 * test.guess:.0f} of 100; at d′ {found.d:.1f} it is {at:.0f}."
-    return PanelOutcome(first, (size, by_chance, shares), n, right, wanted, found, apart)
+    return PanelOutcome(first, (size, by_chance, shares), n, right, wanted, n * test.guess, found, apart)
 
 
 def _of_panels(p: float) -> str:
@@ -126,7 +128,7 @@ def _paired(names: Sequence[str], answers: Sequence[Answer]) -> PanelOutcome:
         first = f"{names[ahead]} is preferred: {count} of {n} chose it."
     else:
         first = f"No preference shown: {count} of {n} chose {names[ahead]}."
-    return PanelOutcome(first, (share, chance), n, count, wanted, None, count >= wanted)
+    return PanelOutcome(first, (share, chance), n, count, wanted, n / 2.0, apart=count >= wanted)
 
 
 def _ranking(names: Sequence[str], answers: Sequence[Answer]) -> PanelOutcome:

@@ -26,7 +26,8 @@ LIKING, LIKENESS = "liking", "likeness"
 @dataclass(frozen=True, slots=True)
 class PanelQuestion:
     """What is asked. about is difference, attribute, liking or description; says is for the cook, asks for the taster;
-    fewest and most samples of a panel, and how many pieces a mouth takes in a sitting; both: either answer counts."""
+    fewest and most samples of a panel, and how many pieces a mouth takes in a sitting; both: either answer counts;
+    by_scales: the cook says which scales are asked; counted: answers are counted, so that tasters can be reckoned."""
 
     key: str
     label: str
@@ -37,16 +38,13 @@ class PanelQuestion:
     most: int
     sitting: int
     both: bool
+    by_scales: bool
+    counted: bool
 
     @property
     def test(self) -> DifferenceTest | None:
         """The difference test it is; None for the others."""
         return TESTS.get(self.key)
-
-    @property
-    def by_scales(self) -> bool:
-        """Whether the cook says which scales are asked."""
-        return self.key in ("scales", "just-right")
 
     def figures(self, scales: tuple[str, ...]) -> tuple[str, ...]:
         """What each sample gets a figure for; scales are those the cook chose."""
@@ -61,7 +59,7 @@ def questions() -> dict[str, PanelQuestion]:
     return {
         r["key"]: PanelQuestion(
             r["key"], r["label"], r["about"], r["says"], r["asks"], int(r["fewest"]), int(r["most"]), int(r["sitting"]),
-            r["both"] == "yes",
+            r["both"] == "yes", r["by_scales"] == "yes", r["key"] in TESTS or r["both"] == "yes",
         )
         for r in rows("panel_questions")
     }  # fmt: skip

@@ -67,10 +67,6 @@ class Balance:
     together: int
     served: int
 
-    @property
-    def even(self) -> bool:
-        return max(self.places, self.after, self.together, self.served) == 0
-
 
 def serve(question: PanelQuestion, samples: int, tasters: int, rng: np.random.Generator) -> tuple[Serving, ...]:
     """A plate for each taster. Raises EntryError for a number of samples or tasters that can't be."""

@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
 from dataclasses import dataclass
 
 from dough.facts.errors import EntryError, EntryErrors
 from dough.judgement.trials.scales import SCALES
+from dough.tasting.difference import TESTS, critical, needed
 from dough.tasting.questions import PanelQuestion
+from dough.tasting.serving import MOST_TASTERS
 
 #: Ages that still compare, hours (practice, M): fresh ones within half an hour, older ones within two.
 FRESH_H, FRESH_APART_H, OLD_APART_H = 12.0, 0.5, 2.0
@@ -21,6 +22,8 @@ MASKS = {
     "crumb": "puréed to crumb in cups: hides shape, shade and bite",
     "closed": "eyes closed: hides all that is seen; someone hands the pieces over",
 }
+#: Differences that tasters are reckoned for.
+D_SPAN = (0.2, 6.0)
 SCALE_KEYS = tuple(s.key for s in SCALES)
 
 
@@ -89,15 +92,28 @@ def _wrong(question: PanelQuestion, said: PanelSaid) -> list[EntryError]:
         if apart > most and not said.ages_differ.strip():
             wrong.append(
                 EntryError(
-                    "samples",
+                    "ages_differ",
                     f"Ages are {apart:g} h apart; up to {most:g} h compares. Bake them together, or say why.",
                 )
             )
     return wrong
 
 
-def most_pieces(question: PanelQuestion, samples: Sequence[object]) -> int:
-    """How many pieces a taster gets."""
-    if question.test is not None:
-        return question.test.pieces
-    return min(len(samples), question.sitting)
+@dataclass(frozen=True, slots=True)
+class TastersWanted:
+    """How many tasters find a difference four times in five: the least, and from where it never falls below again; and
+    how many of a panel have to be right. None where it would take more than 400, or the question counts no answers."""
+
+    least: int | None = None
+    always: int | None = None
+    critical: int | None = None
+
+
+def tasters_wanted(question: PanelQuestion, d: float, tasters: int) -> TastersWanted:
+    """For a difference of d', and for a panel of so many. A preference is either way, so both sides count."""
+    test = TESTS["2-AFC"] if question.both else question.test
+    if test is None or not D_SPAN[0] <= d <= D_SPAN[1]:
+        return TastersWanted()
+    found = needed(test, d, both=question.both)
+    wanted = critical(test, tasters, both=question.both) if 1 <= tasters <= MOST_TASTERS else None
+    return TastersWanted(found.least if found else None, found.always if found else None, wanted)

@@ -18,6 +18,7 @@ from kitchen.reading.doughs import MissingError
 from kitchen.reading.panels import ballot_of, state_of
 
 NOT_HERE = "This link opens no ballot. Ask for a new one."
+DELETED = "What was said here was deleted. Ask for another ballot to taste again."
 CLOSED = "This panel is closed. Thank you for coming."
 #: Sixty phones at once: who waits here is woken in turn, where SQLite would look again ever more seldom.
 _turn = threading.Lock()
@@ -41,6 +42,8 @@ class BallotAct:
             raise EntryError("panel", CLOSED)
         if ballot.device and ballot.device != digest(self.device):
             raise OutdatedError(ELSEWHERE)
+        if ballot.withdrawn_at is not None:
+            raise EntryError("ballot", DELETED)
         return ballot
 
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import secrets
 from dataclasses import dataclass
-from datetime import timedelta
+from datetime import datetime, timedelta
 
 import numpy as np
 from django.contrib.auth.models import User
@@ -18,8 +18,17 @@ from kitchen.actions.base import Action, Before, Done
 from kitchen.actions.rights import Right
 from kitchen.documents.panel import PanelDoc, PlateDoc, ReplyDoc
 from kitchen.models import Ballot, Panel
-from kitchen.reading.doughs import MissingError, dough_for_reading
-from kitchen.reading.panels import holds_of, panel_for_reading, plate_of, question_of, said_of, state_of
+from kitchen.reading.doughs import dough_for_reading
+from kitchen.reading.panels import (
+    ballot_numbered,
+    holds_of,
+    panel_for_reading,
+    plate_of,
+    question_of,
+    said_of,
+    standing,
+    state_of,
+)
 
 MOST_PANELS = 200
 #: How long ballots can be answered at most, days.
@@ -87,7 +96,7 @@ class MoreTasters(Action[Panel]):
     more: int
 
     def change(self, cook: User) -> Done[Panel]:
-        panel = _open(self.panel_id, self)
+        panel = _open(self.panel_id, self.now)
         if not 1 <= self.more <= MORE_AT_ONCE or len(panel.plates) + self.more > MOST_TASTERS:
             raise EntryError("more", f"Up to {MORE_AT_ONCE} more at once, {MOST_TASTERS} in all.")
         add_plates(panel, self.more)
@@ -121,7 +130,7 @@ class BreakOpen(Action[Panel]):
     why: str
 
     def change(self, cook: User) -> Done[Panel] | Before[Panel]:
-        panel = _open(self.panel_id, self)
+        panel = _open(self.panel_id, self.now)
         if not self.why.strip():
             raise EntryError("why", "Say why: it stays with the panel, as whoever reads it has to know.")
         if panel.broken_at is not None:
@@ -154,10 +163,8 @@ class FreeBallot(Action[Ballot]):
     number: int
 
     def change(self, cook: User) -> Done[Ballot]:
-        panel = _open(self.panel_id, self)
-        ballot = _ballot(panel, self.number)
-        if ballot.finished_at is not None:
-            raise EntryError("number", "That ballot is answered already.")
+        panel = _open(self.panel_id, self.now)
+        ballot = _unanswered(panel, self.number)
         ballot.nonce, ballot.device = secrets.token_hex(16), ""
         ballot.save(update_fields=["nonce", "device"])
         return Done(ballot, ballot, f"gave ballot {ballot.number} of {panel.name} a new link", panel.dough)
@@ -175,10 +182,8 @@ class EnterPaper(Action[Ballot]):
     reply: ReplyDoc
 
     def change(self, cook: User) -> Done[Ballot]:
-        panel = _open(self.panel_id, self)
-        ballot = _ballot(panel, self.number)
-        if ballot.finished_at is not None:
-            raise EntryError("number", f"Ballot {self.number} is answered already.")
+        panel = _open(self.panel_id, self.now)
+        ballot = _unanswered(panel, self.number)
         answered(panel, ballot, self.reply)
         ballot.nick, ballot.came_by, ballot.finished_at = self.nick.strip()[:30], "paper", self.now
         ballot.agreed_at = ballot.agreed_at or self.now
@@ -206,16 +211,17 @@ def answered(panel: Panel, ballot: Ballot, reply: ReplyDoc) -> None:
     ballot.reply = ReplyDoc.of(whole).model_dump()
 
 
-def _open(panel_id: int, action: Action[object] | Action[Panel] | Action[Ballot]) -> Panel:
+def _open(panel_id: int, now: datetime) -> Panel:
     panel = panel_for_reading(panel_id)
-    state = state_of(panel, action.now)
+    state = state_of(panel, now)
     if state != "open":
         raise EntryError("panel", "Open the panel first." if state == "set up" else "This panel is closed.")
     return panel
 
 
-def _ballot(panel: Panel, number: int) -> Ballot:
-    found = panel.ballots.filter(number=number).first()
-    if found is None:
-        raise MissingError(f"There is no ballot {number}.")
-    return found
+def _unanswered(panel: Panel, number: int) -> Ballot:
+    """A ballot that can still be answered. Raises MissingError or EntryError."""
+    ballot = ballot_numbered(panel, number)
+    if standing(ballot) in ("finished", "withdrawn"):
+        raise EntryError("number", f"Ballot {number} is answered already, or its taster has deleted it.")
+    return ballot

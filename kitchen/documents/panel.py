@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-from typing import Literal
-
 from pydantic import Field
 
 from dough.tasting.replies import Reply
@@ -73,14 +71,10 @@ class ReplyDoc(Strict):
     words: str = Field(default="", max_length=300)
 
     def to_core(self) -> Reply:
-        scores = {int(c): dict(s) for c, s in self.scores.items() if c.isdigit()}
+        scores = {int(c): dict(s) for c, s in self.scores.items() if c.isascii() and c.isdigit()}
         return Reply(self.choice, tuple(self.pair), tuple(self.order), scores, self.words.strip())
 
     @classmethod
     def of(cls, r: Reply) -> ReplyDoc:
         scores = {str(c): dict(s) for c, s in r.scores.items()}
         return cls(choice=r.choice, pair=list(r.pair), order=list(r.order), scores=scores, words=r.words)
-
-
-#: What can be done to a panel.
-Verb = Literal["open", "close", "break"]

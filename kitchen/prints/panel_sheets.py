@@ -7,21 +7,13 @@ from dataclasses import dataclass
 
 from fpdf import FPDF
 
+from dough.tasting.ballot import AskedScale
 from kitchen.prints.larder_labels import SHEETS
 from kitchen.prints.page import INK, SOFT, new_page, plain, words
+from kitchen.reading.panels import NamedPlate
 
 
-@dataclass(frozen=True, slots=True)
-class PlateSheet:
-    """A plate: its number, its codes in the order of tasting, which sample each is, and what lies open beside."""
-
-    number: int
-    codes: tuple[int, ...]
-    samples: tuple[str, ...]
-    compare: str = ""
-
-
-def code_labels_pdf(plates: Sequence[PlateSheet], sheet: str, *, key: bool) -> bytes:
+def code_labels_pdf(plates: Sequence[NamedPlate], sheet: str, *, key: bool) -> bytes:
     """Labels with one code each. With the key they come sample by sample, each sample under its own heading page, to be
     stuck by whoever plates; without it plate by plate, with nothing that says what is what."""
     page = FPDF(format="A4", unit="mm")
@@ -59,7 +51,7 @@ def _labels(page: FPDF, labels: list[tuple[str, str]], sheet: str, heading: str)
         page.cell(wide, 5, beside, align="C")
 
 
-def plating_pdf(title: str, plates: Sequence[PlateSheet], holds: Sequence[tuple[str, str]]) -> bytes:
+def plating_pdf(title: str, plates: Sequence[NamedPlate], holds: Sequence[tuple[str, str]]) -> bytes:
     """For whoever fills the plates, and nobody else: which code is which sample."""
     page = new_page(f"Plating: {title}")
     words(page, f"Plating: {title}", 15, bold=True, height=8)
@@ -74,7 +66,7 @@ def plating_pdf(title: str, plates: Sequence[PlateSheet], holds: Sequence[tuple[
     return bytes(page.output())
 
 
-def serving_pdf(title: str, plates: Sequence[PlateSheet], how: Sequence[str]) -> bytes:
+def serving_pdf(title: str, plates: Sequence[NamedPlate], how: Sequence[str]) -> bytes:
     """For who serves: plates and their codes in order, with nothing that says what is what."""
     page = new_page(f"Plates: {title}")
     words(page, f"Plates: {title}", 15, bold=True, height=8)
@@ -89,12 +81,12 @@ def serving_pdf(title: str, plates: Sequence[PlateSheet], how: Sequence[str]) ->
 
 @dataclass(frozen=True, slots=True)
 class PaperBallot:
-    """A ballot on paper: its plate, what is asked, the codes, and for each code the scales with their words."""
+    """A ballot on paper: its plate, what is asked, the codes, and the figures each of them gets."""
 
     number: int
     asks: str
     codes: tuple[int, ...]
-    scales: tuple[tuple[str, tuple[str, ...]], ...] = ()
+    scales: tuple[AskedScale, ...] = ()
 
 
 def ballots_pdf(title: str, holds: str, ballots: Sequence[PaperBallot]) -> bytes:
@@ -112,9 +104,9 @@ def ballots_pdf(title: str, holds: str, ballots: Sequence[PaperBallot]) -> bytes
         page.ln(2)
         for code in b.codes:
             words(page, f"[   ]   {code}", 18, bold=True, height=11)
-            for label, points in b.scales:
-                row = "    ".join(f"( ) {p}" for p in points)
-                words(page, f"{label}:   {row}" if label else row, 9, height=6)
+            for scale in b.scales:
+                row = "    ".join(f"( ) {w}" for w in scale.words)
+                words(page, f"{scale.label}:   {row}" if scale.label else row, 9, height=6)
         page.ln(4)
         words(page, "Anything you noticed: ____________________________________________", 11, height=9)
     return bytes(page.output())

@@ -5,7 +5,10 @@ from __future__ import annotations
 import base64
 import hashlib
 import hmac
+from collections.abc import Iterator
+from dataclasses import dataclass
 from datetime import datetime
+from typing import Any
 
 from django.conf import settings
 
@@ -13,8 +16,8 @@ from dough.accounts.needs.said import allergens_of
 from dough.facts.errors import EntryError
 from dough.tasting.outcome import PanelOutcome, outcome
 from dough.tasting.questions import PanelQuestion, question
-from dough.tasting.replies import Answer
-from dough.tasting.serving import uneven
+from dough.tasting.replies import Answer, Reply
+from dough.tasting.serving import TARGET, uneven
 from kitchen.documents.draft import DraftDoc
 from kitchen.documents.panel import PanelDoc, PlateDoc, ReplyDoc
 from kitchen.models import Ballot, Dough, Panel, Version
@@ -55,6 +58,46 @@ def plate_of(panel: Panel, number: int) -> PlateDoc:
     return PlateDoc.model_validate(panel.plates[number - 1])
 
 
+@dataclass(frozen=True, slots=True)
+class NamedPlate:
+    """A plate with what its codes are: its number, codes in the order of tasting, which sample each is, and what lies
+    open beside it."""
+
+    number: int
+    codes: tuple[int, ...]
+    samples: tuple[str, ...]
+    compare: str = ""
+
+
+def named_plates(panel: Panel) -> list[NamedPlate]:
+    """Every plate of a panel with its key: for who plates, and for all once the panel may be told."""
+    names = [s.name for s in said_of(panel).samples]
+    found = []
+    for n in range(1, len(panel.plates) + 1):
+        plate = plate_of(panel, n)
+        compare = "" if plate.compare is None else "the target" if plate.compare == TARGET else names[plate.compare]
+        codes, samples = tuple(p.code for p in plate.pieces), tuple(names[p.sample] for p in plate.pieces)
+        found.append(NamedPlate(n, codes, samples, compare))
+    return found
+
+
+def ballot_numbered(panel: Panel, number: int) -> Ballot:
+    """A ballot by the number of its plate. Raises MissingError."""
+    found = panel.ballots.filter(number=number).first()
+    if found is None:
+        raise MissingError(f"There is no ballot {number}.")
+    return found
+
+
+def standing(ballot: Ballot) -> str:
+    """waiting, begun, finished or withdrawn."""
+    if ballot.withdrawn_at is not None:
+        return "withdrawn"
+    if ballot.finished_at is not None:
+        return "finished"
+    return "waiting" if ballot.agreed_at is None else "begun"
+
+
 def holds_of(dough: Dough, said: PanelDoc) -> list[str]:
     """What each sample holds, in words, with what is unread: told to tasters before they get a code."""
     told = []
@@ -77,6 +120,30 @@ def answers_of(panel: Panel) -> list[Answer]:
     return [
         Answer(b.number, plate_of(panel, b.number).to_core(), ReplyDoc.model_validate(b.reply).to_core()) for b in rows
     ]
+
+
+def answer_rows(panel: Panel) -> list[dict[str, Any]]:
+    """Every answer, a row a figure (docs/formats/panel.md)."""
+    names, key = [s.name for s in said_of(panel).samples], question_of(panel).key
+    found = []
+    for a in answers_of(panel):
+        for place, piece in enumerate(a.serving.pieces, 1):
+            about = {
+                "ballot": a.taster, "place": place, "code": piece.code, "sample": names[piece.sample], "question": key,
+            }  # fmt: skip
+            found += [{**about, "scale": scale, "value": value} for scale, value in _figures(a.reply, piece.code)]
+    return found
+
+
+def _figures(reply: Reply, code: int) -> Iterator[tuple[str, float]]:
+    """What a reply says of one code: the scale and the value."""
+    yield from reply.scores.get(code, {}).items()
+    if reply.choice is not None:
+        yield "chosen", int(reply.choice == code)
+    if reply.pair:
+        yield "paired", int(code in reply.pair)
+    if reply.order:
+        yield "rank", reply.order.index(code) + 1
 
 
 def may_be_told(panel: Panel, now: datetime) -> bool:

@@ -83,6 +83,8 @@ def test_a_triangle_from_set_up_to_the_sentence(client: Client, panel: Panel) ->
     closed = send(client, "post", f"/panels/{panel.pk}/close").json()
     assert closed["state"] == "closed"
     assert closed["outcome"]["answer"] == "Ours and From the shop are told apart: 5 of 6 were right."
+    assert closed["outcome"]["chance"] == 2.0
+    assert closed["plates"][0]["codes"] == closed["ballots"][0]["codes"]
     assert sorted(closed["plates"][0]["samples"]) in (
         ["From the shop", "From the shop", "Ours"],
         ["From the shop", "Ours", "Ours"],
@@ -183,6 +185,26 @@ def test_a_taster_deletes_what_they_said(client: Client, panel: Panel) -> None:
     assert send(client, "post", f"/panels/{panel.pk}/close").json()["outcome"]["of"] == 0
 
 
+def test_what_was_deleted_before_it_was_sent_stays_deleted(client: Client, panel: Panel) -> None:
+    ballot = panel.ballots.all()[0]
+    begin(ballot)
+    at(ballot, "withdraw", {})
+    for again in (begin(ballot), answer(panel, ballot)):
+        assert again.status_code == 422
+        assert "deleted" in again.json()["message"]
+    body = {"reply": {"choice": odd(panel, ballot)}}
+    assert send(client, "post", f"/panels/{panel.pk}/ballots/1/paper", body).status_code == 422
+    assert send(client, "post", f"/panels/{panel.pk}/ballots/1/free").status_code == 422
+    assert Ballot.objects.get(pk=ballot.pk).reply is None
+
+
+def test_who_has_answered_is_told_no_code_any_more(panel: Panel) -> None:
+    ballot = panel.ballots.all()[0]
+    begin(ballot)
+    assert "codes" not in answer(panel, ballot).json()
+    assert "codes" not in at(ballot, "look", device="another-phone-1").json()
+
+
 def test_a_ballots_link_reaches_nothing_else_and_sets_no_cookie(panel: Panel) -> None:
     ballot = panel.ballots.all()[0]
     stranger = Client()
@@ -214,7 +236,8 @@ def test_who_guesses_links_is_slowed_and_others_are_not(panel: Panel) -> None:
 @pytest.mark.parametrize(
     "body",
     ["", "{", "[]", '{"device": "x"}', "x" * 30_000,
-     json.dumps({"device": DEVICE, "key": "k" * 9, "reply": {"choice": 12}})],
+     json.dumps({"device": DEVICE, "key": "k" * 9, "reply": {"choice": 12}}),
+     json.dumps({"device": DEVICE, "key": "k" * 9, "reply": {"scores": {"²": {"liking": 5}}}})],
 )  # fmt: skip
 def test_rubbish_on_a_ballot_is_refused_and_nothing_kept(panel: Panel, body: str) -> None:
     ballot = panel.ballots.all()[0]
@@ -366,6 +389,7 @@ def test_how_many_tasters_it_takes(client: Client) -> None:
     assert client.get("/api/panels/needed", asked).json() == {"least": 53, "always": 57, "critical": 13}
     assert client.get("/api/panels/needed", {**asked, "question": "paired"}).json()["critical"] == 18
     assert client.get("/api/panels/needed", {**asked, "question": "scales"}).json()["least"] is None
+    assert client.get("/api/panels/needed", {**asked, "question": "guess"}).status_code == 422
 
 
 def test_the_demo_has_a_closed_panel_of_made_up_tasters_and_an_open_one(db: None) -> None:

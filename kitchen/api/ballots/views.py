@@ -5,6 +5,7 @@ from __future__ import annotations
 
 import time
 from collections.abc import Callable
+from dataclasses import asdict
 from typing import Any
 
 from django.http import HttpRequest, HttpResponse, JsonResponse
@@ -13,18 +14,16 @@ from django.views.decorators.csrf import csrf_exempt
 from pydantic import Field, ValidationError
 
 from dough.facts.errors import EntryError, EntryErrors
-from dough.tasting.questions import LIKENESS, LIKING
+from dough.tasting.ballot import asked_scales, asked_words
 from kitchen.actions.ballots import AnswerBallot, BallotAct, BeginBallot, WithdrawBallot
 from kitchen.actions.base import OutdatedError
 from kitchen.api.ballots.limit import OF_A_LINK, OF_WRONG_ONES, Limit
-from kitchen.api.panels.prints import asked_words, scales_of
 from kitchen.documents.base import Strict
 from kitchen.documents.panel import ReplyDoc
 from kitchen.models import Ballot
 from kitchen.reading.doughs import MissingError
-from kitchen.reading.panels import ballot_of, plate_of, question_of, said_of
+from kitchen.reading.panels import ballot_of, plate_of, question_of, said_of, standing
 
-MOST_BYTES = 20_000
 by_link, wrong = Limit(OF_A_LINK), Limit(OF_WRONG_ONES)
 TOO_MANY = "Too many tries. Wait a minute, then go on: nothing is lost."
 CAUTION = (
@@ -90,42 +89,33 @@ def _refusal(status: int, code: str, message: str) -> HttpResponse:
     return JsonResponse({"code": code, "message": message, "fields": [], "theirs": None}, status=status)
 
 
-def _body(request: HttpRequest) -> bytes:
-    body = request.body
-    if len(body) > MOST_BYTES:
-        raise EntryError("answer", "That is more than a ballot holds.")
-    return body
-
-
 def look(request: HttpRequest, token: str) -> dict[str, Any]:
     """What the taster sees: first what the samples hold; codes and questions only once that was read and agreed to."""
     ballot = ballot_of(token)
     if ballot is None:
         raise MissingError("This link opens no ballot. Ask for a new one.")
-    device = request.headers.get("X-Device", "")
-    act = BallotAct(token=token, device=device, now=timezone.now())
-    if ballot.finished_at is None and ballot.withdrawn_at is None:
-        act.opened()
+    if standing(ballot) in ("waiting", "begun"):
+        BallotAct(token=token, device=request.headers.get("X-Device", ""), now=timezone.now()).opened()
     return told(ballot)
 
 
 def begin(request: HttpRequest, token: str) -> dict[str, Any]:
     """What the samples hold was read; a name was made up."""
-    said = BallotBeginIn.model_validate_json(_body(request))
+    said = BallotBeginIn.model_validate_json(request.body)
     act = BeginBallot(token=token, device=said.device, now=timezone.now(), nick=said.nick, agrees=said.agrees)
     return told(act.execute())
 
 
 def answer(request: HttpRequest, token: str) -> dict[str, Any]:
     """The reply, once."""
-    said = BallotReplyIn.model_validate_json(_body(request))
+    said = BallotReplyIn.model_validate_json(request.body)
     act = AnswerBallot(token=token, device=said.device, now=timezone.now(), key=said.key, reply=said.reply)
     return told(act.execute())
 
 
 def withdraw(request: HttpRequest, token: str) -> dict[str, Any]:
     """Delete what was said."""
-    said = BallotDeviceIn.model_validate_json(_body(request))
+    said = BallotDeviceIn.model_validate_json(request.body)
     return told(WithdrawBallot(token=token, device=said.device, now=timezone.now()).execute())
 
 
@@ -133,25 +123,18 @@ def told(ballot: Ballot) -> dict[str, Any]:
     """A ballot as its taster may know it."""
     panel = ballot.panel
     said, asked = said_of(panel), question_of(panel)
-    state = (
-        "withdrawn" if ballot.withdrawn_at else "finished" if ballot.finished_at
-        else "begun" if ballot.agreed_at else "new"
-    )  # fmt: skip
+    state = standing(ballot)
     found: dict[str, Any] = {
         "state": state, "number": ballot.number, "nick": ballot.nick,
         # All samples together: which one holds what would tell them apart.
         "holds": sorted({h.strip() for held in panel.holds for h in held.split(",") if h.strip()}),
-        "caution": CAUTION, "half": said.half, "mask": said.mask, "warm_up": said.warm_up,
-        "ends_at": panel.ends_at.isoformat() if panel.ends_at else None,
+        "caution": CAUTION, "mask": said.mask, "warm_up": said.warm_up,
     }  # fmt: skip
-    if state in ("begun", "finished"):
+    if state == "begun":
         plate = plate_of(panel, ballot.number)
         found |= {
             "question": asked.key, "asks": asked_words(asked, said.attribute),
             "codes": [p.code for p in plate.pieces], "compare": plate.compare is not None,
-            "scales": [
-                {"key": key, "label": "" if key in (LIKING, LIKENESS) else label, "values": values, "words": words}
-                for key, label, values, words in scales_of(asked, tuple(said.scales))
-            ],
+            "scales": [asdict(s) for s in asked_scales(asked, tuple(said.scales))],
         }  # fmt: skip
     return found

@@ -13,9 +13,7 @@ from ninja import Router
 
 from dough.facts.errors import EntryError
 from dough.formats.cells import defused
-from dough.judgement.trials.scales import SCALES
-from dough.tasting.questions import LIKE_THE_TARGET, LIKENESS, LIKING, NINE, RIGHT, PanelQuestion
-from dough.tasting.serving import TARGET
+from dough.tasting.ballot import asked_scales, asked_words
 from kitchen.actions.base import require
 from kitchen.actions.panels import PrintKey
 from kitchen.actions.rights import Right
@@ -23,24 +21,16 @@ from kitchen.api.errors import PROBLEMS
 from kitchen.models import Panel
 from kitchen.prints.panel_sheets import (
     PaperBallot,
-    PlateSheet,
     ballots_pdf,
     code_labels_pdf,
     plating_pdf,
     serving_pdf,
 )
-from kitchen.reading.panels import (
-    answers_of,
-    may_be_told,
-    panel_for_reading,
-    plate_of,
-    question_of,
-    said_of,
-)
+from kitchen.reading.panels import answer_rows, may_be_told, named_plates, panel_for_reading, question_of, said_of
 
 router = Router(tags=["panels"])
 FORMAT, VERSION = "tarte-panel", 1
-AskedScale = tuple[str, str, tuple[float, ...], tuple[str, ...]]
+COLUMNS = ("ballot", "place", "code", "sample", "question", "scale", "value")
 
 
 @router.get("/{panel_id}/labels.pdf", response={200: None, **PROBLEMS})
@@ -51,7 +41,7 @@ def code_labels(
     p = _opened(request, panel_id)
     if key:
         PrintKey(actor=request.user, now=timezone.now(), panel_id=panel_id).execute()
-    return _pdf(code_labels_pdf(_plates(p), sheet, key=key), "codes")
+    return _pdf(code_labels_pdf(named_plates(p), sheet, key=key), "codes")
 
 
 @router.get("/{panel_id}/plating.pdf", response={200: None, **PROBLEMS})
@@ -60,7 +50,7 @@ def plating(request: HttpRequest, panel_id: int) -> HttpResponse:
     p = _opened(request, panel_id)
     PrintKey(actor=request.user, now=timezone.now(), panel_id=panel_id).execute()
     holds = list(zip([s.name for s in said_of(p).samples], p.holds, strict=True))
-    return _pdf(plating_pdf(p.name, _plates(p), holds), "plating")
+    return _pdf(plating_pdf(p.name, named_plates(p), holds), "plating")
 
 
 @router.get("/{panel_id}/serving.pdf", response={200: None, **PROBLEMS})
@@ -74,7 +64,7 @@ def serving(request: HttpRequest, panel_id: int) -> HttpResponse:
         "Water and a plain cracker between, 45 to 60 s.",
         *(["First a warm-up piece without a code, the same for everyone."] if said.warm_up else []),
     ]
-    return _pdf(serving_pdf(p.name, _plates(p), how), "plates")
+    return _pdf(serving_pdf(p.name, named_plates(p), how), "plates")
 
 
 @router.get("/{panel_id}/ballots.pdf", response={200: None, **PROBLEMS})
@@ -82,12 +72,8 @@ def paper_ballots(request: HttpRequest, panel_id: int) -> HttpResponse:
     """Ballots on paper."""
     p = _opened(request, panel_id)
     said, asked = said_of(p), question_of(p)
-    scales = scales_of(asked, tuple(said.scales))
-    made = [
-        PaperBallot(b.number, asked_words(asked, said.attribute), tuple(x.code for x in plate_of(p, b.number).pieces),
-                    tuple((label, points) for _, label, _, points in scales))
-        for b in p.ballots.all()
-    ]  # fmt: skip
+    scales, asks = asked_scales(asked, tuple(said.scales)), asked_words(asked, said.attribute)
+    made = [PaperBallot(plate.number, asks, plate.codes, scales) for plate in named_plates(p)]
     return _pdf(ballots_pdf(p.name, "; ".join(dict.fromkeys(p.holds)), made), "ballots")
 
 
@@ -97,9 +83,9 @@ def answers_csv(request: HttpRequest, panel_id: int) -> HttpResponse:
     p = _told(panel_id)
     out = io.StringIO()
     sheet = csv.writer(out)
-    sheet.writerow(["ballot", "place", "code", "sample", "question", "scale", "value"])
-    for row in _rows(p):
-        cells = [row[k] for k in ("ballot", "place", "code", "sample", "question", "scale", "value")]
+    sheet.writerow(COLUMNS)
+    for row in answer_rows(p):
+        cells = [row[k] for k in COLUMNS]
         # A name that looks like a formula is no formula.
         sheet.writerow([defused(c) if isinstance(c, str) else c for c in cells])
     return _file(out.getvalue(), "text/csv; charset=utf-8", "answers.csv")
@@ -113,55 +99,9 @@ def answers_json(request: HttpRequest, panel_id: int) -> HttpResponse:
     document = {
         "format": FORMAT, "version": VERSION, "name": p.name, "simulated": p.simulated, "question": said.question,
         "attribute": said.attribute, "scales": said.scales, "samples": [s.name for s in said.samples],
-        "broken_open": p.broken_why or None, "answers": _rows(p),
+        "broken_open": p.broken_why or None, "answers": answer_rows(p),
     }  # fmt: skip
     return _file(json.dumps(document, ensure_ascii=False, indent=1), "application/json; charset=utf-8", "answers.json")
-
-
-def asked_words(asked: PanelQuestion, attribute: str) -> str:
-    """What the taster is asked, the attribute named."""
-    return asked.asks.replace("of it", f"of this: {attribute}") if attribute else asked.asks
-
-
-def scales_of(
-    asked: PanelQuestion, scales: tuple[str, ...]
-) -> list[tuple[str, str, tuple[float, ...], tuple[str, ...]]]:
-    """Each figure that is asked for: its key, label, values and the words at them."""
-    found: list[AskedScale] = []
-    for key in asked.figures(scales):
-        if key == LIKING:
-            found.append((key, "Liking", tuple(float(n) for n in range(1, 10)), NINE))
-        elif key == LIKENESS:
-            found.append((key, "", (0.0, 25.0, 50.0, 75.0, 100.0), LIKE_THE_TARGET))
-        elif asked.key == "just-right":
-            label = next(s.label for s in SCALES if s.key == key)
-            found.append((key, label, (-2.0, -1.0, 0.0, 1.0, 2.0), RIGHT))
-        else:
-            scale = next(s for s in SCALES if s.key == key)
-            values = tuple(float(x.value) for x in scale.points)
-            found.append((key, scale.label, values, tuple(x.word for x in scale.points)))
-    return found
-
-
-def _rows(p: Panel) -> list[dict[str, object]]:
-    names = [s.name for s in said_of(p).samples]
-    found: list[dict[str, object]] = []
-    for a in answers_of(p):
-        r = a.reply
-        for place, piece in enumerate(a.serving.pieces, 1):
-            base = {
-                "ballot": a.taster, "place": place, "code": piece.code, "sample": names[piece.sample],
-                "question": question_of(p).key,
-            }  # fmt: skip
-            for scale, value in r.scores.get(piece.code, {}).items():
-                found.append({**base, "scale": scale, "value": value})
-            if r.choice is not None:
-                found.append({**base, "scale": "chosen", "value": int(r.choice == piece.code)})
-            if r.pair:
-                found.append({**base, "scale": "paired", "value": int(piece.code in r.pair)})
-            if r.order:
-                found.append({**base, "scale": "rank", "value": r.order.index(piece.code) + 1})
-    return found
 
 
 def _opened(request: HttpRequest, panel_id: int) -> Panel:
@@ -177,18 +117,6 @@ def _told(panel_id: int) -> Panel:
     if not may_be_told(p, timezone.now()):
         raise EntryError("panel", "Close the panel first: what came out is told then.")
     return p
-
-
-def _plates(p: Panel) -> list[PlateSheet]:
-    names = [s.name for s in said_of(p).samples]
-    found = []
-    for n in range(1, len(p.plates) + 1):
-        plate = plate_of(p, n)
-        compare = "" if plate.compare is None else "the target" if plate.compare == TARGET else names[plate.compare]
-        found.append(
-            PlateSheet(n, tuple(x.code for x in plate.pieces), tuple(names[x.sample] for x in plate.pieces), compare)
-        )
-    return found
 
 
 def _pdf(data: bytes, name: str) -> HttpResponse:

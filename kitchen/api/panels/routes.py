@@ -9,10 +9,11 @@ from django.http import HttpRequest
 from django.utils import timezone
 from ninja import Router, Status
 
-from dough.tasting.difference import TESTS, critical, needed
-from dough.tasting.questions import PanelQuestion, questions
-from dough.tasting.serving import TARGET
-from dough.tasting.setup import MASKS, SCALE_KEYS, minded
+from dough.tasting.ballot import asked_scales
+from dough.tasting.difference import SIZES
+from dough.tasting.questions import question as question_named
+from dough.tasting.questions import questions
+from dough.tasting.setup import MASKS, SCALE_KEYS, TastersWanted, minded, tasters_wanted
 from kitchen.actions.base import require
 from kitchen.actions.panels import (
     BreakOpen,
@@ -25,9 +26,7 @@ from kitchen.actions.panels import (
 )
 from kitchen.actions.rights import Right
 from kitchen.api.errors import PROBLEMS
-from kitchen.api.panels.prints import scales_of
 from kitchen.api.panels.schemas import (
-    AskedScaleOut,
     BallotLinkOut,
     BallotOut,
     MaskOut,
@@ -37,19 +36,19 @@ from kitchen.api.panels.schemas import (
     PanelOut,
     PanelQuestionsOut,
     PaperIn,
-    PlateKeyOut,
-    TastersNeededOut,
     WhyIn,
 )
 from kitchen.models import Ballot, Panel
-from kitchen.reading.doughs import MissingError, dough_for_reading, name_of
+from kitchen.reading.doughs import dough_for_reading, name_of
 from kitchen.reading.panels import (
+    ballot_numbered,
     came_out,
     may_be_told,
+    named_plates,
     panel_for_reading,
-    plate_of,
     question_of,
     said_of,
+    standing,
     state_of,
     token_of,
     unevenness,
@@ -63,20 +62,15 @@ dough_router = Router(tags=["panels"])
 def panel_questions(request: HttpRequest) -> PanelQuestionsOut:
     """What a panel can be asked."""
     masks = [MaskOut(key=k, words=w) for k, w in MASKS.items()]
-    return PanelQuestionsOut(questions=list(questions().values()), masks=masks, scales=list(SCALE_KEYS))
-
-
-@router.get("/needed", response={200: TastersNeededOut, **PROBLEMS})
-def tasters_needed(request: HttpRequest, question: str, d: float = 1.5, tasters: int = 0) -> TastersNeededOut:
-    """How many tasters it takes, and of a number of tasters how many have to be right."""
-    test = TESTS.get("2-AFC" if question == "paired" else question)
-    if test is None or not 0.2 <= d <= 6.0:
-        return TastersNeededOut(least=None, always=None, critical=None)
-    found = needed(test, d)
-    wanted = critical(test, tasters, both=question == "paired") if 1 <= tasters <= 400 else None
-    return TastersNeededOut(
-        least=found.least if found else None, always=found.always if found else None, critical=wanted
+    return PanelQuestionsOut(
+        questions=list(questions().values()), masks=masks, scales=list(SCALE_KEYS), sizes=list(SIZES)
     )
+
+
+@router.get("/needed", response={200: TastersWanted, **PROBLEMS})
+def tasters_needed(request: HttpRequest, question: str, d: float = 1.5, tasters: int = 0) -> TastersWanted:
+    """How many tasters it takes, and of a number of tasters how many have to be right."""
+    return tasters_wanted(question_named(question), d, tasters)
 
 
 @dough_router.get("/{dough_id}/panels", response={200: list[PanelBrief], **PROBLEMS})
@@ -127,7 +121,7 @@ def break_panel(request: HttpRequest, panel_id: int, payload: WhyIn) -> PanelOut
 def ballot_link(request: HttpRequest, panel_id: int, number: int) -> BallotLinkOut:
     """Where a ballot is answered: for whoever hands it out."""
     require(request.user, Right.RECORD)
-    return _link(request, _ballot(panel_for_reading(panel_id), number))
+    return _link(request, ballot_numbered(panel_for_reading(panel_id), number))
 
 
 @router.post("/{panel_id}/ballots/{number}/free", response={200: BallotLinkOut, **PROBLEMS})
@@ -145,13 +139,6 @@ def enter_paper(request: HttpRequest, panel_id: int, number: int, payload: Paper
         reply=payload.reply,
     ).execute()  # fmt: skip
     return _told(panel_for_reading(panel_id))
-
-
-def _ballot(panel: Panel, number: int) -> Ballot:
-    found = panel.ballots.filter(number=number).first()
-    if found is None:
-        raise MissingError(f"There is no ballot {number}.")
-    return found
 
 
 def ballot_url(request: HttpRequest, ballot: Ballot) -> str:
@@ -178,36 +165,16 @@ def _brief(p: Panel) -> PanelBrief:
 def _told(p: Panel) -> PanelOut:
     now = timezone.now()
     said, asked, told = said_of(p), question_of(p), may_be_told(p, now)
-    rows = list(p.ballots.all())
-    names = [s.name for s in said.samples]
-    keys = []
-    if told:
-        for b in rows:
-            plate = plate_of(p, b.number)
-            compare = "" if plate.compare is None else "the target" if plate.compare == TARGET else names[plate.compare]
-            keys.append(PlateKeyOut(number=b.number, samples=[names[x.sample] for x in plate.pieces], compare=compare))
+    rows, plates = list(p.ballots.all()), named_plates(p)
     return PanelOut(
         id=p.pk, dough_id=p.dough_id, name=p.name, state=state_of(p, now), simulated=p.simulated, said=said,
-        question=asked,
-        scales=_scales(asked, tuple(said.scales)), holds=p.holds,
-        minds=list(minded(asked, said.to_core())), uneven=unevenness(p),
-        opened_at=p.opened_at, ends_at=p.ends_at, closed_at=p.closed_at, broken_at=p.broken_at,
-        broken_why=p.broken_why, made_by=name_of(p.made_by), ballots=[_row(p, b) for b in rows],
-        answered=sum(b.finished_at is not None and b.withdrawn_at is None for b in rows),
-        outcome=came_out(p) if told else None, plates=keys,
-    )  # fmt: skip
-
-
-def _scales(asked: PanelQuestion, scales: tuple[str, ...]) -> list[AskedScaleOut]:
-    return [
-        AskedScaleOut(key=key, label=label, values=values, words=words)
-        for key, label, values, words in scales_of(asked, scales)
-    ]
-
-
-def _row(p: Panel, b: Ballot) -> BallotOut:
-    state = "withdrawn" if b.withdrawn_at else "finished" if b.finished_at else "begun" if b.agreed_at else "waiting"
-    return BallotOut(
-        number=b.number, codes=[x.code for x in plate_of(p, b.number).pieces], state=state, nick=b.nick,
-        came_by=b.came_by,
+        question=asked, scales=list(asked_scales(asked, tuple(said.scales))), holds=p.holds,
+        minds=list(minded(asked, said.to_core())), uneven=unevenness(p), opened_at=p.opened_at, ends_at=p.ends_at,
+        closed_at=p.closed_at, broken_at=p.broken_at, broken_why=p.broken_why, made_by=name_of(p.made_by),
+        ballots=[
+            BallotOut(number=b.number, codes=list(plate.codes), state=standing(b), nick=b.nick)
+            for b, plate in zip(rows, plates, strict=True)
+        ],
+        answered=sum(standing(b) == "finished" for b in rows), outcome=came_out(p) if told else None,
+        plates=plates if told else [],
     )  # fmt: skip

@@ -6,10 +6,13 @@ from datetime import datetime
 
 from pydantic import BaseModel, Field
 
+from dough.tasting.ballot import AskedScale
+from dough.tasting.difference import SizeWord
 from dough.tasting.outcome import PanelOutcome
 from dough.tasting.questions import PanelQuestion
 from kitchen.documents.base import Strict
 from kitchen.documents.panel import PanelDoc, ReplyDoc
+from kitchen.reading.panels import NamedPlate
 
 KEY = r"^[A-Za-z0-9-]{8,64}$"
 
@@ -20,20 +23,12 @@ class MaskOut(BaseModel):
 
 
 class PanelQuestionsOut(BaseModel):
-    """What can be asked, and what can be hidden from the eye."""
+    """What can be asked, what can be hidden from the eye, and how large a difference d′ is in words."""
 
     questions: list[PanelQuestion]
     masks: list[MaskOut]
     scales: list[str]
-
-
-class TastersNeededOut(BaseModel):
-    """How many tasters find a difference of d′ four times in five: the least, and from where it never falls below
-    again. None where it would take more than 400, or where the question is no difference test."""
-
-    least: int | None
-    always: int | None
-    critical: int | None
+    sizes: list[SizeWord]
 
 
 class PanelIn(Strict):
@@ -63,15 +58,6 @@ class BallotOut(BaseModel):
     codes: list[int]
     state: str
     nick: str
-    came_by: str
-
-
-class PlateKeyOut(BaseModel):
-    """What was on a plate, told once the panel may be told."""
-
-    number: int
-    samples: list[str]
-    compare: str
 
 
 class PanelBrief(BaseModel):
@@ -86,15 +72,6 @@ class PanelBrief(BaseModel):
     answer: str
 
 
-class AskedScaleOut(BaseModel):
-    """A figure each sample gets: its key and label, the values that can be said and their words."""
-
-    key: str
-    label: str
-    values: tuple[float, ...]
-    words: tuple[str, ...]
-
-
 class PanelOut(BaseModel):
     """A panel. scales are what a ballot asks of each sample, empty where it picks among codes. outcome and plates are
     there once it may be told: closed, or broken open."""
@@ -106,7 +83,7 @@ class PanelOut(BaseModel):
     simulated: bool
     said: PanelDoc
     question: PanelQuestion
-    scales: list[AskedScaleOut]
+    scales: list[AskedScale]
     holds: list[str]
     minds: list[str]
     uneven: str
@@ -119,7 +96,7 @@ class PanelOut(BaseModel):
     ballots: list[BallotOut]
     answered: int
     outcome: PanelOutcome | None
-    plates: list[PlateKeyOut]
+    plates: list[NamedPlate]
 
 
 class BallotLinkOut(BaseModel):

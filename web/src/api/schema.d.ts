@@ -3436,10 +3436,11 @@ export interface components {
             unit: string;
         };
         /**
-         * AskedScaleOut
-         * @description A figure each sample gets: its key and label, the values that can be said and their words.
+         * AskedScale
+         * @description One figure that each sample gets: its key, what stands over it (nothing where the question says it all), the
+         *     values that can be said and their words, from least to most.
          */
-        AskedScaleOut: {
+        AskedScale: {
             /** Key */
             key: string;
             /** Label */
@@ -3620,8 +3621,6 @@ export interface components {
          *     begun, finished or withdrawn.
          */
         BallotOut: {
-            /** Came By */
-            came_by: string;
             /** Codes */
             codes: number[];
             /** Nick */
@@ -6940,6 +6939,24 @@ export interface components {
             percent: number;
         };
         /**
+         * NamedPlate
+         * @description A plate with what its codes are: its number, codes in the order of tasting, which sample each is, and what lies
+         *     open beside it.
+         */
+        NamedPlate: {
+            /** Codes */
+            codes: number[];
+            /**
+             * Compare
+             * @default
+             */
+            compare?: string;
+            /** Number */
+            number: number;
+            /** Samples */
+            samples: string[];
+        };
+        /**
          * NeedOut
          * @description kind is way (of eating), allergen or other; about says where lists differ.
          */
@@ -7442,11 +7459,11 @@ export interface components {
             opened_at: string | null;
             outcome: components["schemas"]["PanelOutcome"] | null;
             /** Plates */
-            plates: components["schemas"]["PlateKeyOut"][];
+            plates: components["schemas"]["NamedPlate"][];
             question: components["schemas"]["PanelQuestion"];
             said: components["schemas"]["PanelDoc"];
             /** Scales */
-            scales: components["schemas"]["AskedScaleOut"][];
+            scales: components["schemas"]["AskedScale"][];
             /** Simulated */
             simulated: boolean;
             /** State */
@@ -7457,13 +7474,16 @@ export interface components {
         /**
          * PanelOutcome
          * @description answer is the sentence that comes first, sentences what follows. right, of and critical are of tests that count
-         *     answers; looked_at is how many questions were tested here; minds is said of the panel and its tasters.
+         *     answers, chance how many a guess gets right; looked_at is how many questions were tested here; minds is said of the
+         *     panel and its tasters.
          */
         PanelOutcome: {
             /** Answer */
             answer: string;
             /** Apart */
             apart?: boolean | null;
+            /** Chance */
+            chance?: number | null;
             /** Critical */
             critical?: number | null;
             /**
@@ -7497,7 +7517,8 @@ export interface components {
         /**
          * PanelQuestion
          * @description What is asked. about is difference, attribute, liking or description; says is for the cook, asks for the taster;
-         *     fewest and most samples of a panel, and how many pieces a mouth takes in a sitting; both: either answer counts.
+         *     fewest and most samples of a panel, and how many pieces a mouth takes in a sitting; both: either answer counts;
+         *     by_scales: the cook says which scales are asked; counted: answers are counted, so that tasters can be reckoned.
          */
         PanelQuestion: {
             /** About */
@@ -7506,6 +7527,10 @@ export interface components {
             asks: string;
             /** Both */
             both: boolean;
+            /** By Scales */
+            by_scales: boolean;
+            /** Counted */
+            counted: boolean;
             /** Fewest */
             fewest: number;
             /** Key */
@@ -7521,7 +7546,7 @@ export interface components {
         };
         /**
          * PanelQuestionsOut
-         * @description What can be asked, and what can be hidden from the eye.
+         * @description What can be asked, what can be hidden from the eye, and how large a difference d′ is in words.
          */
         PanelQuestionsOut: {
             /** Masks */
@@ -7530,6 +7555,8 @@ export interface components {
             questions: components["schemas"]["PanelQuestion"][];
             /** Scales */
             scales: string[];
+            /** Sizes */
+            sizes: components["schemas"]["SizeWord"][];
         };
         /** PantryIn */
         PantryIn: {
@@ -8170,18 +8197,6 @@ export interface components {
             plan: components["schemas"]["KeptPlanOut"];
             /** Wrong */
             wrong: string;
-        };
-        /**
-         * PlateKeyOut
-         * @description What was on a plate, told once the panel may be told.
-         */
-        PlateKeyOut: {
-            /** Compare */
-            compare: string;
-            /** Number */
-            number: number;
-            /** Samples */
-            samples: string[];
         };
         /**
          * Portions
@@ -10007,6 +10022,16 @@ export interface components {
             pieces: number | null;
         };
         /**
+         * SizeWord
+         * @description How large a difference is, in a word.
+         */
+        SizeWord: {
+            /** D */
+            d: number;
+            /** Word */
+            word: string;
+        };
+        /**
          * SlowCall
          * @description A call that took long: when (ISO), what was asked, seconds.
          */
@@ -10705,17 +10730,17 @@ export interface components {
             words?: string | null;
         };
         /**
-         * TastersNeededOut
-         * @description How many tasters find a difference of d′ four times in five: the least, and from where it never falls below
-         *     again. None where it would take more than 400, or where the question is no difference test.
+         * TastersWanted
+         * @description How many tasters find a difference four times in five: the least, and from where it never falls below again; and
+         *     how many of a panel have to be right. None where it would take more than 400, or the question counts no answers.
          */
-        TastersNeededOut: {
+        TastersWanted: {
             /** Always */
-            always: number | null;
+            always?: number | null;
             /** Critical */
-            critical: number | null;
+            critical?: number | null;
             /** Least */
-            least: number | null;
+            least?: number | null;
         };
         /** TeachOut */
         TeachOut: {
@@ -22311,7 +22336,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["TastersNeededOut"];
+                    "application/json": components["schemas"]["TastersWanted"];
                 };
             };
             /** @description Bad Request */

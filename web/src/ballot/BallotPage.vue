@@ -34,7 +34,7 @@ function score(code: number, key: string, value: number | undefined): void {
     <p v-if="!problem" role="status">Opening …</p>
   </div>
 
-  <form v-else-if="told.state === 'new'" @submit.prevent="ballot.begin(nick, agrees)">
+  <form v-else-if="told.state === 'waiting'" @submit.prevent="ballot.begin(nick, agrees)">
     <h1 ref="heading" tabindex="-1">Before you taste</h1>
     <p>The samples hold, all together:</p>
     <ul class="holds">

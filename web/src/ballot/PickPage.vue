@@ -37,11 +37,11 @@ function touch(code: number): void {
         v-for="c in codes"
         :key="c"
         type="button"
-        class="code"
+        class="choice code"
         :aria-pressed="isOn(c)"
         @click="touch(c)"
       >
-        <span class="figure">{{ c }}</span>
+        <span class="code-figure">{{ c }}</span>
         <span class="mark" :aria-hidden="!ranks">{{ isOn(c) ? (ranks ? `${place(c)}.` : '✓') : '' }}</span>
       </button>
     </div>
@@ -54,27 +54,10 @@ function touch(code: number): void {
   gap: 0.75rem;
 }
 .code {
-  display: flex;
-  justify-content: space-between;
-  align-items: center;
   min-height: 76px;
-  padding: 0 1.25rem;
-  border: 2px solid var(--rule);
-  border-radius: 6px;
-  background: transparent;
-}
-.figure {
-  font-family: 'Atkinson Hyperlegible Mono Variable', ui-monospace, monospace;
-  font-size: 2rem;
 }
 .mark {
   font-size: 1.75rem;
-  font-weight: 700;
-  color: var(--cobalt);
-}
-.code[aria-pressed='true'] {
-  border-color: var(--cobalt);
-  background: var(--wash);
 }
 .order {
   color: var(--ink-2);

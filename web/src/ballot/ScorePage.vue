@@ -22,7 +22,7 @@ function step(to: number, event: KeyboardEvent): void {
 <template>
   <div>
     <p class="which">
-      <span class="figure">{{ code }}</span>
+      <span class="code-figure">{{ code }}</span>
       <b v-if="scale.label">{{ scale.label }}</b>
     </p>
     <div class="points" role="radiogroup" :aria-label="`${code} ${scale.label}`">
@@ -31,6 +31,7 @@ function step(to: number, event: KeyboardEvent): void {
         :key="p.v"
         type="button"
         role="radio"
+        class="choice"
         :aria-checked="value === p.v"
         :tabindex="value === p.v || (value === undefined && n === 0) ? 0 : -1"
         @keydown.down.prevent="step(n + 1, $event)"
@@ -50,31 +51,11 @@ function step(to: number, event: KeyboardEvent): void {
   gap: 1rem;
   align-items: baseline;
 }
-.figure {
-  font-family: 'Atkinson Hyperlegible Mono Variable', ui-monospace, monospace;
-  font-size: 2rem;
-}
 .points {
   display: grid;
   gap: 0.5rem;
 }
-button {
-  display: flex;
-  justify-content: space-between;
-  align-items: center;
+.choice {
   min-height: 52px;
-  padding: 0 1rem;
-  border: 2px solid var(--rule);
-  border-radius: 6px;
-  background: transparent;
-  text-align: left;
-}
-button[aria-checked='true'] {
-  border-color: var(--cobalt);
-  background: var(--wash);
-}
-.mark {
-  font-weight: 700;
-  color: var(--cobalt);
 }
 </style>

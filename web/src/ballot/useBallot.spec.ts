@@ -4,7 +4,7 @@ import BallotPage from './BallotPage.vue'
 import { isAnswered, pagesOf, type Told } from './useBallot'
 
 const told = (part: Partial<Told> = {}): Told => ({
-  state: 'begun', number: 3, nick: 'Owl', holds: ['wheat'], caution: 'Unsure? Don’t taste.', half: true, mask: 'none',
+  state: 'begun', number: 3, nick: 'Owl', holds: ['wheat'], caution: 'Unsure? Don’t taste.', mask: 'none',
   warm_up: false, question: 'triangle', asks: 'Which one is not like the other two?', codes: [258, 857, 511],
   compare: false, scales: [], ...part,
 }) // prettier-ignore
@@ -53,7 +53,7 @@ it('knows when a page is answered, by what was asked', () => {
 })
 
 it('tells what the samples hold before anything else, and begins only when that was agreed to', async () => {
-  const before = told({ state: 'new' })
+  const before = told({ state: 'waiting' })
   delete before.codes
   const w = await ballot(() => before, told)
   expect(w.text()).toContain('wheat')

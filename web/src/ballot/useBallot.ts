@@ -8,12 +8,11 @@ export interface ScaleAsked {
 }
 /** A ballot as the server tells it: codes and questions only once the taster has agreed. */
 export interface Told {
-  state: 'new' | 'begun' | 'finished' | 'withdrawn'
+  state: 'waiting' | 'begun' | 'finished' | 'withdrawn'
   number: number
   nick: string
   holds: string[]
   caution: string
-  half: boolean
   mask: string
   warm_up: boolean
   question?: string

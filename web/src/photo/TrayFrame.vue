@@ -76,16 +76,4 @@ function read(): void {
   </div>
 </template>
 
-<style scoped>
-.said {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px 12px;
-  align-items: end;
-  margin: 6px 0;
-}
-.said input,
-.said select {
-  max-width: 190px;
-}
-</style>
+<style scoped src="./said.css"></style>

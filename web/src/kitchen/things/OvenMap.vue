@@ -124,6 +124,7 @@ const leaveOut = (id: number) =>
 </template>
 
 <style scoped src="./check.css"></style>
+<style scoped src="../../photo/said.css"></style>
 <style scoped>
 .map {
   display: grid;
@@ -135,17 +136,6 @@ const leaveOut = (id: number) =>
 h4 {
   font-size: 0.875rem;
   margin: 0 0 4px;
-}
-.said {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px 12px;
-  align-items: end;
-  margin: 6px 0;
-}
-.said input,
-.said select {
-  max-width: 190px;
 }
 @media (max-width: 900px) {
   .map {

@@ -4,6 +4,7 @@ import { computed, ref } from 'vue'
 import { api } from '@/api/calls'
 import { ApiError, words, type Schemas } from '@/api/client'
 import { day, fixed } from '@/ui/format'
+import { usePanelQuestions } from './questions'
 
 /** What a panel came to: the sentence, one drawing, then the figures. */
 const props = defineProps<{ panel: Schemas['PanelOut'] }>()
@@ -13,28 +14,18 @@ const name = (sample: number): string => props.panel.said.samples[sample]?.name 
 const counted = computed(() => out.value?.right != null && out.value.critical != null)
 const W = 560
 /** A row of tasters: how many were right, where chance lies, how many it takes. */
-const chance = computed(() => {
-  const guess: Record<string, number> = { triangle: 1 / 3, tetrad: 1 / 3, '3-AFC': 1 / 3 }
-  return (out.value?.of ?? 0) * (guess[props.panel.question.key] ?? 0.5)
-})
+const chance = computed(() => out.value?.chance ?? 0)
 const x = computed(() => scaleLinear([0, Math.max(out.value?.of ?? 1, 1)], [0, W]))
-const SPAN: Record<string, [number, number]> = { liking: [1, 9], rank: [1, 1], likeness: [0, 100] }
+/** From the least to the most that can be said on a scale; places from first to last. */
 function spanOf(scale: string): [number, number] {
-  if (scale === 'rank') return [1, props.panel.said.samples.length]
-  return SPAN[scale] ?? (props.panel.question.key === 'just-right' ? [-2, 2] : [0, 100])
+  const values = props.panel.scales.find((s) => s.key === scale)?.values
+  return values ? [values[0] ?? 0, values.at(-1) ?? 1] : [1, props.panel.said.samples.length]
 }
 const at = (scale: string) => scaleLinear(spanOf(scale), [0, 300]).clamp(true)
-/** Differences in words (judgement): d′ of 1 is met by keen tasters two times in three. */
-const D_WORDS = [
-  { d: 0, word: 'd′ 0 none' },
-  { d: 1, word: '1 small' },
-  { d: 2, word: '2 plain' },
-  { d: 3, word: '3 large' },
-]
+const { data: offered } = usePanelQuestions()
 const dx = scaleLinear([0, 4], [0, 520]).clamp(true)
 const problem = ref('')
 const keyShown = ref(false)
-const stillOpen = computed(() => props.panel.state === 'open')
 async function close(): Promise<void> {
   try {
     emit('took', await api.closePanel({ params: { path: { panel_id: props.panel.id } } }))
@@ -50,8 +41,14 @@ const acting = computed(() => (out.value?.penalties ?? []).filter((p) => p.share
   <div v-if="out" class="result">
     <p class="small-words">
       {{ panel.simulated ? 'Simulated tasters. ' : '' }}{{ panel.name }} · {{ panel.question.label }} ·
-      {{ panel.closed_at ? `closed ${day(panel.closed_at)}` : 'still open' }} ·
-      <span class="fig">{{ out.of }}</span> answers
+      {{
+        panel.closed_at
+          ? `closed ${day(panel.closed_at)}`
+          : panel.state === 'open'
+            ? 'still open'
+            : 'its time is over'
+      }}
+      · <span class="fig">{{ out.of }}</span> answers
     </p>
     <h3>{{ out.answer }}</h3>
     <p v-if="panel.broken_why" class="alert-words">
@@ -94,9 +91,11 @@ const acting = computed(() => (out.value?.penalties ?? []).filter((p) => p.share
       <line x1="0" :x2="dx(4)" y1="14" y2="14" class="rail" />
       <line :x1="dx(out.reading.low)" :x2="dx(out.reading.high)" y1="14" y2="14" class="range" />
       <circle :cx="dx(out.reading.d)" cy="14" r="6" />
-      <g v-for="t in D_WORDS" :key="t.d">
+      <g v-for="t in offered?.sizes ?? []" :key="t.d">
         <line :x1="dx(t.d)" :x2="dx(t.d)" y1="20" y2="26" class="tick" />
-        <text :x="dx(t.d)" y="40" :text-anchor="t.d === 0 ? 'start' : 'middle'">{{ t.word }}</text>
+        <text :x="dx(t.d)" y="40" :text-anchor="t.d === 0 ? 'start' : 'middle'">
+          {{ t.d === 0 ? `d′ 0 ${t.word}` : `${t.d} ${t.word}` }}
+        </text>
       </g>
     </svg>
     <table v-for="s in out.scales" :key="s.scale" class="table table-sm scale">
@@ -164,11 +163,11 @@ const acting = computed(() => (out.value?.penalties ?? []).filter((p) => p.share
     </p>
     <ol v-if="keyShown" class="keys">
       <li v-for="p in panel.plates" :key="p.number">
-        <b class="fig">{{ p.number }}</b> {{ p.samples.join(', ')
+        <b class="fig">{{ p.number }}</b> {{ p.codes.map((c, n) => `${c} ${p.samples[n]}`).join(', ')
         }}{{ p.compare ? `; open: ${p.compare}` : '' }}
       </li>
     </ol>
-    <BButton v-if="stillOpen" variant="primary" @click="close">Close it</BButton>
+    <BButton v-if="!panel.closed_at" variant="primary" @click="close">Close it</BButton>
     <p v-if="problem" class="alert-words" role="alert">▲ {{ problem }}</p>
   </div>
 </template>

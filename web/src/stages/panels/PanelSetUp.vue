@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { useQuery } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import { useAsk } from '@/api/ask'
 import { api } from '@/api/calls'
@@ -7,15 +6,12 @@ import { ApiError, words, type Schemas } from '@/api/client'
 import { useReference } from '@/api/queries'
 import { theDough } from '@/dough/key'
 import { typed } from '@/ui/typed'
+import { usePanelQuestions } from './questions'
 
 /** What a panel asks, of which samples, and how many tasters that takes. */
 const emit = defineEmits<{ made: [Schemas['PanelOut']] }>()
 const dough = theDough()
-const { data: offered } = useQuery({
-  queryKey: ['panelQuestions'],
-  queryFn: () => api.panelQuestions(),
-  staleTime: Infinity,
-})
+const { data: offered } = usePanelQuestions()
 const { quantities } = useReference()
 const ABOUT = [
   { key: 'difference', name: 'Can they be told apart?' },
@@ -84,12 +80,14 @@ const { answer: needs } = useAsk(
       : null
   },
 )
-const counts = computed(
-  () => ['difference', 'attribute'].includes(asked.value?.about ?? '') || asked.value?.both,
-)
 const problem = ref('')
+/** Whether ages were refused: then why they differ can be said. */
+const agesApart = ref(false)
 const busy = ref(false)
-const key = `panel-${crypto.randomUUID()}`
+/** What is sent again is the same panel; what was changed since is another. */
+const freshKey = (): string => `panel-${crypto.randomUUID()}`
+let key = freshKey()
+watch(form, () => (key = freshKey()), { deep: true })
 const optional = (text: string): number | null => (text.trim() === '' ? null : (typed(text) ?? null))
 
 async function keep(): Promise<void> {
@@ -137,6 +135,7 @@ async function keep(): Promise<void> {
   } catch (error) {
     if (!(error instanceof ApiError)) throw error
     problem.value = words(error)
+    agesApart.value = 'ages_differ' in error.byField
   }
   busy.value = false
 }
@@ -217,14 +216,14 @@ async function keep(): Promise<void> {
         ><span>which attribute? sample 2 is expected to have more</span
         ><BFormInput v-model="form.attribute" size="sm" maxlength="40" placeholder="crunch"
       /></label>
-      <fieldset v-if="asked && ['scales', 'just-right'].includes(asked.key)" class="scales">
+      <fieldset v-if="asked?.by_scales" class="scales">
         <legend>Which scales? The first you choose is the question.</legend>
         <label v-for="k in offered?.scales ?? []" :key="k"
           ><input v-model="form.scales" type="checkbox" :value="k" />
           {{ quantities.get(k)?.label ?? k }}</label
         >
       </fieldset>
-      <label v-if="form.ages_differ || problem.includes('apart')" class="f"
+      <label v-if="form.ages_differ || agesApart" class="f"
         ><span>why ages differ</span
         ><BFormInput v-model="form.ages_differ" size="sm" maxlength="200" placeholder="it is the question"
       /></label>
@@ -248,7 +247,7 @@ async function keep(): Promise<void> {
           ><span>how many</span
           ><BFormInput v-model="form.tasters" size="sm" class="fig" inputmode="numeric" aria-label="Tasters"
         /></label>
-        <p v-if="counts" class="small-words needs">
+        <p v-if="asked?.counted" class="small-words needs">
           To find a difference of d′
           <input v-model="form.d" class="form-control form-control-sm fig" aria-label="Difference, d′" />
           in 8 of 10 panels it takes
@@ -260,7 +259,13 @@ async function keep(): Promise<void> {
           <template v-if="needs?.critical"
             >Of {{ form.tasters }}, {{ needs.critical }} have to be right.</template
           >
-          d′ 1 is small, 2 plain.
+          d′
+          {{
+            offered?.sizes
+              .slice(1, 3)
+              .map((x) => `${x.d} is ${x.word}`)
+              .join(', ')
+          }}.
         </p>
       </div>
       <p class="small-words">

@@ -4,13 +4,12 @@ import { inDough, press, refusal, serve, type Call } from '@/testing'
 import PanelResult from './PanelResult.vue'
 import PanelRunning from './PanelRunning.vue'
 
-const question = { key: 'triangle', label: 'Told apart: three', about: 'difference', says: '', asks: '', fewest: 2, most: 2, sitting: 3, both: false } // prettier-ignore
+const question = { key: 'triangle', label: 'Told apart: three', about: 'difference', says: '', asks: '', fewest: 2, most: 2, sitting: 3, both: false, by_scales: false, counted: true } // prettier-ignore
 const ballot = (number: number, state: string, nick = '') => ({
   number,
   codes: [258, 857, 511],
   state,
   nick,
-  came_by: '',
 })
 const panel = (part: object = {}) => ({
   id: 5, dough_id: 1, name: 'Does it show?', state: 'open', simulated: false, question, holds: ['wheat', 'wheat'],
@@ -94,12 +93,23 @@ it('opens a panel that was set up, after saying what its samples hold', async ()
 
 const outcome = {
   answer: 'Ours and Theirs are told apart: 17 of 24 were right.', sentences: ['By chance alone …'], of: 24, right: 17,
-  critical: 13, reading: { of: 24, right: 17, p: 0.0002, d: 2.6, low: 1.4, high: 3.7 }, apart: true, scales: [],
+  critical: 13, chance: 8, reading: { of: 24, right: 17, p: 0.0002, d: 2.6, low: 1.4, high: 3.7 }, apart: true, scales: [],
   penalties: [], looked_at: 1, minds: [],
 } // prettier-ignore
 
 it('says the answer first, draws it, and shows the key only when asked', async () => {
-  const plates = [{ number: 1, samples: ['Ours', 'Theirs', 'Ours'], compare: '' }]
+  serve({
+    'GET /api/panels/questions': {
+      questions: [],
+      masks: [],
+      scales: [],
+      sizes: [
+        { d: 0, word: 'none' },
+        { d: 2, word: 'plain' },
+      ],
+    },
+  })
+  const plates = [{ number: 1, codes: [258, 857, 511], samples: ['Ours', 'Theirs', 'Ours'], compare: '' }]
   const w = await inDough(PanelResult, { panel: panel({ state: 'closed', closed_at: '2026-03-04T12:00:00Z', outcome, plates, simulated: true }) }) // prettier-ignore
   expect(w.get('h3').text()).toContain('told apart')
   expect(w.findAll('.right')).toHaveLength(17)
@@ -108,14 +118,16 @@ it('says the answer first, draws it, and shows the key only when asked', async (
   expect(w.text()).toContain('Simulated tasters.')
   expect(w.find('.keys').exists()).toBe(false)
   await press(w, 'What the codes were')
-  expect(w.get('.keys').text()).toContain('Ours, Theirs, Ours')
+  expect(w.get('.keys').text()).toContain('258 Ours, 857 Theirs, 511 Ours')
+  expect(w.text()).toContain('d′ 0 none')
+  expect(w.text()).toContain('2 plain')
 })
 
 it('shows means with ranges and letters, and what was broken open', async () => {
   const mean = (sample: number, value: number, letters: string) => ({ sample, mean: value, low: value - 0.5, high: sample ? value + 0.5 : null, count: 12, letters }) // prettier-ignore
   const scales = [{ scale: 'liking', label: 'Liking', unit: 'of 9', means: [mean(0, 5, 'a'), mean(1, 7, 'b')], pairs: [], p: 0.01, sd: 1 }] // prettier-ignore
   const w = await inDough(PanelResult, {
-    panel: panel({ broken_why: 'the oven failed', outcome: { ...outcome, right: null, critical: null, reading: null, scales } }),
+    panel: panel({ broken_why: 'the oven failed', outcome: { ...outcome, right: null, critical: null, chance: null, reading: null, scales } }),
   }) // prettier-ignore
   expect(w.text()).toContain('Broken open before it was closed: the oven failed')
   expect(w.findAll('tbody tr').map((r) => r.text().replace(/\s+/g, ' '))).toEqual([
@@ -123,4 +135,15 @@ it('shows means with ranges and letters, and what was broken open', async () => 
     expect.stringContaining('Theirs7.0'),
   ])
   expect(w.findAll('.range')).toHaveLength(1)
+})
+
+it('says that the time of a panel is over, and closes it so that it counts', async () => {
+  const calls = serve({
+    'POST /api/panels/5/close': panel({ state: 'closed', closed_at: '2026-03-07T09:00:00Z' }),
+  })
+  const w = await inDough(PanelResult, { panel: panel({ state: 'closed', outcome }) })
+  expect(w.text()).toContain('its time is over')
+  await press(w, 'Close it')
+  expect(calls.at(-1)?.path).toBe('/api/panels/5/close')
+  expect(w.emitted('took')?.[0]?.[0]).toMatchObject({ state: 'closed' })
 })

@@ -1,0 +1,128 @@
+import { flushPromises } from '@vue/test-utils'
+import { expect, it, vi } from 'vitest'
+import { ref } from 'vue'
+import { inDough, QUANTITIES, Refused, serve, type Call } from '@/testing'
+import PanelSetUp from './PanelSetUp.vue'
+import PanelsStage from './PanelsStage.vue'
+
+const question = (key: string, about: string, fewest: number, most: number, more: object = {}) => ({
+  key, label: `Label ${key}`, about, says: `says ${key}`, asks: '', fewest, most, sitting: 3, both: false, by_scales: false,
+  counted: about === 'difference' || about === 'attribute', ...more,
+}) // prettier-ignore
+const offered = {
+  questions: [
+    question('triangle', 'difference', 2, 2),
+    question('2-AFC', 'attribute', 2, 2),
+    question('ranking', 'liking', 3, 6),
+    question('scales', 'description', 1, 8, { by_scales: true }),
+  ],
+  masks: [{ key: 'none', words: 'nothing hidden' }],
+  scales: ['rim_crisp', 'middle_soft'],
+  sizes: [{ d: 0, word: 'none' }, { d: 1, word: 'small' }, { d: 2, word: 'plain' }, { d: 3, word: 'large' }],
+} // prettier-ignore
+const wanted = { least: 53, always: 57, critical: 13 }
+const common = {
+  'GET /api/panels/questions': offered,
+  'GET /api/panels/needed': wanted,
+  'GET /api/reference': { ingredients: [], quantities: QUANTITIES, styles: [] },
+  'GET /api/pantry': [],
+}
+
+async function setUp(answers: Record<string, unknown> = {}, versions = [1, 2, 3]) {
+  const calls = serve({ ...common, ...answers })
+  const record = ref({ versions: versions.map((number) => ({ number })) })
+  const w = await inDough(PanelSetUp, {}, { record })
+  await vi.waitFor(() => expect(w.text()).toContain('Label triangle'))
+  await flushPromises()
+  return { w, calls }
+}
+type Shown = Awaited<ReturnType<typeof setUp>>['w']
+const ask = (w: Shown, key: string) => w.get(`input[type=radio][value="${key}"]`).setValue(true)
+const sent = (calls: Call[]) => calls.filter((c) => c.method === 'POST').map((c) => c.body)
+async function keep(w: Shown): Promise<void> {
+  await w.get('form').trigger('submit')
+  await flushPromises()
+}
+
+it('begins with the two newest versions, and says how many tasters it takes', async () => {
+  const { w } = await setUp()
+  await vi.waitFor(() => expect(w.text()).toContain('57'))
+  const text = w.text().replace(/\s+/g, ' ')
+  expect(text).toContain('Of 24, 13 have to be right.')
+  expect(text).toContain('1 is small, 2 is plain')
+  expect(
+    w
+      .findAll('select')
+      .map((s) => (s.element as HTMLSelectElement).value)
+      .slice(0, 2),
+  ).toEqual(['2', '3'])
+})
+
+it('asks for as many samples as the question takes, and what one from elsewhere holds', async () => {
+  const { w } = await setUp()
+  await ask(w, 'ranking')
+  expect(w.findAll('[aria-label$=" from"]')).toHaveLength(3)
+  expect(w.text()).toContain('Another sample')
+  // No number of tasters is told where no answers are counted.
+  expect(w.find('.needs').exists()).toBe(false)
+  await w.get('[aria-label="Sample 3 from"]').setValue('')
+  expect(w.find('[aria-label="What sample 3 holds"]').exists()).toBe(true)
+  await ask(w, 'triangle')
+  expect(w.findAll('[aria-label$=" from"]')).toHaveLength(2)
+})
+
+it('shows what only some questions ask', async () => {
+  const { w } = await setUp()
+  await ask(w, '2-AFC')
+  expect(w.text()).toContain('which attribute?')
+  await ask(w, 'scales')
+  expect(w.text()).not.toContain('which attribute?')
+  expect(w.findAll('.scales input')).toHaveLength(2)
+})
+
+it('says what is no number before anything is sent', async () => {
+  const { w, calls } = await setUp()
+  await w.get('[aria-label="Tasters"]').setValue('some')
+  await keep(w)
+  expect(w.get('[role=alert]').text()).toContain('whole number')
+  await w.get('[aria-label="Tasters"]').setValue('24')
+  await w.get('[aria-label="Sample 1, hours from oven to table"]').setValue('old')
+  await keep(w)
+  expect(w.get('[role=alert]').text()).toContain('Ages are hours')
+  expect(sent(calls)).toEqual([])
+})
+
+it('lets it be said why ages differ once they were refused, and sends what was changed as another panel', async () => {
+  const problem = { code: 'entry', message: 'Ages are 6 h apart.', fields: [{ where: 'ages_differ', message: 'Ages are 6 h apart.' }], theirs: null } // prettier-ignore
+  let refuse = true
+  const { w, calls } = await setUp({
+    'POST /api/doughs/1/panels': () => (refuse ? new Refused(422, problem) : { id: 7, state: 'set up' }),
+  })
+  await w.get('[aria-label="Sample 1, hours from oven to table"]').setValue('2')
+  await w.get('[aria-label="Sample 2, hours from oven to table"]').setValue('8')
+  expect(w.text()).not.toContain('why ages differ')
+  await keep(w)
+  expect(w.get('[role=alert]').text()).toContain('6 h apart')
+  await keep(w)
+  const why = w.findAll('label').find((l) => l.text().includes('why ages differ'))
+  await why?.get('input').setValue('it is the question')
+  refuse = false
+  await keep(w)
+  const [first, same, last] = sent(calls)
+  expect(same.key).toBe(first.key)
+  expect(last.key).not.toBe(first.key)
+  expect(last.said).toMatchObject({ ages_differ: 'it is the question', tasters: 24 })
+  expect(last.said.samples.map((s: { age_h: number }) => s.age_h)).toEqual([2, 8])
+  expect(w.emitted('made')?.[0]?.[0]).toMatchObject({ id: 7 })
+})
+
+it('opens the set-up where a dough has no panel yet', async () => {
+  serve({
+    ...common,
+    'GET /api/doughs/1/panels': [],
+    'GET /api/kitchen': { ovens: [], trays: [], unlearned: 0 },
+  })
+  const w = await inDough(PanelsStage, {}, { record: ref({ versions: [] }) })
+  await vi.waitFor(() => expect(w.text()).toContain('What is it about?'))
+  expect(w.text()).not.toContain('Back to the panels')
+})
