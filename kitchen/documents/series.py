@@ -12,6 +12,7 @@ class _RunDoc(Strict):
     block: int
     levels: list[int]
     place: int
+    dough: int = 0
 
 
 class _SplitDoc(Strict):
@@ -42,7 +43,7 @@ def plan_of(series: Series) -> Plan:
     doc = _PlanDoc.model_validate(series.plan)
     return Plan(
         tuple(Factor(f.key, f.name, f.unit, tuple(f.levels)) for f in doc.factors),
-        tuple(Run(r.order, r.block, tuple(r.levels), r.place) for r in doc.runs),
+        tuple(Run(r.order, r.block, tuple(r.levels), r.place, r.dough) for r in doc.runs),
         tuple(Split(tuple(x.levels), x.grams, x.words) for x in doc.splits),
         doc.one_dough, doc.dough_g, doc.pieces, tuple(doc.cautions), doc.remixed,
     )  # fmt: skip

@@ -2,21 +2,21 @@
 
 from __future__ import annotations
 
-import itertools
 import math
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 
 from dough.accounts.formula import Draft, Step
 from dough.counsel.next_steps.levers import Lever, levers
+from dough.counsel.series.combos import combos_of
 from dough.draft import edit
 from dough.facts.errors import EntryError
 from dough.facts.ingredients import Role
 from dough.facts.styles import Style
 
-#: Levels of one factor, factors of a factorial, repeats, and pieces of each run.
-LEVELS, FACTORS, REPEATS, PIECES = (2, 5), (2, 3), (1, 12), (2, 24)
+#: Levels of one factor, repeats, and pieces of each run.
+LEVELS, REPEATS, PIECES = (2, 5), (1, 12), (2, 24)
 #: Factors the whole oven shares: each level is a tray of its own.
 WHOLE_OVEN = ("oven_c", "minutes")
 #: Factors that only come after the dough is mixed: one dough, split by weight.
@@ -36,12 +36,14 @@ class Factor:
 @dataclass(frozen=True, slots=True)
 class Run:
     """One thing to bake: its number in baking order, its block (a round through all), the level of each factor by
-    place, and where it goes on the tray (0 where it has the tray to itself)."""
+    place, where it goes on the tray (0 where it has the tray to itself), and the number of the dough it is from (0:
+    not written down, as in series planned before)."""
 
     order: int
     block: int
     levels: tuple[int, ...]
     place: int
+    dough: int = 0
 
 
 @dataclass(frozen=True, slots=True)
@@ -56,7 +58,8 @@ class Split:
 @dataclass(frozen=True, slots=True)
 class Plan:
     """The series: factors, runs in order, how each part is made, one base dough or not, and what to beware of. remixed:
-    each run is mixed anew, so that rounds repeat the mixing too (series planned before did not)."""
+    doughs are mixed anew in each round, so that rounds repeat the mixing too (series planned before did not).
+    """
 
     factors: tuple[Factor, ...]
     runs: tuple[Run, ...]
@@ -71,6 +74,12 @@ class Plan:
     def alone(self) -> bool:
         """Whether each run fills the oven by itself: then what one load differs from the next is in it."""
         return all(r.place == 0 for r in self.runs)
+
+    @property
+    def parted(self) -> bool:
+        """Whether several doughs are each split into parts: two scatters to tell apart."""
+        doughs = {r.dough for r in self.runs}
+        return self.remixed and 0 not in doughs and 1 < len(doughs) < len(self.runs)
 
 
 def factor_of(draft: Draft, style: Style, key: str, levels: list[float]) -> Factor:
@@ -89,26 +98,55 @@ def factor_of(draft: Draft, style: Style, key: str, levels: list[float]) -> Fact
 
 
 def plan(
-    draft: Draft, style: Style, factors: tuple[Factor, ...], repeats: int, pieces: int, rng: np.random.Generator
-) -> Plan:
-    """All combinations, repeated in rounds; order and places by chance within each round.
+    draft: Draft, style: Style, factors: tuple[Factor, ...], repeats: int, pieces: int, rng: np.random.Generator,
+    fraction: bool = False,
+) -> Plan:  # fmt: skip
+    """All combinations or a fraction of them, repeated in rounds; order and places by chance within each round. What is
+    mixed in decides the dough, what comes after mixing is a part of one: a dough is split for it.
 
     Raises EntryError for numbers that make no series. rng is where chance comes from.
     """
     _check(factors, repeats, pieces)
-    combos = list(itertools.product(*(range(len(f.levels)) for f in factors)))
+    combos = combos_of(tuple(len(f.levels) for f in factors), fraction)
     alone = any(f.key.partition(":")[2] in WHOLE_OVEN for f in factors)
+    late = [f.key in AFTER_MIXING or _late(draft, f.key) for f in factors]
+    one = all(late)
+    runs = _one_dough(combos, repeats, rng) if one else _doughs(combos, late, repeats, rng)
+    if alone:
+        runs = [replace(r, place=0) for r in runs]
+    # One dough is weighed off for all rounds; what is mixed by itself is mixed anew in each, or its rounds would repeat
+    # only the oven.
+    splits = tuple(_split(draft, style, factors, c, repeats * pieces if one else pieces, late) for c in combos)
+    grams = sum(s.grams for s in splits) * (1 if one else repeats)
+    made = Plan(factors, tuple(runs), splits, one, grams, pieces, (), remixed=not one)
+    return replace(made, cautions=_cautions(made, repeats, len(combos) * pieces))
+
+
+def _one_dough(combos: list[tuple[int, ...]], repeats: int, rng: np.random.Generator) -> list[Run]:
+    """Parts of a dough that all rounds share."""
     runs: list[Run] = []
     for block in range(repeats):
         for place, n in enumerate(rng.permutation(len(combos))):
-            runs.append(Run(len(runs) + 1, block + 1, combos[int(n)], 0 if alone else place + 1))
-    one = all(f.key in AFTER_MIXING or _late(draft, f.key) for f in factors)
-    # One dough is weighed off for all rounds; what is mixed by itself is mixed anew in each, or its rounds would repeat
-    # only the oven.
-    splits = tuple(_split(draft, style, factors, c, repeats * pieces if one else pieces, one) for c in combos)
-    grams = sum(s.grams for s in splits) * (1 if one else repeats)
-    cautions = _cautions(factors, repeats, one, alone, len(combos) * pieces)
-    return Plan(factors, tuple(runs), splits, one, grams, pieces, cautions, remixed=not one)
+            runs.append(Run(len(runs) + 1, block + 1, combos[int(n)], place + 1, 1))
+    return runs
+
+
+def _doughs(combos: list[tuple[int, ...]], late: list[bool], repeats: int, rng: np.random.Generator) -> list[Run]:
+    """Doughs by lot in each round, and the parts of each by lot; places on a tray by lot over the whole round."""
+
+    def mixed_in(combo: tuple[int, ...]) -> tuple[int, ...]:
+        return tuple(n for n, after in zip(combo, late, strict=True) if not after)
+
+    doughs = list(dict.fromkeys(mixed_in(c) for c in combos))
+    runs: list[Run] = []
+    for block in range(repeats):
+        places = iter(rng.permutation(len(combos)))
+        for d, n in enumerate(rng.permutation(len(doughs))):
+            parts = [c for c in combos if mixed_in(c) == doughs[int(n)]]
+            for k in rng.permutation(len(parts)):
+                number = block * len(doughs) + d + 1
+                runs.append(Run(len(runs) + 1, block + 1, parts[int(k)], int(next(places)) + 1, number))
+    return runs
 
 
 def at_level(draft: Draft, style: Style, key: str, value: float) -> Draft:
@@ -146,11 +184,6 @@ def lever_of(draft: Draft, style: Style, key: str) -> Lever:
 def _check(factors: tuple[Factor, ...], repeats: int, pieces: int) -> None:
     if not factors or len({f.key for f in factors}) != len(factors):
         raise EntryError("factors", "Pick one thing to vary, or two or three different ones.")
-    if len(factors) > 1:
-        if len(factors) > FACTORS[1]:
-            raise EntryError("factors", f"At most {FACTORS[1]} things at once: more is no small series.")
-        if any(len(f.levels) != 2 for f in factors):
-            raise EntryError("levels", "With several things at once give each two levels, low and high.")
     for name, value, (low, high) in (("repeats", repeats, REPEATS), ("pieces", pieces, PIECES)):
         if not low <= value <= high:
             raise EntryError(name, f"{name.capitalize()} go from {low} to {high}.")
@@ -165,25 +198,36 @@ def _late(draft: Draft, key: str) -> bool:
 
 
 def _split(
-    draft: Draft, style: Style, factors: tuple[Factor, ...], levels: tuple[int, ...], pieces: int, one: bool
+    draft: Draft, style: Style, factors: tuple[Factor, ...], levels: tuple[int, ...], pieces: int, late: list[bool]
 ) -> Split:
     changed = draft
     for f, n in zip(factors, levels, strict=True):
         changed = at_level(changed, style, f.key, f.levels[n])
     portion = changed.process.portion_g or style.portion_g.typical
     grams = pieces * portion / (1.0 - changed.process.bowl_loss_pct / 100.0)
-    what = ", ".join(f"{f.name.lower()} {f.levels[n]:g} {f.unit}".strip() for f, n in zip(factors, levels, strict=True))
-    how = "weigh off, then" if one else "mix anew in each round with"
-    return Split(levels, grams, f"{grams:.0f} g: {how} {what}")
+    said = [f"{f.name.lower()} {f.levels[n]:g} {f.unit}".strip() for f, n in zip(factors, levels, strict=True)]
+    what = ", ".join(said)
+    if all(late):
+        return Split(levels, grams, f"{grams:.0f} g: weigh off, then {what}")
+    if not any(late):
+        return Split(levels, grams, f"{grams:.0f} g: mix anew in each round with {what}")
+    first, then = (", ".join(w for w, after in zip(said, late, strict=True) if after is x) for x in (False, True))
+    return Split(levels, grams, f"{grams:.0f} g of the dough with {first}: then {then}")
 
 
 #: Pieces that a usual tray holds; a round of more goes onto several.
 TRAY_HOLDS = 24
 
 
-def _cautions(factors: tuple[Factor, ...], repeats: int, one: bool, alone: bool, of_a_round: int) -> tuple[str, ...]:
+def _cautions(made: Plan, repeats: int, of_a_round: int) -> tuple[str, ...]:
     found = []
-    if not one:
+    if made.parted:
+        doughs = len({r.dough for r in made.runs if r.block == 1})
+        found.append(
+            f"Each round is {doughs} doughs mixed anew, each split by weight. What is set after mixing is compared "
+            "within a dough and shows sooner; what is mixed in is compared between doughs and wants more rounds."
+        )
+    elif not made.one_dough:
         found.append(
             "Each level is mixed by itself and anew in each round: only so does a round repeat the mixing too. Mix at "
             "the same butter temperature and minutes."
@@ -192,17 +236,17 @@ def _cautions(factors: tuple[Factor, ...], repeats: int, one: bool, alone: bool,
         found.append(
             "Without a repeat the series cannot tell scatter from effect by itself; it takes the kitchen's usual."
         )
-    if not alone and of_a_round > TRAY_HOLDS:
+    if not made.alone and of_a_round > TRAY_HOLDS:
         trays = math.ceil(of_a_round / TRAY_HOLDS)
         found.append(
             f"A round is {of_a_round} pieces, {trays} trays: put some of every level on each, or trays and levels are "
             "one."
         )
-    if alone:
+    if made.alone:
         found.append(
             "One level fills the oven at a time: let it come back to temperature before each, and keep the order."
         )
-    if any(f.key == "process:portion_g" for f in factors):
+    if any(f.key == "process:portion_g" for f in made.factors):
         found.append(
             "Bigger pieces want longer in the oven: with the minutes fixed, size and doneness change together."
         )

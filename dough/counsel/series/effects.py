@@ -2,15 +2,16 @@
 
 from __future__ import annotations
 
-import itertools
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any
 
 import numpy as np
 
 from dough.counsel.series.design import Plan, Run
+from dough.counsel.series.fitting import KITCHEN_COUNTS, Fit, Spread, fit_of
+from dough.counsel.series.terms import Term
 from dough.facts.quantities import quantity
 from dough.facts.scatter import AS_USUAL, Scatter
 
@@ -19,16 +20,14 @@ Array = np.ndarray[Any, np.dtype[np.float64]]
 LEVEL = 0.95
 #: A factor that goes along with the baking order by more than this is warned about.
 ALONG = 0.6
-#: Degrees of freedom that the kitchen's pooled scatter counts for in one series: as sure as it is of a dough whose own
-#: scatter may well be half or twice of it (docs/decisions/0037).
-KITCHEN_COUNTS = 5.0
 
 
 @dataclass(frozen=True, slots=True)
 class Effect:
     """What going from the lowest to the highest level does to one measure, with a 95 % interval; words say it.
 
-    name is a factor's, or two joined by × where they act together; p is None where the spread was not measured.
+    name is a factor's, or two joined by × where they act together; also names what these runs cannot tell from it; p is
+    None where the spread was not measured.
     """
 
     name: str
@@ -37,81 +36,46 @@ class Effect:
     high: float
     p: float | None
     clear: bool
+    also: tuple[str, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
 class Outcome:
-    """One measure: effects, the mean of each level of a single factor, the sd of what is compared with its degrees of
-    freedom of the series' own (0: the kitchen's usual scatter stands in alone), the share of it that is the kitchen's,
-    and how much of the bend a straight line misses (None: not to be told)."""
+    """One measure: effects, the mean of each level of a single factor, what was compared with (two where doughs were
+    split into parts), and how much of the bend a straight line misses (None: not to be told)."""
 
     key: str
     effects: tuple[Effect, ...]
     means: tuple[float | None, ...]
-    sd: float
-    freedom: int
+    spreads: tuple[Spread, ...]
     bend: Effect | None
-    from_kitchen: float = 0.0
 
 
 def outcome(made: Plan, key: str, values: dict[int, float], scatter: Scatter = AS_USUAL) -> Outcome | None:
     """What the runs measured so far say of one measure, values by run order; None with too few to say anything."""
-    from scipy.stats import t
-    from statsmodels.regression.linear_model import OLS
-
+    found = fit_of(made, key, values, scatter)
+    if found is None:
+        return None
+    effects = tuple(
+        _effect(found, found.first + i, t, found.spreads[n].freedom)
+        for i, (t, n) in enumerate(zip(found.terms, found.of, strict=True))
+    )
     runs = [r for r in made.runs if r.order in values]
     y = np.array([values[r.order] for r in runs])
-    names, columns = _terms(made, runs)
-    blocks = sorted({r.block for r in runs})
-    fixed = [np.ones(len(runs)), *(np.array([float(r.block == b) for r in runs]) for b in blocks[1:])]
-    x = np.column_stack([*fixed, *columns])
-    if len(runs) < 2 or np.linalg.matrix_rank(x) < x.shape[1]:
-        return None
-    first = len(fixed)
-    usual = _usual(made, key, float(np.mean(y)), scatter)
-    if made.one_dough or made.remixed:
-        fit = OLS(y, x).fit()
-        params, inverse = np.asarray(fit.params), np.linalg.inv(x.T @ x)
-        own, freedom = float(fit.ssr), int(fit.df_resid)
-    else:
-        params, inverse, own, freedom = _mixed_once(runs, y, fixed, columns)
-    sd, whole = _pooled(usual, own, freedom)
-    reach = float(t.ppf(0.5 + LEVEL / 2.0, whole))
-    found = []
-    for i, n in enumerate(names):
-        value, spread = float(params[first + i]), sd * math.sqrt(float(inverse[first + i, first + i]))
-        half = reach * spread
-        # With no freedom of its own the series has no spread to be improbable by.
-        p = 2.0 * float(t.sf(abs(value) / max(spread, 1e-12), whole)) if freedom else None
-        found.append(Effect(n, value, value - half, value + half, p, abs(value) > half))
-    bend = _bend(made, runs, y, fixed, columns, usual)
-    return Outcome(key, tuple(found), _means(made, runs, y), sd, freedom, bend, KITCHEN_COUNTS / whole)
+    return Outcome(key, effects, _means(made, runs, y), found.spreads, _bend(made, key, values, scatter))
 
 
-def _pooled(usual: float, squares: float, freedom: int) -> tuple[float, float]:
-    """The kitchen's scatter and the series' own, pooled by their degrees of freedom: sd and freedom of the whole."""
-    whole = KITCHEN_COUNTS + freedom
-    return math.sqrt((KITCHEN_COUNTS * usual**2 + squares) / whole), whole
+def _effect(found: Fit, place: int, term: Term, freedom: int) -> Effect:
+    from scipy.stats import t
 
-
-def _mixed_once(runs: list[Run], y: Array, fixed: list[Array], columns: list[Array]) -> tuple[Array, Array, float, int]:
-    """A series whose levels were mixed once for all rounds: its rounds repeat the oven and not the mixing, so effects
-    are read from the means of the batches. What batches differ by beyond the effects is all the series knows of it."""
-    from statsmodels.regression.linear_model import OLS
-
-    combos = sorted({r.levels for r in runs})
-    marks = [np.array([float(r.levels == c) for r in runs]) for c in combos]
-    # Rounds are taken out first; what is left of a batch is its mean.
-    fit = OLS(y, np.column_stack([*marks, *fixed[1:]])).fit()
-    means = np.asarray(fit.params)[: len(combos)]
-    at = [next(i for i, r in enumerate(runs) if r.levels == c) for c in combos]
-    x = np.column_stack([np.ones(len(combos)), *(c[at] for c in columns)])
-    batches = OLS(means, x).fit()
-    pad = len(fixed) - 1
-    params = np.concatenate([np.zeros(pad), np.asarray(batches.params)])
-    inverse = np.zeros((len(params), len(params)))
-    inverse[pad:, pad:] = np.linalg.inv(x.T @ x)
-    return params, inverse, float(batches.ssr), int(batches.df_resid)
+    contrast = np.zeros(len(found.params))
+    contrast[place] = 1.0
+    value = float(found.params[place])
+    spread, sure = found.spread(contrast)
+    half = float(t.ppf(0.5 + LEVEL / 2.0, sure)) * spread
+    # With no freedom of its own the series has no spread to be improbable by.
+    p = 2.0 * float(t.sf(abs(value) / max(spread, 1e-12), sure)) if freedom else None
+    return Effect(term.name, value, value - half, value + half, p, abs(value) > half, term.also)
 
 
 def among_many(chances: Sequence[float]) -> list[bool]:
@@ -138,12 +102,14 @@ def says(made: Plan, key: str, e: Effect) -> str:
     q = quantity(key)
     label, size = q.label, q.amount(e.value)
     if "×" in e.name:
-        return f"{e.name} act together by {size}" if e.clear else f"{e.name}: no sign that they act together"
+        pair = " or ".join((e.name, *e.also))
+        return f"{pair} act together by {size}" if e.clear else f"{pair}: no sign that they act together"
     f = next(x for x in made.factors if x.name == e.name)
     span = f"{f.levels[0]:g} to {f.levels[-1]:g} {f.unit}".strip()
     if not e.clear:
         return f"{e.name} {span}: {label.lower()} moves by less than this series can tell from scatter"
-    return f"{e.name} {span}: {label.lower()} {q.more(e.value)}"
+    mixed = f", unless it is {' or '.join(e.also)} acting together" if e.also else ""
+    return f"{e.name} {span}: {label.lower()} {q.more(e.value)}{mixed}"
 
 
 def cautions(made: Plan, done: list[Run]) -> tuple[str, ...]:
@@ -216,31 +182,6 @@ def _count(size: float, power: float) -> int | None:
     return None
 
 
-def _terms(made: Plan, runs: list[Run]) -> tuple[list[str], list[Array]]:
-    """Each factor from 0 at its lowest to 1 at its highest level; with several, their products too, from the middle."""
-
-    def scaled(n: int) -> Array:
-        f = made.factors[n]
-        span = f.levels[-1] - f.levels[0]
-        return np.array([(f.levels[r.levels[n]] - f.levels[0]) / span for r in runs])
-
-    names = [f.name for f in made.factors]
-    if len(made.factors) == 1:
-        return names, [scaled(0)]
-    centred = [scaled(n) - 0.5 for n in range(len(made.factors))]
-    columns = list(centred)
-    for a, b in itertools.combinations(range(len(made.factors)), 2):
-        names.append(f"{made.factors[a].name} × {made.factors[b].name}")
-        columns.append(2.0 * centred[a] * centred[b])
-    return names, columns
-
-
-def _usual(made: Plan, key: str, value: float, scatter: Scatter) -> float:
-    own = scatter.piece(key, value) / math.sqrt(made.pieces)
-    # A load of its own differs from the next as bakes do, whatever dough it is from.
-    return own if made.one_dough and not made.alone else math.hypot(own, scatter.of(key, value))
-
-
 def _means(made: Plan, runs: list[Run], y: Array) -> tuple[float | None, ...]:
     if len(made.factors) > 1:
         return ()
@@ -251,21 +192,12 @@ def _means(made: Plan, runs: list[Run], y: Array) -> tuple[float | None, ...]:
     return tuple(found)
 
 
-def _bend(
-    made: Plan, runs: list[Run], y: Array, fixed: list[Array], columns: list[Array], usual: float
-) -> Effect | None:
+def _bend(made: Plan, key: str, values: dict[int, float], scatter: Scatter) -> Effect | None:
     """Whether the middle levels lie off the straight line: one factor, three levels or more, freedom left."""
-    from scipy.stats import t
-    from statsmodels.regression.linear_model import OLS
-
-    if len(made.factors) > 1 or len({r.levels for r in runs}) < 3:
+    if len(made.factors) > 1 or len({r.levels for r in made.runs if r.order in values}) < 3:
         return None
-    x = np.column_stack([*fixed, *columns, -4.0 * columns[0] * (1.0 - columns[0])])
-    fit = OLS(y, x).fit()
-    if fit.df_resid < 1:
+    found = fit_of(made, key, values, scatter, bent=True)
+    if found is None or found.spreads[0].freedom < 1:
         return None
-    sd, whole = _pooled(usual, float(fit.ssr), int(fit.df_resid))
-    spread = sd * math.sqrt(float(np.linalg.inv(x.T @ x)[-1, -1]))
-    value, half = -float(fit.params[-1]), float(t.ppf(0.5 + LEVEL / 2.0, whole)) * spread
-    p = 2.0 * float(t.sf(abs(value) / max(spread, 1e-12), whole))
-    return Effect("bend", value, value - half, value + half, p, abs(value) > half)
+    e = _effect(found, len(found.params) - 1, found.terms[-1], found.spreads[0].freedom)
+    return replace(e, value=-e.value, low=-e.high, high=-e.low)

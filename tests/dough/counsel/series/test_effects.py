@@ -121,6 +121,6 @@ def test_the_same_difference_is_easier_to_see_on_a_small_cookie() -> None:
 def test_one_round_rests_on_the_kitchen_s_scatter_at_the_size_measured() -> None:
     once = made(("role:sugar", [85, 115]), repeats=1)
     small, large = (read(once, {r.order: width + r.levels[0] for r in once.runs}) for width in (40.0, 120.0))
-    assert small.freedom == large.freedom == 0
-    assert large.sd == pytest.approx(small.sd * 120.5 / 40.5)
+    assert small.spreads[0].freedom == large.spreads[0].freedom == 0
+    assert large.spreads[0].sd == pytest.approx(small.spreads[0].sd * 120.5 / 40.5)
     assert small.effects[0].p is None

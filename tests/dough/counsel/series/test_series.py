@@ -107,7 +107,7 @@ def test_a_straight_effect_is_found_with_its_interval() -> None:
     assert effect.clear
     assert effect.p is not None
     assert effect.p < 0.05
-    assert found.freedom == 9 - 3 - 1
+    assert found.spreads[0].freedom == 9 - 3 - 1
     assert found.means[0] is not None
 
 
@@ -157,10 +157,10 @@ def test_without_a_repeat_the_usual_scatter_stands_in_and_no_p_is_made_up() -> N
     p = made(("role:sugar", [85, 115]), repeats=1)
     found = outcome(p, "diameter_mm", {1: 80.0, 2: 83.0})
     assert found is not None
-    assert found.freedom == 0
+    assert found.spreads[0].freedom == 0
     assert found.effects[0].p is None
     assert not found.effects[0].clear
-    assert found.sd > 0.0
+    assert found.spreads[0].sd > 0.0
     assert any("Without a repeat" in c for c in p.cautions)
 
 
