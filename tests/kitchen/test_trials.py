@@ -117,6 +117,41 @@ def test_a_series_is_planned_measured_and_read(client: Client, dough: Dough) -> 
     assert all(m["forecast"] for m in width["means"])
 
 
+def test_a_series_of_doughs_and_parts_tells_both_scatters_and_the_best_point(client: Client, dough: Dough) -> None:
+    dough.target = {"cookie": {"diameter_mm": 84.0}}
+    dough.save()
+    body = {
+        "name": "Sugar and portion", "repeats": 2,
+        "factors": [{"key": "role:sugar", "levels": [80, 110]}, {"key": "process:portion_g", "levels": [36, 54]}],
+    }  # fmt: skip
+    made = send(client, "POST", f"/doughs/{dough.pk}/series", body).json()
+    assert made["parted"]
+    assert {r["dough"] for r in made["runs"]} == {1, 2, 3, 4}
+    assert made["best"] is None
+    revision = 1
+    for r in made["runs"]:
+        wide = 80.0 + (8.0 if "portion 54" in r["words"] else 0.0)
+        answer = send(client, "PUT", f"/series/{made['id']}/runs",
+                      {"revision": revision, "order": r["order"], "typed": {"diameter_mm": f"{wide}"}})  # fmt: skip
+        revision = answer.json()["revision"]
+    found = answer.json()
+    assert [s["between"] for s in found["outcomes"][0]["spreads"]] == ["doughs", "parts of one dough"]
+    best = {x["name"]: x for x in found["best"]["levels"]}
+    assert best["Portion"]["low"] <= 45.0 <= best["Portion"]["high"]
+    assert not best["Sugar"]["settled"]
+    assert found["best"]["compared"] == ["diameter"]
+
+
+def test_four_things_at_once_are_baked_as_a_part_only(client: Client, dough: Dough) -> None:
+    levers = {x["key"]: x for x in send(client, "GET", f"/doughs/{dough.pk}/series").json()["levers"]}
+    keys = ["role:sugar", "role:fat", "process:portion_g", "process:dough_temp_c"]
+    factors = [{"key": k, "levels": [levers[k]["suggested"][0], levers[k]["suggested"][-1]]} for k in keys]
+    path = f"/doughs/{dough.pk}/series/plan"
+    assert "bake a part" in send(client, "POST", path, {"factors": factors}).json()["message"]
+    made = send(client, "POST", path, {"factors": factors, "fraction": True, "repeats": 1}).json()
+    assert len(made["runs"]) == len(made["splits"]) == 8
+
+
 def test_a_stale_or_wrong_run_is_refused_and_nothing_lost(client: Client, dough: Dough) -> None:
     made = send(client, "POST", f"/doughs/{dough.pk}/series", SERIES).json()
     path, body = f"/series/{made['id']}/runs", {"revision": 1, "order": 1, "typed": {"diameter_mm": "82"}}

@@ -27,12 +27,14 @@ POINTS = {1: 41, 2: 17, 3: 9, 4: 5, 5: 4}
 #: Share of draws between the ends told of a level, and of the region on the map.
 LEVELS_HOLD, REGION_HOLDS = 0.8, 0.95
 REGION_POINTS = 36
+#: A level is settled where its range is no more than this share of what was varied.
+SETTLED = 0.5
 
 
 @dataclass(frozen=True, slots=True)
 class BestLevel:
     """A factor's best level with the range that holds it 8 times in 10, in its unit. settled is whether that range is
-    less than half of what was varied."""
+    at most half of what was varied."""
 
     name: str
     unit: str
@@ -54,6 +56,16 @@ class Best:
     compared: tuple[Quantity, ...]
     place: MapPlace | None
     region: tuple[MapPlace, ...]
+
+    @property
+    def words(self) -> str:
+        """As a cook would say it: the levels that are settled, and what does not matter or is not known yet."""
+        sure = [f"{x.name.lower()} {x.value:.3g} {x.unit}".strip() for x in self.levels if x.settled]
+        open_ = [x.name.lower() for x in self.levels if not x.settled]
+        if not sure:
+            return f"No best level of {' or '.join(open_)} stands out yet: the target is about as near anywhere."
+        tail = f" {' and '.join(open_).capitalize()} may stand where it is: no level stands out." if open_ else ""
+        return f"Nearest to the target with {' and '.join(sure)}.{tail}"
 
 
 def best_of(
@@ -104,7 +116,7 @@ def _level(made: Plan, n: int, at: float, bests: Array) -> BestLevel:
     edge = (1.0 - LEVELS_HOLD) / 2.0
     low, high = (min(max(float(np.quantile(bests, q)), 0.0), 1.0) for q in (edge, 1.0 - edge))
     value, ends = f.levels[0] + span * at, [f.levels[0] + span * v for v in (low, high)]
-    return BestLevel(f.name, f.unit, value, ends[0], ends[1], high - low < 0.5)
+    return BestLevel(f.name, f.unit, value, ends[0], ends[1], high - low <= SETTLED)
 
 
 def _on_the_map(drawn: Mapping[str, Array]) -> tuple[MapPlace | None, tuple[MapPlace, ...]]:

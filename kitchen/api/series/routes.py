@@ -11,143 +11,47 @@ import numpy as np
 from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
 from ninja import Router, Status
-from pydantic import BaseModel, Field
 
 from dough.accounts.formula import Draft
 from dough.bake.contract import Forecast
 from dough.bake.draft_setting import Setting
 from dough.counsel.next_steps.levers import Lever, levers, values_of
-from dough.counsel.series.design import Factor, Plan, drafts_of, factor_of, plan
-from dough.counsel.series.effects import Effect, TraysNeeded, cautions, looked_at, needs, outcome, says
+from dough.counsel.series.best import best_of
+from dough.counsel.series.design import Plan, drafts_of, factor_of, plan
+from dough.counsel.series.effects import Effect, Outcome, cautions, looked_at, needs, outcome, says
+from dough.draft.texture_map import place_of
 from dough.facts.errors import EntryError
 from dough.facts.quantities import keys_of, quantity
+from dough.facts.scatter import Scatter
 from dough.facts.styles import Style
 from dough.judgement.effects import forecasts_of
 from kitchen.actions.series import MeasureRun, PlanSeries, series_for_reading
-from kitchen.api.asked import MAX_ID
 from kitchen.api.errors import PROBLEMS
 from kitchen.api.preview.routes import sent
-from kitchen.documents.base import Strict, Typed
+from kitchen.api.series.schemas import (
+    BestOut,
+    LeverOut,
+    MeanOut,
+    OutcomeOut,
+    PowerOut,
+    RunIn,
+    SeriesIn,
+    SeriesListOut,
+    SeriesOut,
+    SeriesRunOut,
+    SplitOut,
+)
 from kitchen.documents.draft import DraftDoc
 from kitchen.documents.series import plan_of
 from kitchen.models import Dough, Series
 from kitchen.reading.doughs import dough_for_reading, name_of, style_of
 from kitchen.reading.kit import dough_setting, setting_of
+from kitchen.reading.plans import target_for
 from kitchen.reading.scatter import kitchen_scatter
 from kitchen.reading.series_levels import level_words
 
 router = Router(tags=["series"])
 dough_router = Router(tags=["series"])
-
-
-class FactorIn(Strict):
-    key: str = Field(max_length=60)
-    levels: list[float] = Field(max_length=8)
-
-
-class SeriesIn(Strict):
-    """A series to plan. seed is where chance comes from: the same seed gives the same order."""
-
-    name: str = Field(default="", max_length=400)
-    factors: list[FactorIn] = Field(max_length=4)
-    repeats: int = Field(default=2, ge=0, le=100)
-    pieces: int = Field(default=6, ge=0, le=1000)
-    seed: int = Field(default=1, ge=0, le=MAX_ID)
-
-
-class RunIn(Strict):
-    revision: int
-    order: int = Field(ge=0, le=1000)
-    typed: dict[str, Typed] = Field(max_length=20)
-
-
-class LeverOut(BaseModel):
-    """What could be varied: where it stands now and levels that make sense around it."""
-
-    key: str
-    name: str
-    unit: str
-    now: float | None
-    suggested: list[float]
-    low: float
-    high: float
-
-
-class SeriesRunOut(BaseModel):
-    """One run: what it is in words, and what it measured."""
-
-    order: int
-    block: int
-    place: int
-    words: str
-    results: dict[str, list[float]]
-
-
-class SplitOut(BaseModel):
-    words: str
-    grams: float
-    diameter_mm: float | None
-    height_mm: float | None
-    rim_crisp: float | None
-    crust_l: float | None
-
-
-class MeanOut(BaseModel):
-    """A measure's mean at a level, with what the forecast says there."""
-
-    level: float
-    measured: float | None
-    forecast: float | None
-
-
-class OutcomeOut(BaseModel):
-    key: str
-    label: str
-    unit: str
-    digits: int
-    effects: list[Effect]
-    means: list[MeanOut]
-    sd: float
-    freedom: int
-    from_kitchen: float
-    looked_at: int
-    bend: Effect | None
-    words: list[str]
-
-
-class SeriesOut(BaseModel):
-    id: int
-    revision: int
-    name: str
-    made_at: datetime | None
-    made_by: str
-    factors: list[Factor]
-    runs: list[SeriesRunOut]
-    splits: list[SplitOut]
-    one_dough: bool
-    dough_g: float
-    pieces: int
-    repeats: int
-    cautions: list[str]
-    outcomes: list[OutcomeOut]
-    done: int
-
-
-class SeriesListOut(BaseModel):
-    levers: list[LeverOut]
-    series: list[SeriesOut]
-
-
-class PowerOut(BaseModel):
-    """scatter is one sd between two bakes, in the measure's unit; scatter_from says where it comes from."""
-
-    key: str
-    label: str
-    unit: str
-    difference: float
-    scatter: float
-    scatter_from: str
-    needs: list[TraysNeeded]
 
 
 @dough_router.get("/{dough_id}/series", response={200: SeriesListOut, **PROBLEMS})
@@ -228,7 +132,9 @@ def _used(dough: Dough, draft: Draft) -> Style:
 def _plan(dough: Dough, draft: Draft, payload: SeriesIn) -> Plan:
     used = _used(dough, draft)
     factors = tuple(factor_of(draft, used, f.key, f.levels) for f in payload.factors)
-    return plan(draft, used, factors, payload.repeats, payload.pieces, np.random.default_rng(payload.seed))
+    return plan(
+        draft, used, factors, payload.repeats, payload.pieces, np.random.default_rng(payload.seed), payload.fraction
+    )
 
 
 def _lever(x: Lever, draft: Draft, used: Style) -> LeverOut:
@@ -257,11 +163,18 @@ def _out(
     told = forecasts_of([setting.with_draft(d) for d in drafts.values()])
     ends = {c: (f.ends if f else {}) for c, f in zip(drafts, told, strict=True)}
     done = [r for r in made.runs if results.get(str(r.order))]
+    read = {
+        key: values
+        for key in keys_of("series")
+        if (values := {int(o): fmean(m[key]) for o, m in results.items() if m.get(key)})
+    }
+    scatter = kitchen_scatter()
+    outcomes = {key: one for key, values in read.items() if (one := outcome(made, key, values, scatter)) is not None}
     return SeriesOut(
         id=ident, revision=revision, name=name, made_at=at, made_by=by,
         factors=list(made.factors),
         runs=[
-            SeriesRunOut(order=r.order, block=r.block, place=r.place, words=level_words(made, r.levels),
+            SeriesRunOut(order=r.order, block=r.block, place=r.place, dough=r.dough, words=level_words(made, r.levels),
                          results=results.get(str(r.order), {}))
             for r in made.runs
         ],
@@ -270,9 +183,10 @@ def _out(
                      **{k: ends[s.levels].get(k) for k in ("diameter_mm", "height_mm", "rim_crisp", "crust_l")})
             for s in made.splits
         ],
-        one_dough=made.one_dough, dough_g=made.dough_g, pieces=made.pieces, repeats=max(r.block for r in made.runs),
+        one_dough=made.one_dough, parted=made.parted, dough_g=made.dough_g, pieces=made.pieces, repeats=max(r.block for r in made.runs),
         cautions=[*made.cautions, *(cautions(made, done) if done else ())],
-        outcomes=_outcomes(made, results, ends), done=len(done),
+        outcomes=_outcomes(made, list(outcomes.values()), ends),
+        best=_best(made, outcomes, read, dough, scatter) if outcomes else None, done=len(done),
     )  # fmt: skip
 
 
@@ -284,15 +198,22 @@ def _said(made: Plan, key: str, e: Effect, many: int, holds: dict[tuple[str, str
     return words
 
 
-def _outcomes(
-    made: Plan, results: dict[str, dict[str, list[float]]], ends: dict[tuple[int, ...], dict[str, float]]
-) -> list[OutcomeOut]:
-    found, scatter = [], kitchen_scatter()
-    outcomes = []
-    for key in keys_of("series"):
-        values = {int(o): fmean(m[key]) for o, m in results.items() if m.get(key)}
-        if (one := outcome(made, key, values, scatter)) is not None:
-            outcomes.append(one)
+def _best(
+    made: Plan, outcomes: dict[str, Outcome], read: dict[str, dict[int, float]], dough: Dough, scatter: Scatter
+) -> BestOut | None:
+    target = target_for(dough).cookie
+    found = best_of(made, outcomes, read, target, np.random.default_rng(made.pieces), scatter)
+    if found is None:
+        return None
+    return BestOut(
+        levels=list(found.levels), distance=found.distance, worst=found.worst,
+        compared=[q.label.lower() for q in found.compared], words=found.words, place=found.place,
+        region=list(found.region), target=place_of(target),
+    )  # fmt: skip
+
+
+def _outcomes(made: Plan, outcomes: list[Outcome], ends: dict[tuple[int, ...], dict[str, float]]) -> list[OutcomeOut]:
+    found = []
     many, holds = looked_at(outcomes)
     for told in outcomes:
         key = told.key
@@ -304,8 +225,8 @@ def _outcomes(
         found.append(
             OutcomeOut(
                 key=key, label=q.label, unit=q.unit, digits=q.digits, effects=list(told.effects),
-                means=means, sd=told.sd, freedom=told.freedom, bend=told.bend,
-                words=[_said(made, key, e, many, holds) for e in told.effects], from_kitchen=told.from_kitchen,
+                means=means, spreads=list(told.spreads), bend=told.bend,
+                words=[_said(made, key, e, many, holds) for e in told.effects],
                 looked_at=many,
             )
         )  # fmt: skip

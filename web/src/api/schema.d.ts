@@ -3823,6 +3823,46 @@ export interface components {
             unit: string;
         };
         /**
+         * BestLevel
+         * @description A factor's best level with the range that holds it 8 times in 10, in its unit. settled is whether that range is
+         *     at most half of what was varied.
+         */
+        BestLevel: {
+            /** High */
+            high: number;
+            /** Low */
+            low: number;
+            /** Name */
+            name: string;
+            /** Settled */
+            settled: boolean;
+            /** Unit */
+            unit: string;
+            /** Value */
+            value: number;
+        };
+        /**
+         * BestOut
+         * @description Where the series would bake next: levels with ranges, how far the cookie would be from the target there and at
+         *     the worst level (root mean square, clear misses), by which measures, and its place on the texture map.
+         */
+        BestOut: {
+            /** Compared */
+            compared: string[];
+            /** Distance */
+            distance: number;
+            /** Levels */
+            levels: components["schemas"]["BestLevel"][];
+            place: components["schemas"]["MapPlace"] | null;
+            /** Region */
+            region: components["schemas"]["MapPlace"][];
+            target: components["schemas"]["MapPlace"] | null;
+            /** Words */
+            words: string;
+            /** Worst */
+            worst: number;
+        };
+        /**
          * BinnedOut
          * @description A dough off the shelf. goes_on is the day from which it may be emptied out; null: its bakes keep it.
          */
@@ -4878,9 +4918,15 @@ export interface components {
          * Effect
          * @description What going from the lowest to the highest level does to one measure, with a 95 % interval; words say it.
          *
-         *     name is a factor's, or two joined by × where they act together; p is None where the spread was not measured.
+         *     name is a factor's, or two joined by × where they act together; also names what these runs cannot tell from it; p is
+         *     None where the spread was not measured.
          */
         Effect: {
+            /**
+             * Also
+             * @default []
+             */
+            also?: string[];
             /** Clear */
             clear: boolean;
             /** High */
@@ -7153,10 +7199,6 @@ export interface components {
             digits: number;
             /** Effects */
             effects: components["schemas"]["Effect"][];
-            /** Freedom */
-            freedom: number;
-            /** From Kitchen */
-            from_kitchen: number;
             /** Key */
             key: string;
             /** Label */
@@ -7165,8 +7207,8 @@ export interface components {
             looked_at: number;
             /** Means */
             means: components["schemas"]["MeanOut"][];
-            /** Sd */
-            sd: number;
+            /** Spreads */
+            spreads: components["schemas"]["Spread"][];
             /** Unit */
             unit: string;
             /** Words */
@@ -9660,11 +9702,17 @@ export interface components {
         };
         /**
          * SeriesIn
-         * @description A series to plan. seed is where chance comes from: the same seed gives the same order.
+         * @description A series to plan. seed is where chance comes from: the same seed gives the same order; fraction bakes a part of
+         *     all combinations.
          */
         SeriesIn: {
             /** Factors */
             factors: components["schemas"]["FactorIn"][];
+            /**
+             * Fraction
+             * @default false
+             */
+            fraction?: boolean;
             /**
              * Name
              * @default
@@ -9695,6 +9743,7 @@ export interface components {
         };
         /** SeriesOut */
         SeriesOut: {
+            best: components["schemas"]["BestOut"] | null;
             /** Cautions */
             cautions: string[];
             /** Done */
@@ -9715,6 +9764,8 @@ export interface components {
             one_dough: boolean;
             /** Outcomes */
             outcomes: components["schemas"]["OutcomeOut"][];
+            /** Parted */
+            parted: boolean;
             /** Pieces */
             pieces: number;
             /** Repeats */
@@ -9733,6 +9784,8 @@ export interface components {
         SeriesRunOut: {
             /** Block */
             block: number;
+            /** Dough */
+            dough: number;
             /** Order */
             order: number;
             /** Place */
@@ -10142,6 +10195,21 @@ export interface components {
             x_mm: number;
             /** Y Mm */
             y_mm: number;
+        };
+        /**
+         * Spread
+         * @description What effects were compared with: between what, one sd in the measure's unit, the degrees of freedom of the
+         *     series' own (0: the kitchen's usual scatter stands in alone), and the share of it that is the kitchen's.
+         */
+        Spread: {
+            /** Between */
+            between: string;
+            /** Freedom */
+            freedom: number;
+            /** From Kitchen */
+            from_kitchen: number;
+            /** Sd */
+            sd: number;
         };
         /**
          * Standing

@@ -9,9 +9,7 @@ const outcome = {
   digits: 1,
   effects: [],
   words: [],
-  sd: 1,
-  freedom: 3,
-  from_kitchen: 0.5,
+  spreads: [{ between: 'doughs', sd: 1, freedom: 3, from_kitchen: 0.5 }],
   looked_at: 1,
   bend: null,
   means: [

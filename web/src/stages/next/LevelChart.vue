@@ -8,12 +8,14 @@ import { fixed } from '@/ui/format'
 const props = defineProps<{ outcome: Schemas['OutcomeOut']; unit: string }>()
 const W = 300
 const H = 120
+/** One factor has one scatter: that of what its levels are. */
+const sd = computed(() => props.outcome.spreads[0]?.sd ?? 0)
 const LEFT = 40
 const known = computed(() =>
   props.outcome.means.flatMap((m) => [m.measured, m.forecast].filter((x): x is number => x !== null)),
 )
-const low = computed(() => Math.min(...known.value) - props.outcome.sd - 0.001)
-const high = computed(() => Math.max(...known.value) + props.outcome.sd + 0.001)
+const low = computed(() => Math.min(...known.value) - sd.value - 0.001)
+const high = computed(() => Math.max(...known.value) + sd.value + 0.001)
 const levels = computed(() => props.outcome.means.map((m) => m.level))
 const x = (level: number): number =>
   open([levels.value[0] ?? 0, levels.value.at(-1) ?? 1], [LEFT + 14, W - 20])(level)
@@ -40,15 +42,15 @@ const line = computed(() =>
         <line
           :x1="x(m.level)"
           :x2="x(m.level)"
-          :y1="y(m.measured - outcome.sd)"
-          :y2="y(m.measured + outcome.sd)"
+          :y1="y(m.measured - sd)"
+          :y2="y(m.measured + sd)"
           class="spread"
         />
         <circle :cx="x(m.level)" :cy="y(m.measured)" r="4" class="dot" />
       </template>
     </template>
-    <text x="2" :y="y(high - outcome.sd) - 4" class="fig">{{ fixed(high - outcome.sd, 1) }} {{ unit }}</text>
-    <text x="2" :y="y(low + outcome.sd) + 4" class="fig">{{ fixed(low + outcome.sd, 1) }}</text>
+    <text x="2" :y="y(high - sd) - 4" class="fig">{{ fixed(high - sd, 1) }} {{ unit }}</text>
+    <text x="2" :y="y(low + sd) + 4" class="fig">{{ fixed(low + sd, 1) }}</text>
   </svg>
 </template>
 

@@ -7,6 +7,8 @@ import { ApiError, words, type Schemas } from '@/api/client'
 import { useReference, type Quantity } from '@/api/queries'
 import { theDough } from '@/dough/key'
 import { fixed } from '@/ui/format'
+import { whereOf } from './whereOf'
+import BestPoint from './BestPoint.vue'
 import LevelChart from './LevelChart.vue'
 
 /** The runs of a series in baking order, each with its boxes, and what they say so far. */
@@ -77,12 +79,20 @@ async function send(order: number): Promise<void> {
     if (error.byField['revision']) await askAnew(queryClient, 'series')
   }
 }
+/** What effects were compared with, and how much of that is the kitchen's usual. */
+function scatter(s: Schemas['SeriesOut']['outcomes'][number]['spreads'][number], unit: string): string {
+  const from = s.freedom
+    ? `${fixed(100 * s.from_kitchen, 0)} % of its weight the kitchen's usual, the rest from ${s.freedom} degrees of freedom here`
+    : "the kitchen's usual: nothing is repeated"
+  return `${s.between} scatter ${fixed(s.sd, 1)} ${unit}, ${from}`
+}
 const unit = (o: Schemas['OutcomeOut']): string =>
   ['of 100', '%'].includes(quantities.value.get(o.key)?.unit ?? o.unit) ? 'points' : o.unit
 </script>
 
 <template>
   <p v-if="general" class="alert-words" role="alert">▲ {{ general }}</p>
+  <BestPoint v-if="series.best" :best="series.best" />
   <table class="table table-sm runs">
     <thead>
       <tr>
@@ -97,7 +107,7 @@ const unit = (o: Schemas['OutcomeOut']): string =>
       <tr v-for="r in series.runs" :key="r.order">
         <th scope="row" class="fig">
           {{ r.order }}
-          <span class="small-words">round {{ r.block }}{{ r.place ? `, place ${r.place}` : '' }}</span>
+          <span class="small-words">{{ whereOf(r, series.parted) }}</span>
         </th>
         <td class="level">{{ r.words }}</td>
         <td v-for="q in boxes" :key="q.key" :class="{ several: q.several }">
@@ -128,14 +138,7 @@ const unit = (o: Schemas['OutcomeOut']): string =>
     <article v-for="o in series.outcomes" :key="o.key">
       <h3>
         {{ o.label }}
-        <span class="small-words"
-          >scatter {{ fixed(o.sd, 1) }} {{ unit(o) }},
-          {{
-            o.freedom
-              ? `${fixed(100 * o.from_kitchen, 0)} % of its weight the kitchen's usual, the rest from ${o.freedom} degrees of freedom here`
-              : "the kitchen's usual: nothing is repeated"
-          }}</span
-        >
+        <span v-for="sp in o.spreads" :key="sp.between" class="small-words">{{ scatter(sp, unit(o)) }}</span>
       </h3>
       <LevelChart v-if="o.means.length" :outcome="o" :unit="unit(o)" />
       <p v-for="(e, n) in o.effects" :key="e.name" :class="{ faint: !e.clear }">
@@ -164,14 +167,14 @@ th .small-words {
   display: block;
 }
 .level {
-  min-width: 118px;
+  min-width: 164px;
 }
 .runs input {
   min-width: 52px;
   padding-inline: 6px;
 }
 .several input {
-  min-width: 108px;
+  min-width: 92px;
 }
 th[scope='row'] {
   font-weight: 400;
@@ -191,6 +194,7 @@ h3 {
 }
 h3 .small-words {
   font-weight: 400;
+  display: block;
 }
 p {
   margin-bottom: 3px;

@@ -11,6 +11,7 @@ import { day, fixed } from '@/ui/format'
 import { partsOf } from '@/stages/stages'
 import StageTabs from '@/ui/StageTabs.vue'
 import SeriesRuns from './SeriesRuns.vue'
+import { whereOf } from './whereOf'
 
 /** A small designed series: planned, its runs written down, its effects read. */
 const dough = theDough()
@@ -25,8 +26,11 @@ const { data: all } = useQuery({
 const series = computed(() => all.value?.series ?? [])
 const shown = computed(() => series.value.find((s) => s.id === chosen.value) ?? series.value[0] ?? null)
 
-const form = ref({ name: '', keys: [''], levels: [''], repeats: 2, pieces: 6, seed: 1 })
+const form = ref({ name: '', keys: [''], levels: [''], repeats: 2, pieces: 6, seed: 1, fraction: false })
 const failed = ref('')
+/** So many things at once leave something to leave out; so many are the most; beyond so many only a part is baked. */
+const LEAST_PARTED = 3
+const MOST = 5
 watch(all, (now) => {
   if (now && !now.series.length) planning.value = true
 })
@@ -42,6 +46,7 @@ function another(): void {
   form.value.keys.push('')
   form.value.levels.push('')
   form.value.keys.forEach((k, n) => k && pick(n, k))
+  if (form.value.keys.length > LEAST_PARTED) form.value.fraction = true
 }
 function fewer(): void {
   form.value.keys.pop()
@@ -61,6 +66,7 @@ const body = computed(() => ({
   repeats: Number(form.value.repeats) || 0,
   pieces: Number(form.value.pieces) || 0,
   seed: form.value.seed,
+  fraction: form.value.fraction && form.value.keys.length >= LEAST_PARTED,
 }))
 const readable = computed(
   () =>
@@ -97,6 +103,12 @@ const { answer: power } = useAsk(
         })
       : null,
 )
+function howMade(s: Schemas['SeriesOut']): string {
+  if (s.one_dough) return 'One base dough, split by weight'
+  const doughs = new Set(s.runs.filter((r) => r.block === 1).map((r) => r.dough)).size
+  return s.parted ? `${doughs} doughs a round, each split by weight` : 'Each level mixed by itself'
+}
+const lower = (text: string): string => text.charAt(0).toLowerCase() + text.slice(1)
 const trays = (n: number | null): string => (n === null ? 'over 60' : String(n))
 
 async function keep(): Promise<void> {
@@ -176,13 +188,17 @@ async function keep(): Promise<void> {
           </label>
         </div>
         <div class="acts">
-          <BButton v-if="form.keys.length < 3" size="sm" variant="outline-primary" @click="another">
+          <BButton v-if="form.keys.length < MOST" size="sm" variant="outline-primary" @click="another">
             Vary another with it
           </BButton>
           <BButton v-if="form.keys.length > 1" size="sm" variant="outline-primary" @click="fewer"
             >One fewer</BButton
           >
         </div>
+        <label v-if="form.keys.length >= LEAST_PARTED" class="part">
+          <input v-model="form.fraction" type="checkbox" class="form-check-input" />
+          Bake only a part of all combinations: fewer mixings; what gets mixed up is named.
+        </label>
         <div class="factor">
           <label class="f"
             ><span>Rounds</span>
@@ -253,7 +269,7 @@ async function keep(): Promise<void> {
       </form>
       <div v-if="plan" class="shown">
         <h3>
-          {{ plan.one_dough ? 'One base dough, split by weight' : 'A mixing for each level' }}
+          {{ howMade(plan) }}
           <span class="small-words fig">{{ fixed(plan.dough_g, 0) }} g in all</span>
         </h3>
         <table class="table table-sm">
@@ -282,8 +298,8 @@ async function keep(): Promise<void> {
         </p>
         <ol class="order">
           <li v-for="r in plan.runs" :key="r.order">
-            <b class="fig">{{ r.order }}</b> {{ r.words }}
-            <span class="small-words">round {{ r.block }}{{ r.place ? `, place ${r.place}` : '' }}</span>
+            <b class="fig">{{ r.order }}</b> <span>{{ r.words }}</span>
+            <span class="small-words">{{ whereOf(r, plan.parted) }}</span>
           </li>
         </ol>
         <p v-for="c in plan.cautions" :key="c" class="small-words">△ {{ c }}</p>
@@ -295,8 +311,7 @@ async function keep(): Promise<void> {
     <div v-else-if="shown" class="body">
       <p class="small-words">
         Planned {{ shown.made_at ? day(shown.made_at.slice(0, 10)) : '' }} by {{ shown.made_by }},
-        {{ shown.pieces }} pieces of each a round,
-        {{ shown.one_dough ? 'one dough split by weight' : 'each level mixed by itself' }}.
+        {{ shown.pieces }} pieces of each a round, {{ lower(howMade(shown)) }}.
       </p>
       <SeriesRuns :key="shown.id" :series="shown" />
     </div>
@@ -335,6 +350,11 @@ h3 {
   grid-template-columns: 1fr 1fr;
   gap: 10px;
 }
+.part {
+  display: block;
+  font-size: 0.875rem;
+  margin-bottom: 8px;
+}
 .acts {
   display: flex;
   gap: 10px;
@@ -359,6 +379,14 @@ h3 {
   padding: 0;
   margin: 0 0 8px;
   columns: 2;
+}
+.order li {
+  display: grid;
+  grid-template-columns: 24px 1fr;
+  break-inside: avoid;
+}
+.order .small-words {
+  grid-column: 2;
 }
 .order b {
   display: inline-block;
