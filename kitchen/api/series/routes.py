@@ -183,7 +183,8 @@ def _out(
                      **{k: ends[s.levels].get(k) for k in ("diameter_mm", "height_mm", "rim_crisp", "crust_l")})
             for s in made.splits
         ],
-        one_dough=made.one_dough, parted=made.parted, dough_g=made.dough_g, pieces=made.pieces, repeats=max(r.block for r in made.runs),
+        one_dough=made.one_dough, parted=made.parted, dough_g=made.dough_g, pieces=made.pieces,
+        repeats=max(r.block for r in made.runs),
         cautions=[*made.cautions, *(cautions(made, done) if done else ())],
         outcomes=_outcomes(made, list(outcomes.values()), ends),
         best=_best(made, outcomes, read, dough, scatter) if outcomes else None, done=len(done),
