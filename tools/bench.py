@@ -24,8 +24,8 @@ from dough.bake.draft_setting import Setting
 from dough.bake.intake import Kit, bake_case
 from dough.bake.model import forecast
 from dough.bake.outputs import endings
+from dough.counsel.next_steps.ladder import ladder
 from dough.counsel.next_steps.ranking import advice, pairs
-from dough.counsel.next_steps.search import search
 from dough.counsel.swaps.candidates import candidates
 from dough.counsel.swaps.plan import put_together
 from dough.counsel.swaps.study import study
@@ -187,7 +187,7 @@ def planning() -> None:
 
 
 def teaching() -> None:
-    """What a cook waits for after a bake: the calibration, a photo, what to change next, the search."""
+    """What a cook waits for after a bake: the calibration, a photo, what to change next, the ladder."""
     style = styles()["chewy"]
     draft = from_style_formula(style)[0]
     bakes = [
@@ -205,7 +205,7 @@ def teaching() -> None:
         pairs(now, target, advice(now, target))
 
     summary("next: singles and pairs ranked", [clock(ranking) for _ in range(10)], 1000)
-    summary("next: whole target searched", [clock(lambda: search(now, target)) for _ in range(8)], 2000)
+    summary("next: the ladder", [clock(lambda: ladder(now, target)) for _ in range(8)], 2000)
     rng = np.random.default_rng(1)
     case = bake_case(draft, style, Kit())
     assert isinstance(case, BakeCase)

@@ -70,9 +70,9 @@ def butter(page: Page) -> None:
     page.get_by_text("Minutes in", exact=False).wait_for()
 
 
-def next_step(page: Page) -> None:
+def ladder(page: Page) -> None:
     page.goto("/dough/3/next")
-    page.get_by_role("button", name="Try it", exact=False).first.wait_for()
+    page.get_by_role("radiogroup", name="How many changes").wait_for()
 
 
 def results(page: Page) -> None:
@@ -182,7 +182,7 @@ def ballot(page: Page) -> None:
 
 
 VIEWS = (
-    kitchen, shelf, paste_review, target, formula, bake_chart, results, butter, next_step, swaps,
+    kitchen, shelf, paste_review, target, formula, bake_chart, results, butter, ladder, swaps,
     learn, series, trays, day, panel_set_up, panel_result, bench_weigh,
     bench_oven, ballot,
 )  # fmt: skip

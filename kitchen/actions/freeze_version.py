@@ -13,6 +13,15 @@ from kitchen.models import Version
 MAX_NOTE = 400
 
 
+def check_note(text: str) -> None:
+    """Raises EntryError for a note that says nothing or too much."""
+    note = text.strip()
+    if not note:
+        raise EntryError("note", "Say in a few words what this version tries or changes.")
+    if len(note) > MAX_NOTE:
+        raise EntryError("note", f"A note has up to {MAX_NOTE} characters; this one has {len(note)}.")
+
+
 @dataclass(frozen=True, kw_only=True)
 class FreezeVersion(Action[Version]):
     """The draft goes on from the new version, which is its parent from then on."""
@@ -22,11 +31,7 @@ class FreezeVersion(Action[Version]):
     note: str
 
     def check(self) -> None:
-        note = self.note.strip()
-        if not note:
-            raise EntryError("note", "Say in a few words what this version tries or changes.")
-        if len(note) > MAX_NOTE:
-            raise EntryError("note", f"A note has up to {MAX_NOTE} characters; this one has {len(note)}.")
+        check_note(self.note)
 
     def change(self, cook: User) -> Done[Version]:
         dough = dough_for_writing(self.dough_id, self.revision)

@@ -77,20 +77,23 @@ def left_out_of(calibration: Calibration) -> set[Reference]:
     return {read_reference(x) for x in calibration.left_out}
 
 
-def unlearned() -> int:
+def unlearned(dough_id: int | None = None) -> int:
     """How many of the latest bakes and levels that measured something the calibration in force neither rests on nor
-    was told to leave out; older ones are not looked at any more."""
+    was told to leave out; older ones are not looked at any more. dough_id counts those of one dough only."""
     lesson, now = lesson_in_force(), in_force()
     known: set[Reference] = set()
     if lesson is not None and now is not None:
         known = set(lesson.bakes) | left_out_of(Calibration.objects.get(pk=now))
     rows = Bake.objects.filter(corrected_by=None, batch__version__dough__deleted_at=None)
-    latest = rows.order_by("-baked_on", "-id").values_list("baked_on", "pk", "measured")[:MOST_BAKES]
-    found = [(day, Reference("bake", pk), bool(m.get("readings"))) for day, pk, m in latest]
-    found += [(s.made_at.date(), x.ident, True) for s in measured_series() for x in levels_of(s, style_of_series(s))]
-    found += [(x.tasted_on, x.ident, True) for x in tasted_versions()]
+    latest = rows.order_by("-baked_on", "-id").values_list("baked_on", "pk", "measured", "batch__version__dough_id")
+    found = [(day, Reference("bake", pk), bool(m.get("readings")), of) for day, pk, m, of in latest[:MOST_BAKES]]
+    found += [
+        (s.made_at.date(), x.ident, True, s.dough_id)
+        for s in measured_series() for x in levels_of(s, style_of_series(s))
+    ]  # fmt: skip
+    found += [(x.tasted_on, x.ident, True, x.version.dough_id) for x in tasted_versions()]
     newest = sorted(found, reverse=True)[:MOST_BAKES]
-    return sum(said and ident not in known for _, ident, said in newest)
+    return sum(said and ident not in known for _, ident, said, of in newest if dough_id is None or of == dough_id)
 
 
 def _bake(b: Bake, left_out: set[Reference]) -> Considered:

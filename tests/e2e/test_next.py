@@ -13,7 +13,7 @@ pytestmark = pytest.mark.e2e
 
 
 def test_the_first_suggestion_is_tried_and_kept_with_its_note(page: Page) -> None:
-    page.goto("/dough/3/next")
+    page.goto("/dough/3/changes")
     first = page.get_by_role("button", name=re.compile("^Try it")).first
     expect(first).to_be_visible()
     first.focus()

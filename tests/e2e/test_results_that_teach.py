@@ -172,14 +172,36 @@ def test_a_series_is_planned_baked_and_read_and_survives_a_lost_server(page: Pag
     expect(page.get_by_label("Run 1, height")).to_have_value("9.6")
 
 
-def test_the_search_keeps_what_is_locked_and_its_draft_is_undone(page: Page) -> None:
-    page.goto("/dough/1/search")
-    page.get_by_role("button", name="eggs", exact=True).click()
-    expect(page.get_by_role("rowheader", name="Sugar")).to_be_visible()
-    expect(page.get_by_role("rowheader", name="Egg")).to_have_count(0)
+def test_the_ladder_keeps_what_is_locked_and_its_draft_is_undone(page: Page) -> None:
+    page.goto("/dough/1/next")
+    rungs = page.get_by_role("radiogroup", name="How many changes")
+    expect(rungs.get_by_role("radio")).to_have_count(4)
+    with page.expect_response(lambda r: r.url.endswith("/next/ladder")):
+        page.get_by_role("button", name="minutes", exact=True).click()
+    expect(page.locator(".moves")).not_to_contain_text("Minutes")
     with page.expect_response(lambda r: r.request.method == "PUT"):
         page.get_by_role("button", name="Try it").click()
-    expect(page.get_by_text("It is in the draft, with its note", exact=False)).to_be_visible()
+    expect(page.get_by_text("It is in the draft", exact=False)).to_be_visible()
     page.get_by_role("button", name="Undo").click()
     saved(page)
     expect(page.get_by_text("version 6", exact=True)).to_be_visible()
+
+
+def test_two_rungs_are_kept_beside_the_draft_and_their_bench_sheets_open(page: Page) -> None:
+    page.goto("/dough/1/next")
+    rungs = page.get_by_role("radiogroup", name="How many changes")
+    for name, kept in (("One change", "Kept as version 7"), ("Three changes", "Kept as versions 7 and 8")):
+        # The radio itself is drawn by its label.
+        rungs.get_by_text(name).click()
+        page.get_by_role("button", name="Keep as a version beside the draft").click()
+        expect(page.get_by_text(kept, exact=False)).to_be_visible()
+    expect(page.get_by_text("version 6", exact=True)).to_be_visible()
+    page.get_by_role("link", name="Bench sheet 7").click()
+    sheet = page.get_by_role("region", name="Bench sheet")
+    expect(sheet).to_contain_text("version 7")
+    page.goto("/dough/1/sheet?version=8")
+    expect(sheet).to_contain_text("version 8")
+    for n in (7, 8):
+        assert page.request.get(f"/api/doughs/1/sheet.pdf?version={n}").body().startswith(b"%PDF")
+    page.goto("/dough/1/versions")
+    expect(page.get_by_text(re.compile("^8 Tries"))).to_be_visible()

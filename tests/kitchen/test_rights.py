@@ -45,6 +45,7 @@ WRITES: dict[str, Right] = {
     "POST /doughs/{dough_id}/photos": Right.RECORD,
     "POST /doughs/{dough_id}/restore": Right.DEVELOP,
     "POST /doughs/{dough_id}/versions": Right.DEVELOP,
+    "POST /doughs/{dough_id}/versions/beside": Right.DEVELOP,
     "POST /doughs/{dough_id}/versions/{number}/return": Right.DEVELOP,
     "POST /learning": Right.DEVELOP,
     "POST /learning/return": Right.DEVELOP,

@@ -81,11 +81,65 @@ def test_locks_pairs_and_the_search_over_the_api(client: Client, dough: Dough) -
     assert len(held["advice"]) < len(free["advice"])
     assert free["pairs"]
     assert free["pairs"][0]["draft"] is not None
-    found = send(client, "POST", "/next/search", {**body, "locks": ["eggs"]}).json()
-    assert found["to_steps"] < found["from_steps"]
-    assert not any(m["key"] == "role:egg" for m in found["moves"])
     assert send(client, "POST", "/next", {**body, "locks": ["moon"]}).status_code == 422
-    assert "Set a target" in send(client, "POST", "/next/search", {**body, "target": {}}).json()["reason"]
+
+
+def test_the_ladder_has_rungs_in_words_and_asks_to_bake_first(client: Client, dough: Dough) -> None:
+    body = {
+        "draft": dough.draft, "style": dough.style, "dough_id": dough.pk,
+        "target": {"diameter_mm": 100, "height_mm": 6, "crust_l": 52},
+    }  # fmt: skip
+    found = send(client, "POST", "/next/ladder", body).json()
+    assert [len(r["moves"]) for r in found["rungs"]] == [1, 2, 3, 4]
+    assert found["rungs"][found["recommended"]]["pays"]
+    assert "out of reach" in found["rungs"][0]["words"]
+    assert found["now_outline"]
+    assert found["target_outline"]
+    assert (found["first_at"], "Bake it as it is first" in found["first"]) == ("bake", True)
+    held = send(client, "POST", "/next/ladder", {**body, "locks": ["sugar", "oven"]}).json()
+    keys = {m["key"] for r in held["rungs"] for m in r["moves"]}
+    assert not keys & {"role:sugar", "process:oven_c"}
+    assert "Set a target" in send(client, "POST", "/next/ladder", {**body, "target": {}}).json()["reason"]
+    assert send(client, "POST", "/next/ladder", {**body, "locks": ["moon"]}).status_code == 422
+
+
+def test_before_advice_comes_baking_then_learning_then_tasting(client: Client, kept: Dough) -> None:
+    body = {
+        "draft": kept.draft, "style": kept.style, "dough_id": kept.pk,
+        "target": {"diameter_mm": 90, "rim_crisp": 70},
+    }  # fmt: skip
+
+    def first() -> str:
+        return str(send(client, "POST", "/next/ladder", body).json()["first"])
+
+    assert "Nothing of this dough was baked" in first()
+    weighed = {"mass_before_g": "270", "mass_after_g": "252"}
+    log(client, kept, "first-bake-1", diameters="84 85 84", heights="9 9.2", measured=weighed)
+    assert "One bake of this dough is not learned from yet" in first()
+    answer = send(client, "POST", "/learning", {"left_out": []})
+    assert answer.status_code == 200, answer.json()
+    assert "tasting scores" in first()
+    log(client, kept, "other-bake-2", diameters="84 85 84", heights="9 9.2", measured={"rim_crisp": "60"})
+    seen = answer.json()["in_force"]["id"]
+    assert send(client, "POST", "/learning", {"left_out": [], "seen": seen}).status_code == 200
+    assert first() == ""
+
+
+def test_a_proposal_is_kept_beside_the_draft_and_has_a_sheet(client: Client, kept: Dough) -> None:
+    draft = {**kept.draft, "process": {**kept.draft["process"], "minutes": 14.0}}
+    path, body = f"/doughs/{kept.pk}/versions/beside", {"revision": kept.revision, "draft": draft, "note": "Longer"}
+    assert send(client, "POST", path, {**body, "note": " "}).status_code == 422
+    assert send(client, "POST", path, {**body, "revision": kept.revision + 5}).status_code == 409
+    made = send(client, "POST", path, body)
+    assert made.status_code == 201
+    assert made.json()["draft"]["process"]["minutes"] == kept.draft["process"]["minutes"]
+    assert made.json()["draft_parent"] == 1
+    two = next(v for v in made.json()["versions"] if v["number"] == 2)
+    assert (two["parent"], two["note"]) == (1, "Longer")
+    sheet = send(client, "GET", f"/doughs/{kept.pk}/sheet?version=2").json()
+    assert sheet["subtitle"].startswith("version 2;")
+    assert any("for 14 minutes" in str(step) for step in sheet["steps"])
+    assert send(client, "GET", f"/doughs/{kept.pk}/sheet?version=9").status_code == 404
 
 
 SERIES = {"name": "Sugar for the rim", "factors": [{"key": "role:sugar", "levels": [80, 100, 120]}], "repeats": 2}

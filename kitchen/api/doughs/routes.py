@@ -24,6 +24,7 @@ from dough.judgement.trials.measure import read_list
 from kitchen.actions.create_dough import CreateDough
 from kitchen.actions.delete_dough import DeleteDough, RestoreDough
 from kitchen.actions.freeze_version import FreezeVersion
+from kitchen.actions.keep_beside import KeepBeside
 from kitchen.actions.return_to_version import ReturnToVersion
 from kitchen.actions.save_draft import SaveDraft
 from kitchen.api.asked import MAX_ID
@@ -100,6 +101,12 @@ class DraftIn(Strict):
 class KeepIn(Strict):
     revision: int = Field(ge=0, le=MAX_ID)
     note: str = Field(max_length=4000)
+
+
+class KeepBesideIn(KeepIn):
+    """A proposal kept beside the draft."""
+
+    draft: DraftDoc
 
 
 class NameOut(BaseModel):
@@ -287,13 +294,27 @@ def keep(request: HttpRequest, dough_id: int, payload: KeepIn) -> Status[DoughOu
     return Status(201, dough_out(action.execute().dough))
 
 
+@router.post("/{dough_id}/versions/beside", response={201: DoughOut, **PROBLEMS})
+def keep_beside(request: HttpRequest, dough_id: int, payload: KeepBesideIn) -> Status[DoughOut]:
+    """Keep a proposal as a version beside the draft, which stays as it is."""
+    action = KeepBeside(
+        actor=request.user, now=timezone.now(), dough_id=dough_id, revision=payload.revision, draft=payload.draft,
+        note=payload.note,
+    )  # fmt: skip
+    return Status(201, dough_out(action.execute().dough))
+
+
 @router.get("/{dough_id}/versions/{number}", response={200: DraftDoc, **PROBLEMS})
 def version(request: HttpRequest, dough_id: int, number: int) -> DraftDoc:
     """The formula and process of one frozen version."""
-    found = Version.objects.filter(dough=dough_for_reading(dough_id), number=number).first()
+    return DraftDoc.model_validate(_version(dough_for_reading(dough_id), number).formula)
+
+
+def _version(dough: Dough, number: int) -> Version:
+    found = Version.objects.filter(dough=dough, number=number).first()
     if found is None:
         raise MissingError(f"This dough has no version {number}.")
-    return DraftDoc.model_validate(found.formula)
+    return found
 
 
 @router.post("/{dough_id}/versions/{number}/return", response={200: DoughOut, **PROBLEMS})
@@ -324,9 +345,9 @@ def write_out(
 
 
 @router.get("/{dough_id}/sheet", response={200: SheetOut, **PROBLEMS})
-def sheet(request: HttpRequest, dough_id: int) -> SheetOut:
-    """The bench sheet of the draft."""
-    found = _sheet(dough_for_reading(dough_id))
+def sheet(request: HttpRequest, dough_id: int, version: int | None = None) -> SheetOut:
+    """The bench sheet of the draft, or of a kept version by its number."""
+    found = _sheet(dough_for_reading(dough_id), version)
     return SheetOut(
         title=found.title,
         subtitle=found.subtitle,
@@ -340,15 +361,20 @@ def sheet(request: HttpRequest, dough_id: int) -> SheetOut:
 
 
 @router.get("/{dough_id}/sheet.pdf", response={200: None, **PROBLEMS})
-def sheet_file(request: HttpRequest, dough_id: int) -> HttpResponse:
+def sheet_file(request: HttpRequest, dough_id: int, version: int | None = None) -> HttpResponse:
     """The same as a PDF."""
     found = dough_for_reading(dough_id)
-    answer = HttpResponse(sheet_pdf(_sheet(found)), content_type="application/pdf")
-    answer["Content-Disposition"] = f'inline; filename="{plain_name(found.name)}.pdf"'
+    answer = HttpResponse(sheet_pdf(_sheet(found, version)), content_type="application/pdf")
+    ending = "" if version is None else f"-{version}"
+    answer["Content-Disposition"] = f'inline; filename="{plain_name(found.name)}{ending}.pdf"'
     return answer
 
 
-def _sheet(found: Dough) -> Sheet:
+def _sheet(found: Dough, version: int | None) -> Sheet:
+    if version is not None:
+        formula = _version(found, version).formula
+        needs = wanted(TargetDoc.model_validate(found.target).needs)
+        return bench_sheet(found.name, f"version {version}", DraftDoc.model_validate(formula).to_core(), needs)
     differs = draft_differs(found)
     kept = f"version {found.draft_parent.number}" if found.draft_parent else "no version yet"
     return bench_sheet(

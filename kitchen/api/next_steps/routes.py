@@ -1,4 +1,4 @@
-"""What to change next: single levers, pairs, and the whole target searched for."""
+"""What to change next: the ladder of best changes, every single lever, and pairs."""
 
 from __future__ import annotations
 
@@ -8,11 +8,13 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Router
 from pydantic import BaseModel, Field
 
+from dough.accounts.formula import Draft
 from dough.accounts.sweetness import sweet_per_100g, sweeter_pct
 from dough.bake.draft_setting import NO_STYLE, Setting
+from dough.counsel.next_steps.baked import beyond
+from dough.counsel.next_steps.ladder import Rung, ladder
 from dough.counsel.next_steps.levers import LOCKS, Tray
 from dough.counsel.next_steps.ranking import Advice, EffectRange, Move, advice, distance, pairs
-from dough.counsel.next_steps.search import Reached, search
 from dough.desk.preview import cookie_outline
 from dough.draft.check import check_target
 from dough.draft.target import Target
@@ -27,6 +29,7 @@ from kitchen.api.preview.schemas import Point
 from kitchen.documents.draft import DraftDoc
 from kitchen.documents.target import CookieDoc
 from kitchen.models import Tray as TrayRow
+from kitchen.reading.advised import baked_drafts, before_advice
 from kitchen.reading.kit import kit_for
 from kitchen.reading.scatter import kitchen_scatter
 
@@ -105,18 +108,46 @@ class NextOut(BaseModel):
     locks: list[str]
 
 
-class SearchOut(BaseModel):
-    """What the search found; reason says why nothing."""
+class RungOut(BaseModel):
+    """So many changes at their best. Distances are in clear misses (root mean square): now, then by the best guess,
+    and expected with what effects may be off by. strange is what goes beyond what was baked here."""
 
-    reason: str
     moves: list[LeverMoveOut]
-    draft: DraftDoc | None
+    words: str
+    effect: str
     from_steps: float
     to_steps: float
-    changes: list[EffectRangeOut]
+    expected: float
+    pays: bool
+    still_out: list[str]
     side_effects: list[str]
-    out_of_reach: list[str]
+    strange: list[str]
+    mind: list[str]
+    changes: list[EffectRangeOut]
+    sweeter_pct: float | None
     outline: list[Point]
+    draft: DraftDoc
+
+
+class LadderOut(BaseModel):
+    """The best one change, the best two, three, four. reason says why there are none; first what to do before taking
+    advice, with where to; recommended is a rung's place; floor what everything free together could reach at most by
+    straight-line reckoning, in clear misses."""
+
+    reason: str
+    first: str
+    first_at: str
+    basis: str
+    rungs: list[RungOut]
+    recommended: int | None
+    stops: str
+    floor: float | None
+    looked_at: int
+    out_now: int
+    of: int
+    now_outline: list[Point]
+    target_outline: list[Point]
+    locks: list[str]
 
 
 @router.post("", response={200: NextOut, **PROBLEMS})
@@ -147,19 +178,33 @@ def rank(request: HttpRequest, payload: NextIn) -> HttpResponse:
     )
 
 
-@router.post("/search", response={200: SearchOut, **PROBLEMS})
-def find(request: HttpRequest, payload: NextIn) -> HttpResponse:
-    """The smallest change of everything unlocked that should bake the whole target."""
+@router.post("/ladder", response={200: LadderOut, **PROBLEMS})
+def climb(request: HttpRequest, payload: NextIn) -> HttpResponse:
+    """The best one, two, three and four changes towards the target, and where more stop paying."""
     setting, wanted, reason = _asked(payload)
     used = setting.style
     if reason or used is None:
-        return sent(_not_found(reason or NO_STYLE))
-    found = search(setting, wanted, tuple(payload.locks))
-    if found is None:
+        return sent(_no_ladder(reason or NO_STYLE))
+    found = ladder(setting, wanted, tuple(payload.locks), _trays(payload))
+    now = setting.cookie()
+    if found is None or now is None:
         return sent(
-            _not_found("Nothing nearer was found with what is free to move. Unlock something, or bake this one.")
+            _no_ladder("There is no forecast to move, or nothing is free: see the cookie, or let go of a lock.")
         )
-    return sent(_search(found, used))
+    if not found.rungs:
+        return sent(_no_ladder("Nothing that stays within the style's usual amounts brings the forecast nearer."))
+    told = before_advice(payload.dough_id, wanted)
+    baked, sweet = baked_drafts(payload.dough_id), sweet_per_100g(setting.draft.formula.lines)
+    first = found.rungs[0]
+    return sent(
+        LadderOut(
+            reason="", first=told.words, first_at=told.stage, basis=setting.kit.taught.words,
+            rungs=[_rung(r, used, sweet, baked) for r in found.rungs], recommended=found.recommended,
+            stops=found.stops, floor=found.floor, looked_at=found.looked_at, out_now=first.out_now, of=first.of,
+            now_outline=points(cookie_outline(now, used)), target_outline=points(cookie_outline(wanted, used)),
+            locks=list(LOCKS),
+        )
+    )  # fmt: skip
 
 
 def _asked(payload: NextIn) -> tuple[Setting, Cookie, str]:
@@ -185,18 +230,20 @@ def _nothing(reason: str) -> NextOut:
     )  # fmt: skip
 
 
-def _not_found(reason: str) -> SearchOut:
-    return SearchOut(
-        reason=reason, moves=[], draft=None, from_steps=0.0, to_steps=0.0, changes=[], side_effects=[],
-        out_of_reach=[], outline=[],
+def _no_ladder(reason: str) -> LadderOut:
+    return LadderOut(
+        reason=reason, first="", first_at="", basis="", rungs=[], recommended=None, stops="", floor=None, looked_at=0,
+        out_now=0, of=0, now_outline=[], target_outline=[], locks=list(LOCKS),
     )  # fmt: skip
 
 
-def _search(r: Reached, used: Style) -> SearchOut:
-    return SearchOut(
-        reason="", moves=[_move(m) for m in r.moves], draft=DraftDoc.of(r.draft), from_steps=r.from_steps,
-        to_steps=r.to_steps, changes=_changes(r.changes), side_effects=list(r.side_effects),
-        out_of_reach=list(r.out_of_reach), outline=points(cookie_outline(r.cookie, used)),
+def _rung(r: Rung, used: Style, now: float | None, baked: list[Draft]) -> RungOut:
+    return RungOut(
+        moves=[_move(m) for m in r.moves], words=r.words, effect=r.effect, from_steps=r.from_steps, to_steps=r.to_steps,
+        expected=r.expected, pays=r.pays, still_out=list(r.still_out), side_effects=list(r.side_effects),
+        strange=list(beyond(r.moves, baked)), mind=list(dict.fromkeys(m.lever.mind for m in r.moves if m.lever.mind)),
+        changes=_changes(r.changes), sweeter_pct=sweeter_pct(now, sweet_per_100g(r.draft.formula.lines)),
+        outline=points(cookie_outline(r.cookie, used)), draft=DraftDoc.of(r.draft),
     )  # fmt: skip
 
 

@@ -245,7 +245,9 @@ export const api = {
   /** Every single lever that brings the forecast nearer to the target, most first, and pairs that do better. */
   rankNext: (...init: Init<'post', '/api/next'>) => data(client.POST('/api/next', ...init)),
   /** The smallest change of everything unlocked that should bake the whole target. */
-  searchTarget: (...init: Init<'post', '/api/next/search'>) => data(client.POST('/api/next/search', ...init)),
+  climbLadder: (...init: Init<'post', '/api/next/ladder'>) => data(client.POST('/api/next/ladder', ...init)),
+  keepBeside: (...init: Init<'post', '/api/doughs/{dough_id}/versions/beside'>) =>
+    data(client.POST('/api/doughs/{dough_id}/versions/beside', ...init)),
   /** The newest version of every ingredient of the cook's own. */
   pantry: (...init: Init<'get', '/api/pantry'>) => data(client.GET('/api/pantry', ...init)),
   /** Keep an ingredient; with a key, as a new version of that one. */

@@ -1046,7 +1046,7 @@ export interface paths {
         };
         /**
          * Sheet
-         * @description The bench sheet of the draft.
+         * @description The bench sheet of the draft, or of a kept version by its number.
          */
         get: operations["kitchen_api_doughs_routes_sheet"];
         put?: never;
@@ -1111,6 +1111,26 @@ export interface paths {
          * @description Keep the draft as the next numbered version.
          */
         post: operations["kitchen_api_doughs_routes_keep"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/doughs/{dough_id}/versions/beside": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Keep Beside
+         * @description Keep a proposal as a version beside the draft, which stays as it is.
+         */
+        post: operations["kitchen_api_doughs_routes_keep_beside"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1825,7 +1845,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/next/search": {
+    "/api/next/ladder": {
         parameters: {
             query?: never;
             header?: never;
@@ -1835,10 +1855,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Find
-         * @description The smallest change of everything unlocked that should bake the whole target.
+         * Climb
+         * @description The best one, two, three and four changes towards the target, and where more stop paying.
          */
-        post: operations["kitchen_api_next_steps_routes_find"];
+        post: operations["kitchen_api_next_steps_routes_climb"];
         delete?: never;
         options?: never;
         head?: never;
@@ -5803,6 +5823,17 @@ export interface components {
             /** Verbs */
             verbs: string[];
         };
+        /**
+         * KeepBesideIn
+         * @description A proposal kept beside the draft.
+         */
+        KeepBesideIn: {
+            draft: components["schemas"]["DraftDoc"];
+            /** Note */
+            note: string;
+            /** Revision */
+            revision: number;
+        };
         /** KeepDoc */
         KeepDoc: {
             /** Cold */
@@ -6078,6 +6109,42 @@ export interface components {
             ingredient: string;
             /** Read On */
             read_on?: string | null;
+        };
+        /**
+         * LadderOut
+         * @description The best one change, the best two, three, four. reason says why there are none; first what to do before taking
+         *     advice, with where to; recommended is a rung's place; floor what everything free together could reach at most by
+         *     straight-line reckoning, in clear misses.
+         */
+        LadderOut: {
+            /** Basis */
+            basis: string;
+            /** First */
+            first: string;
+            /** First At */
+            first_at: string;
+            /** Floor */
+            floor: number | null;
+            /** Locks */
+            locks: string[];
+            /** Looked At */
+            looked_at: number;
+            /** Now Outline */
+            now_outline: number[][];
+            /** Of */
+            of: number;
+            /** Out Now */
+            out_now: number;
+            /** Reason */
+            reason: string;
+            /** Recommended */
+            recommended: number | null;
+            /** Rungs */
+            rungs: components["schemas"]["RungOut"][];
+            /** Stops */
+            stops: string;
+            /** Target Outline */
+            target_outline: number[][];
         };
         /**
          * Laid
@@ -9499,6 +9566,42 @@ export interface components {
             run: components["schemas"]["RunOut"];
         };
         /**
+         * RungOut
+         * @description So many changes at their best. Distances are in clear misses (root mean square): now, then by the best guess,
+         *     and expected with what effects may be off by. strange is what goes beyond what was baked here.
+         */
+        RungOut: {
+            /** Changes */
+            changes: components["schemas"]["EffectRangeOut"][];
+            draft: components["schemas"]["DraftDoc"];
+            /** Effect */
+            effect: string;
+            /** Expected */
+            expected: number;
+            /** From Steps */
+            from_steps: number;
+            /** Mind */
+            mind: string[];
+            /** Moves */
+            moves: components["schemas"]["LeverMoveOut"][];
+            /** Outline */
+            outline: number[][];
+            /** Pays */
+            pays: boolean;
+            /** Side Effects */
+            side_effects: string[];
+            /** Still Out */
+            still_out: string[];
+            /** Strange */
+            strange: string[];
+            /** Sweeter Pct */
+            sweeter_pct: number | null;
+            /** To Steps */
+            to_steps: number;
+            /** Words */
+            words: string;
+        };
+        /**
          * Said
          * @description A constraint that fights, in words, and what it would have to give.
          */
@@ -9640,29 +9743,6 @@ export interface components {
             steps: components["schemas"]["BenchStep"][];
             /** Width Mm */
             width_mm?: number | null;
-        };
-        /**
-         * SearchOut
-         * @description What the search found; reason says why nothing.
-         */
-        SearchOut: {
-            /** Changes */
-            changes: components["schemas"]["EffectRangeOut"][];
-            draft: components["schemas"]["DraftDoc"] | null;
-            /** From Steps */
-            from_steps: number;
-            /** Moves */
-            moves: components["schemas"]["LeverMoveOut"][];
-            /** Out Of Reach */
-            out_of_reach: string[];
-            /** Outline */
-            outline: number[][];
-            /** Reason */
-            reason: string;
-            /** Side Effects */
-            side_effects: string[];
-            /** To Steps */
-            to_steps: number;
         };
         /**
          * Season
@@ -17574,7 +17654,9 @@ export interface operations {
     };
     kitchen_api_doughs_routes_sheet: {
         parameters: {
-            query?: never;
+            query?: {
+                version?: number | null;
+            };
             header?: never;
             path: {
                 dough_id: number;
@@ -17677,7 +17759,9 @@ export interface operations {
     };
     kitchen_api_doughs_routes_sheet_file: {
         parameters: {
-            query?: never;
+            query?: {
+                version?: number | null;
+            };
             header?: never;
             path: {
                 dough_id: number;
@@ -17891,6 +17975,113 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["KeepIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoughOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_doughs_routes_keep_beside: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                dough_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KeepBesideIn"];
             };
         };
         responses: {
@@ -21847,7 +22038,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_next_steps_routes_find: {
+    kitchen_api_next_steps_routes_climb: {
         parameters: {
             query?: never;
             header?: never;
@@ -21866,7 +22057,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SearchOut"];
+                    "application/json": components["schemas"]["LadderOut"];
                 };
             };
             /** @description Bad Request */

@@ -229,6 +229,19 @@ export function useDough(id: Ref<number>) {
     return kept
   }
 
+  /** Keep a proposal as a version beside the draft, which stays as it is. Throws ApiError when it is refused. */
+  async function keepBeside(draft: Draft, note: string): Promise<number> {
+    await save()
+    const kept = await api.keepBeside({
+      params: { path: { dough_id: id.value } },
+      body: { revision: saving.revision(), draft, note },
+    })
+    record.value = kept
+    saving.follow(kept)
+    void askAnew(queryClient, 'shelf')
+    return Math.max(...kept.versions.map((v) => v.number))
+  }
+
   /** Make a kept version the draft again; undo gives back what was there. Throws ApiError when refused. */
   const goOnFrom = (number: number): Promise<void> =>
     takeBack(() =>
@@ -284,6 +297,7 @@ export function useDough(id: Ref<number>) {
     replaceDraft,
     save,
     keep,
+    keepBeside,
     goOnFrom,
     goBackTo,
     follow,

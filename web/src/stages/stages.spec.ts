@@ -25,8 +25,8 @@ it('has a view behind every stage, and a tab above it', () => {
 
 it('lists the parts of a stage with the stage itself first', () => {
   expect(partsOf('next')).toEqual([
-    { to: 'next', name: 'Changes' },
-    { to: 'search', name: 'Whole target' },
+    { to: 'next', name: 'Best changes' },
+    { to: 'changes', name: 'Every change' },
     { to: 'series', name: 'Series' },
   ])
   expect(partsOf('results')[0]?.to).toBe('results')

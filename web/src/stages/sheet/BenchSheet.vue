@@ -1,21 +1,27 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
+import { useRoute } from 'vue-router'
 import { api } from '@/api/calls'
 import { theDough } from '@/dough/key'
 import { stepWord } from '@/ui/format'
 import PrintSheet from '@/ui/PrintSheet.vue'
 
 const dough = theDough()
+const route = useRoute()
+/** The draft's, or a kept version's by its number. */
+const version = computed(() => Number(route.query['version']) || null)
 const {
   data: sheet,
   error,
   refetch,
 } = useQuery({
-  queryKey: ['sheet', dough.id, computed(() => dough.record.value?.revision)],
+  queryKey: ['sheet', dough.id, computed(() => dough.record.value?.revision), version],
   queryFn: async () => {
     await dough.save()
-    return api.benchSheet({ params: { path: { dough_id: dough.id.value } } })
+    return api.benchSheet({
+      params: { path: { dough_id: dough.id.value }, query: { version: version.value } },
+    })
   },
 })
 const grouped = computed(() => {
@@ -34,7 +40,7 @@ const grouped = computed(() => {
     label="Bench sheet"
     :title="sheet?.title ?? ''"
     :under="[sheet?.subtitle ?? '']"
-    :pdf="`/api/doughs/${dough.id.value}/sheet.pdf`"
+    :pdf="`/api/doughs/${dough.id.value}/sheet.pdf${version ? `?version=${version}` : ''}`"
     :ready="!!sheet"
     :error="error"
     @again="refetch()"

@@ -163,6 +163,9 @@ async function copy(number: number): Promise<void> {
             <BButton size="sm" variant="link" @click="copy(n.version.number)">
               copy to a new dough <span class="visually-hidden">version {{ n.version.number }}</span>
             </BButton>
+            <RouterLink :to="{ name: 'sheet', query: { version: n.version.number } }"
+              >Bench sheet<span class="visually-hidden"> of version {{ n.version.number }}</span></RouterLink
+            >
           </p>
         </article>
       </div>

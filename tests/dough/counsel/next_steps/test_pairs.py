@@ -1,4 +1,4 @@
-"""Locks, ranges, pairs, and the search for the whole target."""
+"""Locks, ranges and pairs."""
 
 from __future__ import annotations
 
@@ -8,18 +8,14 @@ from dataclasses import replace
 import pytest
 
 from dough.accounts.formula import Draft
-from dough.accounts.needs.verdict import marks
 from dough.bake.draft_setting import Setting
 from dough.bake.intake import Kit, bake_case
 from dough.bake.model import forecast
 from dough.counsel.next_steps.levers import LOCKS, Tray, levers, unlocked
 from dough.counsel.next_steps.ranking import PAIR_SHARES, PAIRED, advice, pairs
-from dough.counsel.next_steps.search import evenly, search
 from dough.draft.start import from_style_formula
-from dough.facts.cookie import ATTRIBUTES, Cookie
-from dough.facts.needs import NEEDS, Wanted
+from dough.facts.cookie import Cookie
 from dough.facts.styles import styles
-from dough.judgement.distance import compare
 from tests.dough.counsel.next_steps.test_ranking import away, near
 
 CHEWY = styles()["chewy"]
@@ -88,64 +84,3 @@ def test_pairs_are_the_best_of_all_pairs_tried(draft: Draft) -> None:
     assert found[0].to_steps == pytest.approx(best, abs=0.02)
     assert all(len(p.moves) == 2 for p in found)
     assert found[0].to_steps < singles[0].to_steps
-
-
-@pytest.mark.parametrize("target", [WIDE, SMALL], ids=["wide", "small"])
-def test_the_search_reaches_what_singles_cannot(target: Cookie) -> None:
-    found = search(Setting.of(DRAFT, CHEWY, Kit()), target)
-    assert found is not None
-    single = advice(Setting.of(DRAFT, CHEWY, Kit()), target)[0]
-    assert found.to_steps < min(0.5, 0.5 * single.to_steps)
-    told = forecast(bake_case(found.draft, CHEWY, Kit())).cookie  # type: ignore[arg-type]
-    assert told == found.cookie
-    assert compare(told, target).rms_steps == pytest.approx(found.to_steps)
-
-
-def test_the_search_keeps_what_is_locked_and_breaks_no_need() -> None:
-    found = search(Setting.of(DRAFT, CHEWY, Kit()), SMALL, ("eggs", "butter", "oven"))
-    assert found is not None
-    before = {x.id: x for x in DRAFT.formula.lines}
-    flour = {d: d.formula.flour_g for d in (DRAFT, found.draft)}
-    for x in found.draft.formula.lines:
-        if x.role in ("egg", "fat"):
-            was = before[x.id].grams or 0.0
-            assert (x.grams or 0.0) / (flour[found.draft] or 1) == pytest.approx(was / (flour[DRAFT] or 1), rel=0.02)
-        assert marks(x.ingredient, Wanted(tuple(NEEDS))) == marks(before[x.id].ingredient, Wanted(tuple(NEEDS)))
-    assert found.draft.process.oven_c == DRAFT.process.oven_c
-    assert {x.id for x in found.draft.formula.lines} == set(before)
-
-
-def test_what_comes_out_of_the_search_can_be_weighed() -> None:
-    found = search(Setting.of(DRAFT, CHEWY, Kit()), WIDE)
-    assert found is not None
-    for x, was in zip(found.draft.formula.lines, DRAFT.formula.lines, strict=True):
-        if x.grams != was.grams and x.grams is not None:
-            assert x.grams == round(x.grams, 1 if x.grams < 20.0 else 0)
-    assert ((found.draft.process.minutes or 0.0) * 2.0).is_integer()
-
-
-def test_what_stays_out_of_reach_is_named() -> None:
-    """Nothing bakes 200 mm wide, 40 mm tall, pale and shattering at once."""
-    found = search(
-        Setting.of(DRAFT, CHEWY, Kit()), Cookie(diameter_mm=200.0, height_mm=40.0, rim_crisp=100.0, crust_l=80.0)
-    )
-    assert found is not None
-    assert found.out_of_reach
-
-
-def test_on_target_or_all_locked_there_is_nothing_to_search() -> None:
-    now = Cookie(**{a.key: getattr(forecast(bake_case(DRAFT, CHEWY, Kit())).cookie, a.key) for a in ATTRIBUTES})  # type: ignore[arg-type]
-    assert search(Setting.of(DRAFT, CHEWY, Kit()), now) is None
-    assert search(Setting.of(DRAFT, CHEWY, Kit()), SMALL, tuple(LOCKS)) is None
-    assert search(Setting.of(DRAFT, CHEWY, Kit()), Cookie()) is None
-
-
-@pytest.mark.parametrize("count", [1, 3, 9])
-def test_beginnings_are_spread_evenly_over_every_lever(count: int) -> None:
-    """Each half of each lever's way holds about half the points, and no two points are the same."""
-    points = evenly(48, count)
-    assert points.shape == (48, count)
-    assert ((points >= 0.0) & (points < 1.0)).all()
-    for n in range(count):
-        assert 19 <= int((points[:, n] < 0.5).sum()) <= 29
-    assert len({tuple(p) for p in points.round(9)}) == 48

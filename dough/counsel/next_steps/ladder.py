@@ -1,0 +1,283 @@
+"""Next as a ladder: the best one change, the best two, three, four, each with what it gains, so that a cook sees where
+more changes stop paying.
+
+Sets of changes are compared by the distance expected over what the model's slopes may be off by, not by their best
+guess (docs/decisions/0044). One and two are exact over a grid of sizes; further rungs grow from the best sets before.
+"""
+
+from __future__ import annotations
+
+import itertools
+import math
+from collections.abc import Callable, Iterable
+from dataclasses import dataclass
+from typing import Any
+
+import numpy as np
+
+from dough.accounts.formula import Draft
+from dough.bake.contract import Forecast
+from dough.bake.draft_setting import Setting
+from dough.counsel.next_steps.levers import Lever, Tray, levers, unlocked, values_of
+from dough.counsel.next_steps.practical import outside, rounded, strays
+from dough.counsel.next_steps.ranking import SLOPE_SD, EffectRange, Move, changes_of, side_effects, spreads_of
+from dough.facts.cookie import ATTRIBUTES, Cookie
+from dough.facts.errors import EntryError, EntryErrors
+from dough.judgement.distance import Closeness, compare
+from dough.judgement.effects import difference_words, forecasts_of
+
+Array = np.ndarray[Any, np.dtype[np.float64]]
+#: Sizes of a lever tried alone and in company, as shares of its full step; whole choices are taken or left.
+ALONE = (-1.0, -0.6, -0.3, 0.3, 0.6, 1.0)
+TOGETHER = (-1.0, -0.5, 0.5, 1.0)
+#: Rungs there are, sets that the next rung grows from, and how many of a rung are made finer, by what share of a step.
+RUNGS, GROW_FROM, FINER, FINE = 4, (0, 0, 6, 4), 3, 0.2
+#: A further change has to bring the cookie nearer by this, in clear misses, to pay.
+PAYS = 0.05
+
+#: A set of changes: places of levers with the share of its step each is moved by.
+Set = tuple[tuple[int, float], ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Rung:
+    """So many changes at their best: distances in clear misses (root mean square) now, then by the best guess, and
+    expected with what slopes may be off by; how many of the wished measures are out of reach now and then; pays:
+    whether it comes enough nearer than the rung before."""
+
+    moves: tuple[Move, ...]
+    draft: Draft
+    from_steps: float
+    to_steps: float
+    expected: float
+    out_now: int
+    out_then: int
+    of: int
+    pays: bool
+    cookie: Cookie
+    effect: str
+    changes: tuple[EffectRange, ...]
+    side_effects: tuple[str, ...]
+    still_out: tuple[str, ...]
+
+    @property
+    def words(self) -> str:
+        """How far it leads, in words."""
+        if self.out_now == self.out_then:
+            how = "still" if self.out_now else "all within reach before and after"
+            return f"{how} {self.out_then} of {self.of} measures out of reach, nearer" if self.out_now else how
+        return f"{self.out_now} of {self.of} measures out of reach → {self.out_then}"
+
+
+@dataclass(frozen=True, slots=True)
+class Ladder:
+    """Rungs by how many changes, the one recommended by its place (None: nothing pays), what all free levers together
+    could reach at most by straight-line reckoning, and how many sets were baked through the model."""
+
+    rungs: tuple[Rung, ...]
+    recommended: int | None
+    floor: float
+    looked_at: int
+
+    @property
+    def stops(self) -> str:
+        """Where more changes stop paying, in words."""
+        if self.recommended is None:
+            return "No change is expected to bring the cookie clearly nearer."
+        after = self.recommended + 1
+        if after >= len(self.rungs):
+            return ""
+        gain = max(self.rungs[self.recommended].expected - self.rungs[after].expected, 0.0)
+        names = ("A first", "A second", "A third", "A fourth")
+        return f"{names[after]} change would bring {gain:.2f} clear misses more: not worth it."
+
+
+def _anything(_: Setting) -> bool:
+    return True
+
+
+def ladder(
+    setting: Setting, target: Cookie, locks: tuple[str, ...] = (), trays: tuple[Tray, ...] = (),
+    allowed: Callable[[Setting], bool] = _anything,
+) -> Ladder | None:  # fmt: skip
+    """The ladder from a draft to a target; None without a forecast, a target or a free lever.
+
+    allowed says of a changed draft in its setting whether it may be proposed (a brief's limits). Raises KeyError for a
+    lock that is not known.
+    """
+    now = forecasts_of([setting])[0]
+    was = compare(now.cookie, target) if now else None
+    style = setting.style
+    if now is None or was is None or was.rms_steps is None or style is None:
+        return None
+    free = unlocked(levers(setting.draft, style, trays), locks)
+    if not free:
+        return None
+    found = _Search(setting, target, free, now, allowed)
+    best = found.all_rungs()
+    rungs, before = [], was.rms_steps
+    told = [found.tried[s] for s in best]
+    spreads = spreads_of(setting, [t.setting for t in told])
+    for t, spread in zip(told, spreads, strict=True):
+        rungs.append(_rung(setting, target, now, was, t, spread, before - t.expected >= PAYS))
+        before = min(before, t.expected)
+    recommended = max((n for n, r in enumerate(rungs) if r.pays), default=None)
+    return Ladder(tuple(rungs), recommended, found.floor(), len(found.tried))
+
+
+@dataclass(frozen=True, slots=True)
+class _Tried:
+    """A set baked through the model: its draft, forecast, and the distance expected."""
+
+    sizes: tuple[tuple[Lever, float], ...]
+    setting: Setting
+    forecast: Forecast
+    expected: float
+
+
+class _Search:
+    """Sets of changes tried so far, each once."""
+
+    def __init__(
+        self, setting: Setting, target: Cookie, free: tuple[Lever, ...], now: Forecast,
+        allowed: Callable[[Setting], bool],
+    ) -> None:  # fmt: skip
+        self.setting, self.target, self.free, self.now, self.allowed = setting, target, free, now, allowed
+        self.wanted = [(a.key, a.step, v) for a in ATTRIBUTES if (v := getattr(target, a.key)) is not None]
+        self.keys = [key for key, _, _ in self.wanted]
+        self.steps = np.array([step for _, step, _ in self.wanted])
+        self.tried: dict[Set, _Tried] = {}
+        self._seen: set[Set] = set()
+        #: What each lever alone does by its size, in clear misses by measure; nothing at no size.
+        self._alone: dict[int, dict[float, Array]] = {n: {0.0: np.zeros(len(self.keys))} for n in range(len(free))}
+        assert setting.style is not None  # a ladder begins with a forecast
+        self._style, self._was = setting.style, outside(setting.draft, setting.style)
+
+    def all_rungs(self) -> list[Set]:
+        """The best set of each size, smallest first; a rung that nothing can be found for ends the ladder."""
+        places = range(len(self.free))
+        singles: list[Set] = [((n, s),) for n in places for s in self._sizes(n, sorted({*ALONE, *TOGETHER}))]
+        self._learn_alone(singles)
+        self._try(singles)
+        pairs: list[Set] = [
+            ((a, x), (b, y))
+            for a, b in itertools.combinations(places, 2)
+            for x in self._sizes(a, TOGETHER) for y in self._sizes(b, TOGETHER)
+        ]  # fmt: skip
+        self._try(pairs)
+        found: list[Set] = []
+        for count in range(1, min(RUNGS, len(self.free)) + 1):
+            if count > 2:
+                self._try(self._grown(self._best(count - 1, GROW_FROM[count - 1])))
+            self._try([f for s in self._best(count, FINER) for f in self._finer(s)])
+            if not (best := self._best(count, 1)):
+                break
+            found.append(best[0])
+        return found
+
+    def floor(self) -> float:
+        """The distance that all graded levers together could come to if effects were straight and added up: no set
+        reaches further by this reckoning (root mean square, clear misses)."""
+        from scipy.optimize import lsq_linear
+
+        columns = []
+        for n, lever in enumerate(self.free):
+            sizes = [s for s in self._alone[n] if s] if lever.graded else []
+            if sizes:
+                far = max(sizes, key=abs)
+                columns.append(self._alone[n][far] / far)
+        misses = np.array([(self.now.ends[k] - v) / s for k, s, v in self.wanted])
+        if not columns:
+            return float(np.sqrt(np.mean(misses**2)))
+        told = lsq_linear(np.column_stack(columns), -misses, bounds=(-1.0, 1.0))
+        return float(np.sqrt(2.0 * told.cost / len(misses)))
+
+    def _sizes(self, n: int, shares: Iterable[float]) -> tuple[float, ...]:
+        return tuple(shares) if self.free[n].graded else (1.0,)
+
+    def _best(self, count: int, many: int) -> list[Set]:
+        mine = [(t.expected, s) for s, t in self.tried.items() if len(s) == count]
+        return [s for _, s in sorted(mine)[:many]]
+
+    def _grown(self, sets: list[Set]) -> list[Set]:
+        return [
+            tuple(sorted((*s, (n, size))))
+            for s in sets
+            for n in range(len(self.free)) if n not in {k for k, _ in s}
+            for size in self._sizes(n, TOGETHER)
+        ]  # fmt: skip
+
+    def _finer(self, s: Set) -> list[Set]:
+        found: list[Set] = []
+        for place, (n, size) in enumerate(s):
+            if self.free[n].graded:
+                for by in (-FINE, FINE):
+                    moved = round(size + by, 2)
+                    if moved and abs(moved) <= 1.0:
+                        found.append((*s[:place], (n, moved), *s[place + 1 :]))
+        return found
+
+    def _changed(self, s: Set) -> Setting | None:
+        """The draft with a set made, to what a bench can weigh; None where it cannot be made."""
+        draft, kit = self.setting.draft, None
+        try:
+            for n, size in s:
+                lever = self.free[n]
+                draft = lever.apply(draft, size * lever.step)
+                kit = kit or lever.kit
+        except (EntryError, EntryErrors):
+            return None
+        draft = rounded(self.setting.draft, draft, {self.free[n].key for n, _ in s if self.free[n].graded})
+        return self.setting.with_draft(draft, kit)
+
+    def _learn_alone(self, sets: list[Set]) -> None:
+        """What each lever does by itself, whether it may be proposed or not."""
+        made = [(s, c) for s in sets if (c := self._changed(s)) is not None]
+        for (s, _), f in zip(made, forecasts_of([c for _, c in made]), strict=True):
+            if f is not None:
+                (n, size), *_ = s
+                self._alone[n][size] = self._effect(f)
+
+    def _effect(self, f: Forecast) -> Array:
+        return np.asarray(np.array([f.ends[k] - self.now.ends[k] for k in self.keys]) / self.steps)
+
+    def _unsure(self, s: Set) -> Array:
+        """The variance of a set's effects by measure, from the slopes of each of its levers, in clear misses."""
+        found = np.zeros(len(self.keys))
+        for n, size in s:
+            known = self._alone[n]
+            effect = known.get(size)
+            if effect is None:
+                sizes = sorted(known)
+                effect = np.array([np.interp(size, sizes, [known[x][m] for x in sizes]) for m in range(len(self.keys))])
+            found += (SLOPE_SD * effect) ** 2
+        return found
+
+    def _try(self, sets: list[Set]) -> None:
+        """Bake sets through the model that were not yet, and keep those that may be proposed."""
+        new = [s for s in dict.fromkeys(sets) if s not in self._seen]
+        self._seen.update(new)
+        made = [
+            (s, c) for s in new
+            if (c := self._changed(s)) is not None and not strays(self._was, c.draft, self._style) and self.allowed(c)
+        ]  # fmt: skip
+        for (s, c), f in zip(made, forecasts_of([c for _, c in made]), strict=True):
+            if f is None:
+                continue
+            misses = np.array([(f.ends[k] - v) / step for k, step, v in self.wanted])
+            expected = math.sqrt(float(np.mean(misses**2 + self._unsure(s))))
+            sizes = tuple((self.free[n], size * self.free[n].step) for n, size in s)
+            self.tried[s] = _Tried(sizes, c, f, expected)
+
+
+def _rung(
+    setting: Setting, target: Cookie, now: Forecast, was: Closeness, t: _Tried, spread: dict[str, float], pays: bool
+) -> Rung:
+    then = compare(t.forecast.cookie, target)
+    moves = tuple(Move(lv, size, *values_of(lv, setting.draft, t.setting.draft)) for lv, size in t.sizes)
+    return Rung(
+        moves, t.setting.draft, was.rms_steps or 0.0, then.rms_steps or 0.0, t.expected,
+        len(was.misses) - was.within, len(then.misses) - then.within, len(then.misses), pays, t.forecast.cookie,
+        difference_words(now.cookie, t.forecast.cookie), changes_of(now.cookie, t.forecast.cookie, spread),
+        side_effects(now.cookie, t.forecast.cookie, target), tuple(m.words for m in then.misses if not m.within_reach),
+    )  # fmt: skip

@@ -1,0 +1,203 @@
+"""The ladder: exact where it says so, within what a style is and a bench can weigh, dear where effects are unsure."""
+
+from __future__ import annotations
+
+import itertools
+import math
+from dataclasses import replace
+
+import numpy as np
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from dough.accounts.formula import Draft
+from dough.bake.draft_setting import Setting
+from dough.bake.intake import Kit
+from dough.counsel.next_steps.baked import beyond
+from dough.counsel.next_steps.ladder import ALONE, PAYS, RUNGS, TOGETHER, Ladder, ladder
+from dough.counsel.next_steps.levers import LOCKS, Tray, levers, unlocked
+from dough.counsel.next_steps.practical import outside, rounded, strays
+from dough.counsel.next_steps.ranking import SLOPE_SD
+from dough.draft import edit
+from dough.draft.start import from_style_formula
+from dough.facts.cookie import ATTRIBUTES, Cookie
+from dough.facts.errors import EntryError, EntryErrors
+from dough.facts.styles import Style, styles
+from dough.judgement.distance import compare
+from dough.judgement.effects import forecasts_of
+from tests.dough.counsel.next_steps.test_pairs import CHEWY, DRAFT, SMALL, WIDE
+from tests.dough.counsel.next_steps.test_ranking import near
+
+SETTING = Setting.of(DRAFT, CHEWY, Kit())
+#: Two levers left free, so that every set of them can be tried by hand.
+FEW = tuple(k for k in LOCKS if k not in ("oven", "minutes"))
+
+
+def told(target: Cookie, locks: tuple[str, ...] = (), setting: Setting = SETTING) -> Ladder:
+    found = ladder(setting, target, locks)
+    assert found is not None
+    return found
+
+
+def by_hand(target: Cookie, locks: tuple[str, ...], count: int) -> float:
+    """The least expected distance of all sets of so many levers over the grid, each tried one by one."""
+    free = unlocked(levers(DRAFT, CHEWY), locks)
+    wanted = [(a.key, a.step, v) for a in ATTRIBUTES if (v := getattr(target, a.key)) is not None]
+    now = SETTING.cookie()
+
+    def change(sizes: tuple[float, ...], places: tuple[int, ...]) -> Setting | None:
+        draft = DRAFT
+        try:
+            for n, size in zip(places, sizes, strict=True):
+                draft = free[n].apply(draft, size * free[n].step)
+        except (EntryError, EntryErrors):
+            return None
+        draft = rounded(DRAFT, draft, {free[n].key for n in places})
+        return None if strays(outside(DRAFT, CHEWY), draft, CHEWY) else SETTING.with_draft(draft)
+
+    def misses(setting: Setting) -> np.ndarray:
+        cookie = setting.cookie()
+        return np.array([(getattr(cookie, k) - v) / s for k, s, v in wanted])
+
+    at = misses(SETTING)
+    assert now is not None
+    best = math.inf
+    grid = sorted({*ALONE, *TOGETHER}) if count == 1 else TOGETHER
+    for places in itertools.combinations(range(len(free)), count):
+        for sizes in itertools.product(grid, repeat=count):
+            changed = change(sizes, places)
+            if changed is None:
+                continue
+            unsure = np.zeros(len(wanted))
+            for n, size in zip(places, sizes, strict=True):
+                # What a lever does alone counts as unsure, proposed alone or not.
+                draft = rounded(DRAFT, free[n].apply(DRAFT, size * free[n].step), {free[n].key})
+                unsure += (SLOPE_SD * (misses(SETTING.with_draft(draft)) - at)) ** 2
+            best = min(best, math.sqrt(float(np.mean(misses(changed) ** 2 + unsure))))
+    return best
+
+
+@pytest.mark.parametrize("target", [WIDE, SMALL], ids=["wide", "small"])
+@pytest.mark.parametrize("count", [1, 2])
+def test_one_and_two_are_at_least_as_good_as_every_set_tried_by_hand(target: Cookie, count: int) -> None:
+    found = told(target, FEW)
+    assert found.rungs[count - 1].expected <= by_hand(target, FEW, count) + 1e-9
+
+
+def test_each_rung_has_one_change_more_and_says_how_far_it_leads() -> None:
+    found = told(WIDE)
+    assert [len(r.moves) for r in found.rungs] == list(range(1, RUNGS + 1))
+    for r in found.rungs:
+        assert len({m.lever.key for m in r.moves}) == len(r.moves)
+        cookie = SETTING.with_draft(r.draft).cookie()
+        assert cookie == r.cookie
+        closeness = compare(r.cookie, WIDE)
+        assert r.to_steps == pytest.approx(closeness.rms_steps)
+        assert r.out_then == len(closeness.misses) - closeness.within == len(r.still_out)
+        # What slopes may be off by only ever takes from what is expected.
+        assert r.expected >= r.to_steps
+    assert f"{found.rungs[0].out_now} of " in found.rungs[-1].words
+
+
+def test_what_pays_is_recommended_and_no_more() -> None:
+    found = told(near(DRAFT, diameter_mm=4.0))
+    assert found.recommended is not None
+    best = found.rungs[found.recommended]
+    assert best.pays
+    for r in found.rungs[found.recommended + 1 :]:
+        assert best.expected - r.expected < PAYS
+    assert ("not worth it" in found.stops) == (found.recommended + 1 < len(found.rungs))
+
+
+def test_on_target_nothing_pays() -> None:
+    found = told(near(DRAFT))
+    assert found.recommended is None
+    assert "No change" in found.stops
+
+
+@pytest.mark.parametrize("lock", LOCKS)
+def test_what_is_locked_is_never_moved(lock: str) -> None:
+    for r in told(SMALL, (lock,)).rungs:
+        assert not any(m.lever.key.startswith(LOCKS[lock]) for m in r.moves)
+
+
+@given(
+    st.fixed_dictionaries(
+        {"diameter_mm": st.floats(60, 110), "height_mm": st.floats(5, 20), "crust_l": st.floats(45, 75)}
+    )
+)
+@settings(max_examples=6, deadline=None)
+def test_no_rung_leaves_the_style_or_what_a_bench_can_weigh(wish: dict[str, float]) -> None:
+    for r in told(Cookie(**wish)).rungs:
+        assert not strays(outside(DRAFT, CHEWY), r.draft, CHEWY)
+        for x, was in zip(r.draft.formula.lines, DRAFT.formula.lines, strict=True):
+            if x.grams != was.grams and x.grams is not None:
+                assert x.grams == round(x.grams, 1 if x.grams < 20.0 else 0)
+        assert ((r.draft.process.minutes or 0.0) * 2.0).is_integer()
+        assert (r.draft.process.oven_c or 0.0).is_integer()
+
+
+def test_a_dough_outside_the_bands_is_not_pushed_further_out() -> None:
+    sweet = edit.set_role_percent(DRAFT, next(x.role for x in DRAFT.formula.lines if x.role == "sugar"), 170.0)
+    was = outside(sweet, CHEWY)
+    assert was
+    for r in told(WIDE, (), Setting.of(sweet, CHEWY, Kit())).rungs:
+        assert all(away <= was.get(role, 0.0) + 0.05 for role, away in outside(r.draft, CHEWY).items())
+
+
+def test_what_a_brief_forbids_is_not_proposed() -> None:
+    free = told(WIDE)
+    limit = DRAFT.process.oven_c or 180.0
+    held = ladder(SETTING, WIDE, (), (), lambda s: (s.draft.process.oven_c or 0.0) <= limit - 5.0)
+    assert held is not None
+    assert all((r.draft.process.oven_c or 0.0) <= limit - 5.0 for r in held.rungs)
+    assert held.rungs[0].expected >= free.rungs[0].expected - 1e-9
+
+
+def test_another_tray_is_a_change_like_any_other() -> None:
+    dark = Tray(7, "Dark sheet", Kit(tray_conductance=1.5))
+    found = ladder(SETTING, near(DRAFT, crust_l=-6.0), tuple(k for k in LOCKS if k != "tray"), (dark,))
+    assert found is not None
+    # The flour stays free: its lock is asked for too.
+    assert {m.lever.key for r in found.rungs for m in r.moves} <= {"tray:7"}
+
+
+def test_the_floor_is_no_further_than_what_is_reached() -> None:
+    found = told(near(DRAFT, diameter_mm=4.0, crust_l=-3.0))
+    assert 0.0 <= found.floor <= found.rungs[0].from_steps
+
+
+def test_without_a_target_or_a_free_lever_there_is_no_ladder() -> None:
+    assert ladder(SETTING, Cookie()) is None
+    assert ladder(SETTING, WIDE, tuple(LOCKS)) is None
+    with pytest.raises(KeyError):
+        ladder(SETTING, WIDE, ("moon",))
+
+
+def test_what_goes_beyond_what_was_baked_is_told() -> None:
+    r = told(WIDE, FEW).rungs[0]
+    move = r.moves[0]
+    assert beyond(r.moves, []) == ()
+    assert beyond(r.moves, [r.draft]) == ()
+    (words,) = beyond(r.moves, [DRAFT])
+    assert move.lever.name.lower() in words
+    assert words.endswith(move.lever.unit)
+    hotter = edit.set_process(DRAFT, move.lever.key.partition(":")[2], move.after + 1.0)
+    assert beyond(r.moves, [DRAFT, hotter]) == ()
+
+
+def test_every_style_has_a_ladder() -> None:
+    for s in list(styles().values())[::4]:
+        draft = from_style_formula(s)[0]
+        found = ladder(Setting.of(draft, s, Kit()), near_of(draft, s))
+        assert found is not None
+        assert found.rungs
+
+
+def near_of(draft: Draft, s: Style) -> Cookie:
+    now = forecasts_of([Setting.of(draft, s, Kit())])[0]
+    assert now is not None
+    return replace(
+        Cookie(), diameter_mm=(now.cookie.diameter_mm or 80.0) * 1.05, crust_l=(now.cookie.crust_l or 60.0) - 3
+    )
