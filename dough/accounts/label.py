@@ -114,7 +114,7 @@ def label(draft: Draft, read: Mapping[str, Reading], loss: Loss | None, region: 
     lines = draft.formula.lines
     lacks = tuple(x.ingredient.name for x in lines if x.grams is None)
     made = _pieces(draft)
-    nutrients, piece = _nutrients(lines, loss, made, draft.process.portion_g, region, complete=not lacks)
+    nutrients, piece = nutrition(draft, loss, region)
     return Label(
         allergens=allergens(lines, read),
         ingredients=_named(lines),
@@ -128,6 +128,13 @@ def label(draft: Draft, read: Mapping[str, Reading], loss: Loss | None, region: 
         lacks=lacks,
         confidence=_confidence(lines),
     )
+
+
+def nutrition(draft: Draft, loss: Loss | None, region: str = USUAL) -> tuple[tuple[Nutrient, ...], float | None]:
+    """The figures alone, and the baked weight of one piece, g (None: not known)."""
+    lines = draft.formula.lines
+    complete = all(x.grams is not None for x in lines)
+    return _nutrients(lines, loss, _pieces(draft), draft.process.portion_g, region, complete=complete)
 
 
 def allergens(lines: tuple[Line, ...], read: Mapping[str, Reading]) -> tuple[AllergensHeld, ...]:

@@ -5,6 +5,7 @@ from __future__ import annotations
 from statistics import fmean
 
 from dough.accounts.label import Loss
+from dough.bake.contract import Forecast
 from dough.bake.draft_setting import Setting
 from dough.bake.intake import NoCase
 from dough.bake.model import NO_MOVES, Z80
@@ -22,8 +23,10 @@ def loss_of(setting: Setting, measured: list[float]) -> Loss | None:
     answer = setting.forecast()
     if isinstance(answer, NoCase):
         return None
-    return Loss(
-        answer.ends["loss_pct"],
-        "by the forecast, no bake weighed yet",
-        Z80 * spread_of("loss_pct", answer.ends["loss_pct"], NO_MOVES, GENERAL),
-    )
+    return forecast_loss(answer)
+
+
+def forecast_loss(told: Forecast) -> Loss:
+    """What a forecast says is lost, with its 80 % half-width."""
+    pct = told.ends["loss_pct"]
+    return Loss(pct, "by the forecast, no bake weighed yet", Z80 * spread_of("loss_pct", pct, NO_MOVES, GENERAL))

@@ -13,6 +13,7 @@ from dough.accounts.formula import MAX_GRAMS, MAX_LINES, Draft, Formula, Line, P
 from dough.draft.target import Target
 from dough.facts.entry import read_named
 from dough.facts.errors import EntryError, EntryErrors
+from dough.facts.limits import check_limits
 from dough.facts.needs import NEEDS
 from dough.facts.quantities import keys_of, of_role
 
@@ -38,6 +39,10 @@ def check_target(target: Target) -> None:
     strange = [n for n in target.needs if n not in NEEDS]
     if strange:
         problems.append(EntryError("target.needs", f"“{strange[0][:40]}” is not a need known here."))
+    try:
+        check_limits(target.limits)
+    except EntryError as error:
+        problems.append(error)
     if problems:
         raise EntryErrors(problems)
 

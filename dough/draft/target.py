@@ -8,6 +8,7 @@ from typing import Any
 from dough.facts.cookie import BY_KEY, Cookie
 from dough.facts.entry import read_named
 from dough.facts.errors import EntryError
+from dough.facts.limits import Limit
 from dough.facts.needs import Wish
 from dough.facts.needs import need as find_need
 from dough.facts.needs import wish as make_wish
@@ -22,7 +23,8 @@ class Target:
 
     count is pieces wanted, eat_age_h the hours after baking at which it will be eaten, packing what it is kept in until
     then (``dough.facts.packings``), needs the dietary
-    needs it has to meet (``dough.facts.needs``), wishes those that are a matter of how much.
+    needs it has to meet (``dough.facts.needs``), wishes those that are a matter of how much, limits what a piece may
+    hold (``dough.facts.limits``).
     """
 
     cookie: Cookie
@@ -34,6 +36,7 @@ class Target:
     needs: tuple[str, ...] = ()
     wishes: tuple[Wish, ...] = ()
     packing: str = USUAL_PACKING
+    limits: tuple[Limit, ...] = ()
 
 
 def from_style(style: Style) -> Target:
@@ -51,10 +54,10 @@ def from_style(style: Style) -> Target:
 
 
 def adopt(old: Target, new: Target) -> Target:
-    """Another cookie to want, with the count, the age at eating and the needs wished for before."""
+    """Another cookie to want, with the count, the age at eating, the needs and the limits wished for before."""
     return replace(
         new, count=old.count, eat_age_h=old.eat_age_h, packing=old.packing, needs=old.needs,
-        wishes=old.wishes,
+        wishes=old.wishes, limits=old.limits,
     )  # fmt: skip
 
 

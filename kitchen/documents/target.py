@@ -9,6 +9,7 @@ from pydantic import StringConstraints
 
 from dough.draft.target import Target
 from dough.facts.cookie import Cookie
+from dough.facts.limits import Limit
 from dough.facts.needs import Wish, wish
 from kitchen.documents.base import Strict
 
@@ -41,6 +42,19 @@ class WishDoc(Strict):
         return wish(self.need, self.by_pct, self.from_per_100g)
 
 
+class LimitDoc(Strict):
+    """At most or at least so much of something in a piece or in 100 g as baked; must or rather."""
+
+    key: Annotated[str, StringConstraints(max_length=20)]
+    per: Annotated[str, StringConstraints(max_length=10)] = "piece"
+    at_most: bool = True
+    value: float
+    must: bool = True
+
+    def to_core(self) -> Limit:
+        return Limit(self.key, self.per, self.at_most, self.value, self.must)
+
+
 class TargetDoc(Strict):
     cookie: CookieDoc = CookieDoc()
     portion_g: float | None = None
@@ -51,11 +65,13 @@ class TargetDoc(Strict):
     packing: Annotated[str, StringConstraints(max_length=20)] = "tin"
     needs: Annotated[list[str], Len(0, 40)] = []
     wishes: Annotated[list[WishDoc], Len(0, 6)] = []
+    limits: Annotated[list[LimitDoc], Len(0, 20)] = []
 
     def to_core(self) -> Target:
         return Target(
             self.cookie.to_core(), self.portion_g, self.source, self.style_id, self.count, self.eat_age_h,
             tuple(self.needs), tuple(w.to_core() for w in self.wishes), self.packing,
+            tuple(x.to_core() for x in self.limits),
         )  # fmt: skip
 
     @classmethod
@@ -70,4 +86,5 @@ class TargetDoc(Strict):
             packing=target.packing,
             needs=list(target.needs),
             wishes=[WishDoc.model_validate(w, from_attributes=True) for w in target.wishes],
+            limits=[LimitDoc.model_validate(x, from_attributes=True) for x in target.limits],
         )

@@ -36,7 +36,7 @@ def before_advice(dough_id: int | None, wanted: Cookie) -> First:
     if not bakes:
         return First(
             "Nothing of this dough was baked here yet. Bake it as it is first: in simulated kitchens, advice from a "
-            "forecast alone made up to a third of the cookies clearly worse, advice learned from three bakes none.",
+            "forecast alone made 8 to 36 in 100 cookies clearly worse, advice learned from three bakes none.",
             "bake",
         )
     new = unlearned(dough_id)

@@ -205,3 +205,21 @@ def test_two_rungs_are_kept_beside_the_draft_and_their_bench_sheets_open(page: P
         assert page.request.get(f"/api/doughs/1/sheet.pdf?version={n}").body().startswith(b"%PDF")
     page.goto("/dough/1/versions")
     expect(page.get_by_text(re.compile("^8 Tries"))).to_be_visible()
+
+
+def test_a_brief_is_set_read_and_kept_to_by_the_ladder(page: Page) -> None:
+    page.goto("/dough/1/target")
+    page.get_by_label("How much, g").fill("12,5")
+    page.get_by_role("button", name="Set limit").click()
+    expect(page.get_by_role("list", name="The brief")).to_contain_text("sugars at most 12.5 g a piece: 12.9 g")
+    saved(page)
+    page.reload()
+    expect(page.get_by_label("Limit of sugars a piece, g")).to_have_value("12.5")
+    page.get_by_role("link", name="Next keeps to it").click()
+    rungs = page.get_by_role("radiogroup", name="How many changes")
+    expect(rungs).to_contain_text("the brief")
+    for n in range(4):
+        rungs.get_by_role("radio").nth(n).check(force=True)
+        words = page.get_by_role("list", name="The brief").inner_text()
+        # 12.9 g is what it holds now: no rung holds more.
+        assert float(words.split("piece: ")[1].split(" g")[0]) <= 12.9

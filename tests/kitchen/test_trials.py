@@ -103,6 +103,33 @@ def test_the_ladder_has_rungs_in_words_and_asks_to_bake_first(client: Client, do
     assert send(client, "POST", "/next/ladder", {**body, "locks": ["moon"]}).status_code == 422
 
 
+def test_a_brief_is_typed_kept_and_kept_to(client: Client, dough: Dough) -> None:
+    typed = [{"key": "sugars", "per": "100 g", "at_most": True, "value": "25,5", "must": True}]
+    made = send(client, "POST", "/doughs/target-edit", {"target": dough.target, "limits": typed}).json()
+    assert made["limits"] == [{**typed[0], "value": 25.5}]
+    target = {k: v for k, v in made.items() if k not in ("meanings", "unknown", "filled_from")}
+    body = {
+        "revision": dough.revision,
+        "name": dough.name,
+        "style": dough.style,
+        "draft": dough.draft,
+        "target": target,
+    }
+    kept = send(client, "PUT", f"/doughs/{dough.pk}/draft", body).json()
+    assert kept["target"]["limits"] == made["limits"]
+    asked = {"draft": dough.draft, "style": dough.style, "dough_id": dough.pk, "limits": made["limits"]}
+    stands = send(client, "POST", "/next/brief", asked).json()["standings"]
+    assert stands[0]["stands"] in ("out", "unsure", "met")
+    assert "sugars at most 25.5 g in 100 g" in stands[0]["words"]
+    found = send(client, "POST", "/next/ladder", {**asked, "target": {"diameter_mm": 90, "crust_l": 58}}).json()
+    assert all(r["brief"][0]["value"] <= stands[0]["value"] + 0.1 for r in found["rungs"])
+    for wrong in ("much", "-4", "", "12 mg", "5000"):
+        bad = [{**typed[0], "value": wrong}]
+        answer = send(client, "POST", "/doughs/target-edit", {"target": dough.target, "limits": bad})
+        assert answer.status_code == 422, wrong
+        assert answer.json()["message"].endswith("."), wrong
+
+
 def test_before_advice_comes_baking_then_learning_then_tasting(client: Client, kept: Dough) -> None:
     body = {
         "draft": kept.draft, "style": kept.style, "dough_id": kept.pk,

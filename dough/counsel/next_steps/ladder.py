@@ -9,15 +9,17 @@ from __future__ import annotations
 
 import itertools
 import math
-from collections.abc import Callable, Iterable
+from collections.abc import Iterable
 from dataclasses import dataclass
 from typing import Any
 
 import numpy as np
 
+from dough.accounts.brief import Standing, Stands
 from dough.accounts.formula import Draft
 from dough.bake.contract import Forecast
 from dough.bake.draft_setting import Setting
+from dough.counsel.next_steps.brief import Brief
 from dough.counsel.next_steps.levers import Lever, Tray, levers, unlocked, values_of
 from dough.counsel.next_steps.practical import outside, rounded, strays
 from dough.counsel.next_steps.ranking import SLOPE_SD, EffectRange, Move, changes_of, side_effects, spreads_of
@@ -34,6 +36,7 @@ TOGETHER = (-1.0, -0.5, 0.5, 1.0)
 RUNGS, GROW_FROM, FINER, FINE = 4, (0, 0, 6, 4), 3, 0.2
 #: A further change has to bring the cookie nearer by this, in clear misses, to pay.
 PAYS = 0.05
+NO_BRIEF = Brief()
 
 #: A set of changes: places of levers with the share of its step each is moved by.
 Set = tuple[tuple[int, float], ...]
@@ -41,9 +44,10 @@ Set = tuple[tuple[int, float], ...]
 
 @dataclass(frozen=True, slots=True)
 class Rung:
-    """So many changes at their best: distances in clear misses (root mean square) now, then by the best guess, and
-    expected with what slopes may be off by; how many of the wished measures are out of reach now and then; pays:
-    whether it comes enough nearer than the rung before."""
+    """So many changes at their best: distances in clear misses (root mean square) now with what is beyond the brief,
+    then by the best guess, and expected with the brief and with what slopes may be off by; how many of the wished
+    measures are out of reach now and then; pays: whether it comes enough nearer than the rung before; brief where its
+    limits then stand."""
 
     moves: tuple[Move, ...]
     draft: Draft
@@ -59,14 +63,21 @@ class Rung:
     changes: tuple[EffectRange, ...]
     side_effects: tuple[str, ...]
     still_out: tuple[str, ...]
+    brief: tuple[Standing, ...]
 
     @property
     def words(self) -> str:
         """How far it leads, in words."""
         if self.out_now == self.out_then:
             how = "still" if self.out_now else "all within reach before and after"
-            return f"{how} {self.out_then} of {self.of} measures out of reach, nearer" if self.out_now else how
-        return f"{self.out_now} of {self.of} measures out of reach → {self.out_then}"
+            how = f"{how} {self.out_then} of {self.of} measures out of reach, nearer" if self.out_now else how
+        else:
+            how = f"{self.out_now} of {self.of} measures out of reach → {self.out_then}"
+        open_ = sum(x.stands is not Stands.MET for x in self.brief)
+        if not self.brief:
+            return how
+        brief = f"has {open_} of {len(self.brief)} limits not surely met" if open_ else "is met"
+        return f"{how}; the brief {brief}"
 
 
 @dataclass(frozen=True, slots=True)
@@ -92,18 +103,14 @@ class Ladder:
         return f"{names[after]} change would bring {gain:.2f} clear misses more: not worth it."
 
 
-def _anything(_: Setting) -> bool:
-    return True
-
-
 def ladder(
     setting: Setting, target: Cookie, locks: tuple[str, ...] = (), trays: tuple[Tray, ...] = (),
-    allowed: Callable[[Setting], bool] = _anything,
+    brief: Brief = NO_BRIEF,
 ) -> Ladder | None:  # fmt: skip
     """The ladder from a draft to a target; None without a forecast, a target or a free lever.
 
-    allowed says of a changed draft in its setting whether it may be proposed (a brief's limits). Raises KeyError for a
-    lock that is not known.
+    brief holds what proposals may not break: limits that must hold are never further beyond, and what is beyond weighs
+    as a miss. Raises KeyError for a lock that is not known.
     """
     now = forecasts_of([setting])[0]
     was = compare(now.cookie, target) if now else None
@@ -113,13 +120,13 @@ def ladder(
     free = unlocked(levers(setting.draft, style, trays), locks)
     if not free:
         return None
-    found = _Search(setting, target, free, now, allowed)
+    found = _Search(setting, target, free, now, brief)
     best = found.all_rungs()
-    rungs, before = [], was.rms_steps
+    rungs, before = [], found.expected_now
     told = [found.tried[s] for s in best]
     spreads = spreads_of(setting, [t.setting for t in told])
     for t, spread in zip(told, spreads, strict=True):
-        rungs.append(_rung(setting, target, now, was, t, spread, before - t.expected >= PAYS))
+        rungs.append(_rung(setting, target, now, was, t, spread, found.expected_now, before - t.expected >= PAYS))
         before = min(before, t.expected)
     recommended = max((n for n, r in enumerate(rungs) if r.pays), default=None)
     return Ladder(tuple(rungs), recommended, found.floor(), len(found.tried))
@@ -133,16 +140,15 @@ class _Tried:
     setting: Setting
     forecast: Forecast
     expected: float
+    brief: tuple[Standing, ...]
 
 
 class _Search:
     """Sets of changes tried so far, each once."""
 
-    def __init__(
-        self, setting: Setting, target: Cookie, free: tuple[Lever, ...], now: Forecast,
-        allowed: Callable[[Setting], bool],
-    ) -> None:  # fmt: skip
-        self.setting, self.target, self.free, self.now, self.allowed = setting, target, free, now, allowed
+    def __init__(self, setting: Setting, target: Cookie, free: tuple[Lever, ...], now: Forecast, brief: Brief) -> None:
+        self.setting, self.target, self.free, self.now, self.brief = setting, target, free, now, brief
+        self.brief_now = brief.standings(setting.draft, now)
         self.wanted = [(a.key, a.step, v) for a in ATTRIBUTES if (v := getattr(target, a.key)) is not None]
         self.keys = [key for key, _, _ in self.wanted]
         self.steps = np.array([step for _, step, _ in self.wanted])
@@ -152,6 +158,7 @@ class _Search:
         self._alone: dict[int, dict[float, Array]] = {n: {0.0: np.zeros(len(self.keys))} for n in range(len(free))}
         assert setting.style is not None  # a ladder begins with a forecast
         self._style, self._was = setting.style, outside(setting.draft, setting.style)
+        self.expected_now = self._expected(now, np.zeros(len(self.keys)), self.brief_now)
 
     def all_rungs(self) -> list[Set]:
         """The best set of each size, smallest first; a rung that nothing can be found for ends the ladder."""
@@ -259,25 +266,34 @@ class _Search:
         self._seen.update(new)
         made = [
             (s, c) for s in new
-            if (c := self._changed(s)) is not None and not strays(self._was, c.draft, self._style) and self.allowed(c)
+            if (c := self._changed(s)) is not None and not strays(self._was, c.draft, self._style)
         ]  # fmt: skip
         for (s, c), f in zip(made, forecasts_of([c for _, c in made]), strict=True):
             if f is None:
                 continue
-            misses = np.array([(f.ends[k] - v) / step for k, step, v in self.wanted])
-            expected = math.sqrt(float(np.mean(misses**2 + self._unsure(s))))
+            held = self.brief.standings(c.draft, f)
+            if not self.brief.allows(self.brief_now, held):
+                continue
+            expected = self._expected(f, self._unsure(s), held)
             sizes = tuple((self.free[n], size * self.free[n].step) for n, size in s)
-            self.tried[s] = _Tried(sizes, c, f, expected)
+            self.tried[s] = _Tried(sizes, c, f, expected, held)
+
+    def _expected(self, f: Forecast, unsure: Array, held: tuple[Standing, ...]) -> float:
+        """The distance expected: misses, what slopes may be off by, and what is beyond the brief."""
+        misses = np.array([(f.ends[k] - v) / step for k, step, v in self.wanted])
+        return math.sqrt(float(np.mean(misses**2 + unsure)) + self.brief.burden(held) / len(self.keys))
 
 
 def _rung(
-    setting: Setting, target: Cookie, now: Forecast, was: Closeness, t: _Tried, spread: dict[str, float], pays: bool
-) -> Rung:
+    setting: Setting, target: Cookie, now: Forecast, was: Closeness, t: _Tried, spread: dict[str, float],
+    expected_now: float, pays: bool,
+) -> Rung:  # fmt: skip
     then = compare(t.forecast.cookie, target)
     moves = tuple(Move(lv, size, *values_of(lv, setting.draft, t.setting.draft)) for lv, size in t.sizes)
     return Rung(
-        moves, t.setting.draft, was.rms_steps or 0.0, then.rms_steps or 0.0, t.expected,
+        moves, t.setting.draft, expected_now, then.rms_steps or 0.0, t.expected,
         len(was.misses) - was.within, len(then.misses) - then.within, len(then.misses), pays, t.forecast.cookie,
         difference_words(now.cookie, t.forecast.cookie), changes_of(now.cookie, t.forecast.cookie, spread),
         side_effects(now.cookie, t.forecast.cookie, target), tuple(m.words for m in then.misses if not m.within_reach),
+        t.brief,
     )  # fmt: skip

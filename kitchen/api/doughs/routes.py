@@ -17,6 +17,7 @@ from dough.draft.target import Target, adopt, from_style, set_field, set_need, s
 from dough.draft.target_words import from_words
 from dough.draft.texture_map import Meaning, in_hand, nudged, place_of, put_down
 from dough.facts.entry import read_named
+from dough.facts.limits import Limit, read_limit
 from dough.facts.styles import style
 from dough.formats.formula_file import FormulaFile
 from dough.formats.writing import write
@@ -156,9 +157,19 @@ class NudgeIn(Strict):
     up: int = Field(default=0, ge=-50, le=50)
 
 
+class LimitIn(Strict):
+    """A limit of the brief as typed."""
+
+    key: str = Field(max_length=20)
+    per: str = Field(default="piece", max_length=10)
+    at_most: bool = True
+    value: Typed = None
+    must: bool = True
+
+
 class TargetEdit(Strict):
     """Set one field from what was typed, or take a style's typical cookie, a place on the map or steps on it, words, a
-    cookie in hand; or switch a need."""
+    cookie in hand; or switch a need; or set all limits of the brief."""
 
     target: TargetDoc
     field: str | None = Field(default=None, max_length=30)
@@ -171,6 +182,7 @@ class TargetEdit(Strict):
     need: str | None = Field(default=None, max_length=20)
     wanted: bool = True
     wish: WishIn | None = None
+    limits: list[LimitIn] | None = Field(default=None, max_length=20)
 
 
 @router.get("", response={200: list[ShelfItem], **PROBLEMS})
@@ -225,6 +237,9 @@ def edit_target(request: HttpRequest, payload: TargetEdit) -> WishOut:
     if payload.wish:
         by = read_named(payload.wish.by_pct, "by_pct", f"target.{payload.wish.need}")
         target = set_wish(target, payload.wish.need, by, payload.wish.from_per_100g)
+    if payload.limits is not None:
+        limits = (Limit(x.key, x.per, x.at_most, read_limit(x.value, x.key), x.must) for x in payload.limits)
+        target = replace(target, limits=tuple(limits))
     if payload.field:
         target = set_field(target, payload.field, payload.value)
     check_target(target)

@@ -8,10 +8,13 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Router
 from pydantic import BaseModel, Field
 
+from dough.accounts.brief import Standing, Stands
 from dough.accounts.formula import Draft
 from dough.accounts.sweetness import sweet_per_100g, sweeter_pct
+from dough.bake.contract import Forecast
 from dough.bake.draft_setting import NO_STYLE, Setting
 from dough.counsel.next_steps.baked import beyond
+from dough.counsel.next_steps.brief import Brief
 from dough.counsel.next_steps.ladder import Rung, ladder
 from dough.counsel.next_steps.levers import LOCKS, Tray
 from dough.counsel.next_steps.ranking import Advice, EffectRange, Move, advice, distance, pairs
@@ -20,6 +23,7 @@ from dough.draft.check import check_target
 from dough.draft.target import Target
 from dough.facts.cookie import Cookie, is_empty
 from dough.facts.errors import EntryError
+from dough.facts.limits import check_limits
 from dough.facts.styles import Style
 from kitchen.api.asked import Asked
 from kitchen.api.doughs.views import points
@@ -27,21 +31,52 @@ from kitchen.api.errors import PROBLEMS
 from kitchen.api.preview.routes import sent
 from kitchen.api.preview.schemas import Point
 from kitchen.documents.draft import DraftDoc
-from kitchen.documents.target import CookieDoc
+from kitchen.documents.target import CookieDoc, LimitDoc
 from kitchen.models import Tray as TrayRow
 from kitchen.reading.advised import baked_drafts, before_advice
 from kitchen.reading.kit import kit_for
 from kitchen.reading.scatter import kitchen_scatter
+from kitchen.reading.this_kitchen import region_code
 
 router = Router(tags=["next"])
 
 
-class NextIn(Asked):
+class BriefIn(Asked):
+    """A draft beside the limits of a brief."""
+
+    limits: list[LimitDoc] = Field(default=[], max_length=20)
+
+    def brief(self) -> Brief:
+        """Raises EntryError for limits that make no sense."""
+        limits = tuple(x.to_core() for x in self.limits)
+        check_limits(limits)
+        return Brief(limits, region_code())
+
+
+class NextIn(BriefIn):
     """locks are what may not be touched: eggs, butter, sugar, flour, liquid, leavening, portion, oven, minutes, dough
     temperature, method, tray."""
 
     target: CookieDoc
     locks: list[str] = Field(default=[], max_length=20)
+
+
+class LimitStandingOut(BaseModel):
+    """A limit of the brief: its words with the figure, and met, unsure, out or unknown."""
+
+    words: str
+    stands: Stands
+    must: bool
+    value: float | None
+    low: float | None
+    high: float | None
+
+
+class BriefOut(BaseModel):
+    """Limits in the order they were asked, and what the loss they rest on is."""
+
+    standings: list[LimitStandingOut]
+    basis: str
 
 
 class AdviceEdit(BaseModel):
@@ -127,6 +162,7 @@ class RungOut(BaseModel):
     sweeter_pct: float | None
     outline: list[Point]
     draft: DraftDoc
+    brief: list[LimitStandingOut]
 
 
 class LadderOut(BaseModel):
@@ -178,6 +214,17 @@ def rank(request: HttpRequest, payload: NextIn) -> HttpResponse:
     )
 
 
+@router.post("/brief", response={200: BriefOut, **PROBLEMS})
+def stand(request: HttpRequest, payload: BriefIn) -> HttpResponse:
+    """Where the draft stands to the limits of its brief, by the forecast's bake loss."""
+    setting = payload.setting()
+    told = setting.forecast()
+    known = told if isinstance(told, Forecast) else None
+    found = payload.brief().standings(setting.draft, known)
+    basis = "as baked by the forecast's loss" if known else "without a forecast nothing is known as baked"
+    return sent(BriefOut(standings=[_standing(s) for s in found], basis=basis))
+
+
 @router.post("/ladder", response={200: LadderOut, **PROBLEMS})
 def climb(request: HttpRequest, payload: NextIn) -> HttpResponse:
     """The best one, two, three and four changes towards the target, and where more stop paying."""
@@ -185,7 +232,7 @@ def climb(request: HttpRequest, payload: NextIn) -> HttpResponse:
     used = setting.style
     if reason or used is None:
         return sent(_no_ladder(reason or NO_STYLE))
-    found = ladder(setting, wanted, tuple(payload.locks), _trays(payload))
+    found = ladder(setting, wanted, tuple(payload.locks), _trays(payload), payload.brief())
     now = setting.cookie()
     if found is None or now is None:
         return sent(
@@ -244,6 +291,13 @@ def _rung(r: Rung, used: Style, now: float | None, baked: list[Draft]) -> RungOu
         strange=list(beyond(r.moves, baked)), mind=list(dict.fromkeys(m.lever.mind for m in r.moves if m.lever.mind)),
         changes=_changes(r.changes), sweeter_pct=sweeter_pct(now, sweet_per_100g(r.draft.formula.lines)),
         outline=points(cookie_outline(r.cookie, used)), draft=DraftDoc.of(r.draft),
+        brief=[_standing(x) for x in r.brief],
+    )  # fmt: skip
+
+
+def _standing(s: Standing) -> LimitStandingOut:
+    return LimitStandingOut(
+        words=s.words, stands=s.stands, must=s.limit.must, value=s.value, low=s.low, high=s.high
     )  # fmt: skip
 
 

@@ -1845,6 +1845,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/next/brief": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Stand
+         * @description Where the draft stands to the limits of its brief, by the forecast's bake loss.
+         */
+        post: operations["kitchen_api_next_steps_routes_stand"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/next/ladder": {
         parameters: {
             query?: never;
@@ -3916,6 +3936,36 @@ export interface components {
             sd: number;
             /** Words */
             words: string;
+        };
+        /**
+         * BriefIn
+         * @description A draft beside the limits of a brief.
+         */
+        BriefIn: {
+            /** Dough Id */
+            dough_id?: number | null;
+            draft: components["schemas"]["DraftDoc"];
+            eaten?: components["schemas"]["EatenDoc"] | null;
+            /**
+             * Limits
+             * @default []
+             */
+            limits?: components["schemas"]["LimitDoc"][];
+            /**
+             * Style
+             * @default
+             */
+            style?: string;
+        };
+        /**
+         * BriefOut
+         * @description Limits in the order they were asked, and what the loss they rest on is.
+         */
+        BriefOut: {
+            /** Basis */
+            basis: string;
+            /** Standings */
+            standings: components["schemas"]["LimitStandingOut"][];
         };
         /** BrownIn */
         BrownIn: {
@@ -6430,6 +6480,73 @@ export interface components {
             words: string;
         };
         /**
+         * LimitDoc
+         * @description At most or at least so much of something in a piece or in 100 g as baked; must or rather.
+         */
+        LimitDoc: {
+            /**
+             * At Most
+             * @default true
+             */
+            at_most?: boolean;
+            /** Key */
+            key: string;
+            /**
+             * Must
+             * @default true
+             */
+            must?: boolean;
+            /**
+             * Per
+             * @default piece
+             */
+            per?: string;
+            /** Value */
+            value: number;
+        };
+        /**
+         * LimitIn
+         * @description A limit of the brief as typed.
+         */
+        LimitIn: {
+            /**
+             * At Most
+             * @default true
+             */
+            at_most?: boolean;
+            /** Key */
+            key: string;
+            /**
+             * Must
+             * @default true
+             */
+            must?: boolean;
+            /**
+             * Per
+             * @default piece
+             */
+            per?: string;
+            /** Value */
+            value?: string | number | null;
+        };
+        /**
+         * LimitStandingOut
+         * @description A limit of the brief: its words with the figure, and met, unsure, out or unknown.
+         */
+        LimitStandingOut: {
+            /** High */
+            high: number | null;
+            /** Low */
+            low: number | null;
+            /** Must */
+            must: boolean;
+            stands: components["schemas"]["Stands"];
+            /** Value */
+            value: number | null;
+            /** Words */
+            words: string;
+        };
+        /**
          * LineChange
          * @description One line on both sides; None where a side has no such line or its amount is unknown.
          *
@@ -7139,6 +7256,11 @@ export interface components {
             dough_id?: number | null;
             draft: components["schemas"]["DraftDoc"];
             eaten?: components["schemas"]["EatenDoc"] | null;
+            /**
+             * Limits
+             * @default []
+             */
+            limits?: components["schemas"]["LimitDoc"][];
             /**
              * Locks
              * @default []
@@ -9571,6 +9693,8 @@ export interface components {
          *     and expected with what effects may be off by. strange is what goes beyond what was baked here.
          */
         RungOut: {
+            /** Brief */
+            brief: components["schemas"]["LimitStandingOut"][];
             /** Changes */
             changes: components["schemas"]["EffectRangeOut"][];
             draft: components["schemas"]["DraftDoc"];
@@ -10315,6 +10439,12 @@ export interface components {
             /** Words */
             words: string;
         };
+        /**
+         * Stands
+         * @description met: 9 of 10 keep it; unsure: it may or may not; out: the figure itself is beyond it.
+         * @enum {string}
+         */
+        Stands: "met" | "unsure" | "out" | "unknown";
         /** StartIn */
         StartIn: {
             /** Dough Id */
@@ -10826,6 +10956,11 @@ export interface components {
             /** Eat Age H */
             eat_age_h?: number | null;
             /**
+             * Limits
+             * @default []
+             */
+            limits?: components["schemas"]["LimitDoc"][];
+            /**
              * Needs
              * @default []
              */
@@ -10853,12 +10988,14 @@ export interface components {
         /**
          * TargetEdit
          * @description Set one field from what was typed, or take a style's typical cookie, a place on the map or steps on it, words, a
-         *     cookie in hand; or switch a need.
+         *     cookie in hand; or switch a need; or set all limits of the brief.
          */
         TargetEdit: {
             /** Field */
             field?: string | null;
             in_hand?: components["schemas"]["InHandDoc"] | null;
+            /** Limits */
+            limits?: components["schemas"]["LimitIn"][] | null;
             /** Need */
             need?: string | null;
             nudge?: components["schemas"]["NudgeIn"] | null;
@@ -11495,6 +11632,11 @@ export interface components {
              * @default
              */
             filled_from?: string;
+            /**
+             * Limits
+             * @default []
+             */
+            limits?: components["schemas"]["LimitDoc"][];
             /**
              * Meanings
              * @default []
@@ -21953,6 +22095,111 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["NextOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_next_steps_routes_stand: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BriefIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BriefOut"];
                 };
             };
             /** @description Bad Request */

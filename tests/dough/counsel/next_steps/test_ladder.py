@@ -11,10 +11,12 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from dough.accounts.brief import Standing, Stands
 from dough.accounts.formula import Draft
 from dough.bake.draft_setting import Setting
 from dough.bake.intake import Kit
 from dough.counsel.next_steps.baked import beyond
+from dough.counsel.next_steps.brief import SLACK, Brief
 from dough.counsel.next_steps.ladder import ALONE, PAYS, RUNGS, TOGETHER, Ladder, ladder
 from dough.counsel.next_steps.levers import LOCKS, Tray, levers, unlocked
 from dough.counsel.next_steps.practical import outside, rounded, strays
@@ -23,6 +25,7 @@ from dough.draft import edit
 from dough.draft.start import from_style_formula
 from dough.facts.cookie import ATTRIBUTES, Cookie
 from dough.facts.errors import EntryError, EntryErrors
+from dough.facts.limits import Limit
 from dough.facts.styles import Style, styles
 from dough.judgement.distance import compare
 from dough.judgement.effects import forecasts_of
@@ -146,13 +149,49 @@ def test_a_dough_outside_the_bands_is_not_pushed_further_out() -> None:
         assert all(away <= was.get(role, 0.0) + 0.05 for role, away in outside(r.draft, CHEWY).items())
 
 
-def test_what_a_brief_forbids_is_not_proposed() -> None:
-    free = told(WIDE)
-    limit = DRAFT.process.oven_c or 180.0
-    held = ladder(SETTING, WIDE, (), (), lambda s: (s.draft.process.oven_c or 0.0) <= limit - 5.0)
-    assert held is not None
-    assert all((r.draft.process.oven_c or 0.0) <= limit - 5.0 for r in held.rungs)
-    assert held.rungs[0].expected >= free.rungs[0].expected - 1e-9
+def stood(brief: Brief, setting: Setting) -> tuple[Standing, ...]:
+    return brief.standings(setting.draft, forecasts_of([setting])[0])
+
+
+LIMITS = st.lists(
+    st.builds(
+        Limit, st.sampled_from(["sugars", "saturates", "kcal", "protein", "salt"]), st.sampled_from(["piece", "100 g"]),
+        st.booleans(), st.just(0.0), st.just(True),
+    ),
+    min_size=1, max_size=3, unique_by=lambda x: (x.key, x.per),
+)  # fmt: skip
+
+
+@given(LIMITS, st.floats(0.8, 1.2))
+@settings(max_examples=5, deadline=None)
+def test_no_proposal_breaks_a_brief_that_must_hold(limits: list[Limit], share: float) -> None:
+    # Limits around where the dough stands: some kept, some not.
+    now = {(s.limit.key, s.limit.per): s.value for s in stood(Brief(tuple(limits)), SETTING)}
+    brief = Brief(tuple(replace(x, value=round(share * (now[x.key, x.per] or 0.0), 2)) for x in limits))
+    before = stood(brief, SETTING)
+    found = ladder(SETTING, WIDE, (), (), brief)
+    assert found is not None
+    for r in found.rungs:
+        after = stood(brief, SETTING.with_draft(r.draft))
+        assert after == r.brief
+        for was, then in zip(before, after, strict=True):
+            assert then.beyond <= was.beyond + SLACK
+            if was.stands is Stands.MET:
+                assert then.beyond <= SLACK
+
+
+def test_a_brief_that_is_broken_is_worked_towards() -> None:
+    (now,) = stood(Brief((Limit("sugars", "100 g", True, 1.0, True),)), SETTING)
+    assert now.value is not None
+    brief = Brief((Limit("sugars", "100 g", True, round(0.9 * now.value, 1), True),))
+    was = stood(brief, SETTING)[0]
+    assert was.stands is Stands.OUT
+    found = ladder(SETTING, near(DRAFT, diameter_mm=1.0), (), (), brief)
+    assert found is not None
+    assert found.recommended is not None
+    assert found.rungs[found.recommended].brief[0].beyond < 0.6 * was.beyond
+    without = told(near(DRAFT, diameter_mm=1.0))
+    assert without.rungs[-1].from_steps < found.rungs[-1].from_steps
 
 
 def test_another_tray_is_a_change_like_any_other() -> None:

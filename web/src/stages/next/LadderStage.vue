@@ -7,6 +7,7 @@ import { useAsk } from '@/api/ask'
 import { fixed } from '@/ui/format'
 import { partsOf } from '@/stages/stages'
 import StageTabs from '@/ui/StageTabs.vue'
+import BriefStands from './BriefStands.vue'
 import ChangeDrawing from './ChangeDrawing.vue'
 import EffectBars from './EffectBars.vue'
 import LockRow from './LockRow.vue'
@@ -112,8 +113,9 @@ const sweeter = (r: Rung): string =>
               <span class="words">{{ r.words }}{{ r.pays ? '' : '; brings little more' }}</span>
             </label>
             <p class="small-words">
-              Right: clear misses from the target, now and expected with what effects may be off by. One clear
-              miss is a difference anyone would see or taste. {{ answer.stops }}
+              Right: clear misses from the target, now and expected with what effects may be off by, and what
+              is beyond the brief's limits. One clear miss is a difference anyone would see or taste.
+              {{ answer.stops }}
             </p>
           </div>
           <div class="shown">
@@ -141,6 +143,7 @@ const sweeter = (r: Rung): string =>
               {{ sentence(rung.effect) }}<template v-if="sweeter(rung)">, {{ sweeter(rung) }}</template
               >.
             </p>
+            <BriefStands v-if="rung.brief.length" :standings="rung.brief" />
             <p v-if="rung.still_out.length" class="small-words">
               Still out of reach: {{ rung.still_out.join(', ') }}.
             </p>

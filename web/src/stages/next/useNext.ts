@@ -19,11 +19,13 @@ export function useNext() {
       style: work.style,
       dough_id: dough.id.value,
       locks: locks.value,
+      limits: work.target.limits ?? [],
     }
   }
   const changes = (): unknown => [
     dough.work.value?.draft,
     dough.work.value?.target.cookie,
+    dough.work.value?.target.limits,
     dough.work.value?.style,
     locks.value,
   ]

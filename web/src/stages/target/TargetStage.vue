@@ -8,6 +8,7 @@ import { theDough } from '@/dough/key'
 import type { Target } from '@/dough/useDough'
 import AmountBox from '@/ui/AmountBox.vue'
 import { fixed } from '@/ui/format'
+import BriefLimits from './BriefLimits.vue'
 import ScoreSlider from './ScoreSlider.vue'
 import ShadeStrip from './ShadeStrip.vue'
 import { bare } from './bare'
@@ -193,6 +194,10 @@ async function settle(key: string, score: number): Promise<void> {
         <p v-if="(target.needs?.length ?? 0) + (target.wishes?.length ?? 0)" class="small-words">
           <RouterLink :to="{ name: 'swaps' }">See which lines break them, and what could stand in</RouterLink>
         </p>
+        <h3>
+          Limits <span class="small-words">what the brief allows a piece, or 100 g as baked, to hold</span>
+        </h3>
+        <BriefLimits />
       </div>
     </div>
     <BModal v-model="shelf" title-tag="h2" title-class="h3" title="A style’s typical cookie" no-footer>

@@ -1,0 +1,114 @@
+"""How a draft stands to the limits of a brief: the figure, how sure it is, and whether the limit is met.
+
+Composition is as sure as its table says of each ingredient (H, M, L); an ingredient's error is taken as independent of
+the others'. A limit is met only where 9 of 10 of what the figure may be keep it.
+"""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+from enum import StrEnum
+
+from dough.accounts.formula import Draft, Line
+from dough.accounts.label import Loss, nutrition
+from dough.facts.ingredients import Confidence
+from dough.facts.limits import LIMITED, Limit
+from dough.facts.regions import USUAL, kcal_per_100g
+
+#: One sd of an ingredient's composition, as a share: what H, M and L say, halved to one sd (judgement).
+SD_SHARE = {Confidence.HIGH: 0.04, Confidence.MIDDLE: 0.10, Confidence.LOW: 0.35}
+#: How far out, in sds, 9 of 10 lie on one side.
+Z90 = 1.2816
+#: An 80 % half-width in sds.
+Z80 = 1.2816
+PART = {"fat": "fat", "saturates": "saturated", "sugars": "sugars", "fibre": "fibre", "protein": "protein",
+        "salt": "sodium_mg"}  # fmt: skip
+
+
+class Stands(StrEnum):
+    """met: 9 of 10 keep it; unsure: it may or may not; out: the figure itself is beyond it."""
+
+    MET = "met"
+    UNSURE = "unsure"
+    OUT = "out"
+    UNKNOWN = "unknown"
+
+
+@dataclass(frozen=True, slots=True)
+class Standing:
+    """A limit with the figure, its 80 % range, in its unit, and where it stands; lacks names what leaves it open."""
+
+    limit: Limit
+    value: float | None
+    low: float | None
+    high: float | None
+    stands: Stands
+    lacks: str = ""
+
+    @property
+    def beyond(self) -> float:
+        """How far the 90 % edge is beyond the limit, as a share of it (of the figure where the limit is none)."""
+        if self.value is None or self.low is None or self.high is None:
+            return 0.0
+        over = self.high - self.limit.value if self.limit.at_most else self.limit.value - self.low
+        return max(over, 0.0) / max(self.limit.value, 0.1 * self.value, 1e-6)
+
+    @property
+    def words(self) -> str:
+        """For instance ``sugars at most 12 g a piece: 14.2 g (13.1 to 15.3), out``."""
+        unit = LIMITED[self.limit.key][1]
+        if self.value is None:
+            return f"{self.limit.words}: not known, {self.lacks}"
+        return (
+            f"{self.limit.words}: {self.value:.3g} {unit} ({self.low:.3g} to {self.high:.3g}), "
+            f"{'may be out' if self.stands is Stands.UNSURE else self.stands}"
+        )
+
+
+def standings(limits: tuple[Limit, ...], draft: Draft, loss: Loss | None, region: str = USUAL) -> tuple[Standing, ...]:
+    """Each limit of a brief. loss None, or a piece that is not known, leaves what hangs on it open."""
+    if not limits:
+        return ()
+    figures = {n.key: n for n in nutrition(draft, loss, region)[0]}
+    lacks = tuple(x.ingredient.name for x in draft.formula.lines if x.grams is None)
+    found = []
+    for x in limits:
+        n = figures[x.key]
+        value = n.piece if x.per == "piece" else n.baked_100g
+        if value is None:
+            found.append(Standing(x, None, None, None, Stands.UNKNOWN, _lacks(lacks, x, loss)))
+            continue
+        share = _sd_share(draft.formula.lines, x.key, region)
+        if x.per == "100 g" and loss is not None:
+            share = math.hypot(share, (loss.plus_minus or 0.0) / Z80 / (100.0 - loss.pct))
+        half = Z90 * share * value
+        found.append(Standing(x, value, value - half, value + half, _stands(x, value, half)))
+    return tuple(found)
+
+
+def _stands(x: Limit, value: float, half: float) -> Stands:
+    if (value > x.value) if x.at_most else (value < x.value):
+        return Stands.OUT
+    sure = value + half <= x.value if x.at_most else value - half >= x.value
+    return Stands.MET if sure else Stands.UNSURE
+
+
+def _lacks(lines: tuple[str, ...], x: Limit, loss: Loss | None) -> str:
+    if lines:
+        return f"amount of {', '.join(lines)} unknown"
+    return "no bake loss is known" if x.per == "100 g" and loss is None else "the portion is not set"
+
+
+def _sd_share(lines: tuple[Line, ...], key: str, region: str) -> float:
+    """One sd of a figure as a share of it: each ingredient's part of it with its own confidence."""
+
+    def part(x: Line) -> float:
+        if key == "kcal":
+            return (x.grams or 0.0) * kcal_per_100g(x.ingredient, region)
+        return (x.grams or 0.0) * float(getattr(x.ingredient.parts, PART[key]))
+
+    whole = sum(part(x) for x in lines)
+    if whole <= 0.0:
+        return 0.0
+    return math.sqrt(sum((part(x) * SD_SHARE[x.ingredient.confidence]) ** 2 for x in lines)) / whole

@@ -1,0 +1,44 @@
+"""A brief's limits as the ladder sees them: no proposal goes further beyond one that must hold, and what is beyond
+weighs like a miss."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from dough.accounts.brief import Standing, standings
+from dough.accounts.formula import Draft
+from dough.accounts.label import Loss
+from dough.bake.contract import Forecast
+from dough.bake.loss import forecast_loss
+from dough.facts.limits import Limit
+from dough.facts.regions import USUAL
+
+#: A limit this far beyond, as a share of it, weighs as one clear miss: where it must hold, and where rather.
+MUST_SHARE, RATHER_SHARE = 0.02, 0.10
+#: Rounding to what a bench weighs may put a figure beyond by this share.
+SLACK = 0.002
+
+
+@dataclass(frozen=True, slots=True)
+class Brief:
+    """The limits a proposal is held to, and how energy is counted."""
+
+    limits: tuple[Limit, ...] = ()
+    region: str = USUAL
+
+    def standings(self, draft: Draft, told: Forecast | None) -> tuple[Standing, ...]:
+        """Each limit with its figure; the bake loss is the forecast's."""
+        loss: Loss | None = None if told is None else forecast_loss(told)
+        return standings(self.limits, draft, loss, self.region)
+
+    def burden(self, found: tuple[Standing, ...]) -> float:
+        """What is beyond, as squared clear misses."""
+        return sum((s.beyond / (MUST_SHARE if s.limit.must else RATHER_SHARE)) ** 2 for s in found)
+
+    def allows(self, before: tuple[Standing, ...], after: tuple[Standing, ...]) -> bool:
+        """Whether no limit that must hold is further beyond than before; one whose figure is not known any more is."""
+        return all(
+            a.beyond <= b.beyond + SLACK and (a.value is not None or b.value is None)
+            for b, a in zip(before, after, strict=True)
+            if a.limit.must
+        )

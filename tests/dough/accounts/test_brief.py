@@ -1,0 +1,115 @@
+"""Limits of a brief: the figures by hand, and met only where nearly all of what they may be keeps it."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import replace
+
+import pytest
+
+from dough.accounts.brief import SD_SHARE, Standing, Stands, standings
+from dough.accounts.formula import Draft, Formula, Line, Process, Step
+from dough.accounts.label import Loss
+from dough.draft.check import check_target
+from dough.draft.target import Target, adopt
+from dough.facts.cookie import Cookie
+from dough.facts.errors import EntryError, EntryErrors
+from dough.facts.ingredients import Confidence, ingredient
+from dough.facts.limits import Limit, check_limits
+
+FLOUR, SUGAR, BUTTER = "ap", "gran", "butter"
+LOSS = Loss(10.0, "weighed", 2.0)
+
+
+def dough(portion: float | None = 50.0, sugar: float | None = 100.0) -> Draft:
+    lines = tuple(
+        Line(f"l{n}", ident, grams, step, grams)
+        for n, (ident, grams, step) in enumerate(
+            ((FLOUR, 200.0, Step.DRY), (SUGAR, sugar, Step.CREAM), (BUTTER, 200.0, Step.CREAM))
+        )
+    )
+    return Draft(Formula(lines), Process(portion_g=portion, bowl_loss_pct=0.0))
+
+
+def one(limit: Limit, draft: Draft, loss: Loss | None = LOSS) -> Standing:
+    (found,) = standings((limit,), draft, loss)
+    return found
+
+
+def test_sugars_by_hand_in_a_piece_and_in_100_g_as_baked() -> None:
+    parts = [ingredient(i).parts.sugars for i in (FLOUR, SUGAR, BUTTER)]
+    grams = (200.0, 100.0, 200.0)
+    whole = math.fsum(g * p / 100.0 for g, p in zip(grams, parts, strict=True))
+    piece = one(Limit("sugars", "piece", True, 12.0, True), dough())
+    # 500 g of dough in pieces of 50 g: a tenth of it all; baked a piece weighs 45 g.
+    assert piece.value == pytest.approx(whole / 10.0)
+    baked = one(Limit("sugars", "100 g", True, 12.0, True), dough())
+    assert baked.value == pytest.approx(whole / 10.0 / 45.0 * 100.0)
+
+
+def test_a_limit_is_met_only_where_nine_of_ten_keep_it() -> None:
+    value = one(Limit("sugars", "piece", True, 1.0, True), dough()).value
+    assert value is not None
+    shares = {0.99: Stands.OUT, 1.005: Stands.UNSURE, 1.5: Stands.MET}
+    for share, stands in shares.items():
+        found = one(Limit("sugars", "piece", True, share * value, True), dough())
+        assert found.stands is stands
+        assert (found.beyond == 0.0) == (stands is Stands.MET)
+    least = one(Limit("sugars", "piece", False, 1.2 * value, True), dough())
+    assert least.stands is Stands.OUT
+    assert "at least" in least.words
+    assert least.words.endswith("out")
+
+
+def test_what_is_less_surely_known_has_a_wider_range() -> None:
+    assert SD_SHARE[Confidence.HIGH] < SD_SHARE[Confidence.MIDDLE] < SD_SHARE[Confidence.LOW]
+    found = one(Limit("sugars", "piece", True, 12.0, True), dough())
+    wide = one(Limit("sugars", "100 g", True, 12.0, True), dough(), replace(LOSS, plus_minus=20.0))
+    narrow = one(Limit("sugars", "100 g", True, 12.0, True), dough(), replace(LOSS, plus_minus=None))
+    assert found.low is not None
+    assert found.high is not None
+    assert found.low < (found.value or 0.0) < found.high
+    assert (wide.high or 0.0) - (wide.low or 0.0) > (narrow.high or 0.0) - (narrow.low or 0.0)
+
+
+@pytest.mark.parametrize(
+    ("draft", "loss", "per", "lacks"),
+    [
+        (dough(sugar=None), LOSS, "piece", "unknown"),
+        (dough(portion=None), LOSS, "piece", "portion"),
+        (dough(), None, "100 g", "bake loss"),
+    ],
+)
+def test_unknown_is_not_met_and_says_what_is_missing(draft: Draft, loss: Loss | None, per: str, lacks: str) -> None:
+    found = one(Limit("sugars", per, True, 1000.0, True), draft, loss)
+    assert found.stands is Stands.UNKNOWN
+    assert lacks in found.words
+
+
+@pytest.mark.parametrize(
+    "limits",
+    [
+        (Limit("moon", "piece", True, 1.0, True),),
+        (Limit("sugars", "week", True, 1.0, True),),
+        (Limit("sugars", "piece", True, -1.0, True),),
+        (Limit("sugars", "piece", True, math.nan, True),),
+        (Limit("sugars", "100 g", True, 101.0, True),),
+        (Limit("sugars", "piece", True, 1.0, True), Limit("sugars", "piece", True, 2.0, False)),
+        tuple(Limit("sugars", "piece", n % 2 == 0, float(n), True) for n in range(9)),
+    ],
+)
+def test_limits_that_make_no_sense_are_refused(limits: tuple[Limit, ...]) -> None:
+    with pytest.raises(EntryError):
+        check_limits(limits)
+    with pytest.raises(EntryErrors):
+        check_target(replace(Target(adopt_cookie()), limits=limits))
+
+
+def adopt_cookie() -> Cookie:
+    return Cookie(diameter_mm=80.0)
+
+
+def test_another_cookie_keeps_the_brief() -> None:
+    limit = (Limit("sugars", "piece", True, 12.0, True),)
+    old = replace(Target(adopt_cookie()), limits=limit)
+    assert adopt(old, Target(adopt_cookie())).limits == limit

@@ -1,0 +1,153 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { api } from '@/api/calls'
+import { ApiError, words, type Schemas } from '@/api/client'
+import { useAsk } from '@/api/ask'
+import { theDough } from '@/dough/key'
+import BriefStands from '@/stages/next/BriefStands.vue'
+import TypedBox from '@/ui/TypedBox.vue'
+import { bare } from './bare'
+
+/** What a piece, or 100 g as baked, may hold: set on the target, and where the draft stands to it. */
+type Limit = Schemas['LimitDoc']
+type Typed = Omit<Limit, 'value'> & { value: string | number }
+const NUTRIENTS: readonly (readonly [string, string, string])[] = [
+  ['sugars', 'sugars', 'g'],
+  ['kcal', 'energy', 'kcal'],
+  ['saturates', 'saturates', 'g'],
+  ['fat', 'fat', 'g'],
+  ['salt', 'salt', 'g'],
+  ['protein', 'protein', 'g'],
+  ['fibre', 'fibre', 'g'],
+]
+const dough = theDough()
+const problem = ref('')
+const limits = computed<Limit[]>(() => dough.work.value?.target.limits ?? [])
+const unit = (key: string): string => NUTRIENTS.find(([k]) => k === key)?.[2] ?? ''
+const fresh = ref<Typed>({ key: 'sugars', per: 'piece', at_most: true, value: '', must: true })
+
+const { answer } = useAsk(
+  () => [dough.work.value?.draft, dough.work.value?.style, limits.value],
+  () => {
+    const work = dough.work.value
+    if (!work || !limits.value.length) return null
+    const body = { draft: work.draft, style: work.style, dough_id: dough.id.value, limits: limits.value }
+    return api.standToBrief({ body })
+  },
+)
+
+async function put(all: Typed[]): Promise<boolean> {
+  const target = dough.work.value?.target
+  if (!target) return false
+  try {
+    const made = await api.editTarget({ body: { target, wanted: true, limits: all } })
+    problem.value = ''
+    dough.change({ target: bare(made) })
+    return true
+  } catch (error) {
+    if (!(error instanceof ApiError)) throw error
+    problem.value = words(error)
+    return false
+  }
+}
+const change = (n: number, what: Partial<Typed>): Promise<boolean> =>
+  put(limits.value.map((x, k) => (k === n ? { ...x, ...what } : x)))
+const remove = (n: number): Promise<boolean> => put(limits.value.filter((_, k) => k !== n))
+async function add(): Promise<void> {
+  if (await put([...limits.value, fresh.value])) fresh.value = { ...fresh.value, value: '' }
+}
+const name = (x: Typed): string =>
+  `${NUTRIENTS.find(([k]) => k === x.key)?.[1] ?? x.key} ${x.per === 'piece' ? 'a piece' : 'in 100 g'}`
+</script>
+
+<template>
+  <div class="limits">
+    <div v-for="(x, n) in limits" :key="`${x.key}${x.per}${x.at_most}`" class="limit">
+      <span class="what">{{ name(x) }}, {{ x.at_most ? 'at most' : 'at least' }}</span>
+      <TypedBox
+        class="form-control form-control-sm fig"
+        :value="x.value"
+        :aria-label="`Limit of ${name(x)}, ${unit(x.key)}`"
+        @enter="change(n, { value: $event })"
+      />
+      <span class="unit">{{ unit(x.key) }}</span>
+      <select
+        class="form-select form-select-sm"
+        :value="x.must ? 'must' : 'rather'"
+        :aria-label="`How much ${name(x)} matters`"
+        @change="change(n, { must: ($event.target as HTMLSelectElement).value === 'must' })"
+      >
+        <option value="must">must</option>
+        <option value="rather">rather</option>
+      </select>
+      <button type="button" class="btn btn-sm btn-link" @click="remove(n)">
+        take off<span class="visually-hidden"> {{ name(x) }}</span>
+      </button>
+    </div>
+    <form class="limit" autocomplete="off" @submit.prevent="add">
+      <span class="kind">
+        <select v-model="fresh.key" class="form-select form-select-sm" aria-label="What to limit">
+          <option v-for="[key, label] in NUTRIENTS" :key="key" :value="key">{{ label }}</option>
+        </select>
+        <select v-model="fresh.per" class="form-select form-select-sm" aria-label="In a piece or in 100 g">
+          <option value="piece">a piece</option>
+          <option value="100 g">in 100 g</option>
+        </select>
+        <select
+          class="form-select form-select-sm"
+          :value="fresh.at_most ? 'most' : 'least'"
+          aria-label="At most or at least"
+          @change="fresh.at_most = ($event.target as HTMLSelectElement).value === 'most'"
+        >
+          <option value="most">at most</option>
+          <option value="least">at least</option>
+        </select>
+      </span>
+      <input
+        v-model="fresh.value"
+        class="form-control form-control-sm fig"
+        inputmode="decimal"
+        :aria-label="`How much, ${unit(fresh.key)}`"
+      />
+      <span class="unit">{{ unit(fresh.key) }}</span>
+      <button type="submit" class="btn btn-sm btn-outline-primary add">Set limit</button>
+    </form>
+    <p v-if="problem" class="alert-words" role="alert">▲ {{ problem }}</p>
+    <BriefStands v-if="limits.length && answer" :standings="answer.standings" />
+    <p v-if="limits.length" class="small-words">
+      Figures {{ answer?.basis ?? '…' }}, in brackets 8 times in 10. Met only where 9 of 10 keep it.
+      <RouterLink :to="{ name: 'next' }">Next keeps to it</RouterLink>
+    </p>
+  </div>
+</template>
+
+<style scoped>
+.limit {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 60px 30px auto auto;
+  gap: 4px 6px;
+  align-items: center;
+  margin-bottom: 4px;
+  font-size: 0.875rem;
+}
+.limit select {
+  padding-left: 6px;
+  padding-right: 22px;
+  background-position: right 4px center;
+}
+.kind {
+  grid-column: 1 / -1;
+  display: grid;
+  grid-template-columns: 1fr 1fr 1fr;
+  gap: 6px;
+}
+form.limit input {
+  grid-column: 2;
+}
+form.limit .add {
+  grid-column: 4 / -1;
+}
+p {
+  margin-bottom: 2px;
+}
+</style>
