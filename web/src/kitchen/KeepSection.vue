@@ -148,6 +148,11 @@ dt {
 dd {
   margin: 0;
 }
+/* Paths and calls have no spaces to break at. */
+code,
+li {
+  overflow-wrap: anywhere;
+}
 ul {
   list-style: none;
   margin: 0;
