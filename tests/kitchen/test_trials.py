@@ -130,6 +130,18 @@ def test_a_brief_is_typed_kept_and_kept_to(client: Client, dough: Dough) -> None
         assert answer.json()["message"].endswith("."), wrong
 
 
+def test_how_forgiving_it_is_is_told_the_same_each_time(client: Client, dough: Dough) -> None:
+    body = {"draft": dough.draft, "style": dough.style, "target": {"diameter_mm": 84, "crust_l": 60}}
+    found = send(client, "POST", "/next/forgiving", body).json()
+    assert found == send(client, "POST", "/next/forgiving", body).json()
+    assert 0.0 <= found["within"] <= 1.0
+    assert {s["key"] for s in found["shares"]} == {"diameter_mm", "crust_l"}
+    assert found["slips"][0]["steps"] >= found["slips"][-1]["steps"]
+    assert len(found["cloud"]) == 24
+    empty = {**body, "draft": {**dough.draft, "lines": []}}
+    assert "no forecast" in send(client, "POST", "/next/forgiving", empty).json()["words"]
+
+
 def test_before_advice_comes_baking_then_learning_then_tasting(client: Client, kept: Dough) -> None:
     body = {
         "draft": kept.draft, "style": kept.style, "dough_id": kept.pk,

@@ -4,17 +4,17 @@ from __future__ import annotations
 
 from dataclasses import replace
 
+import numpy as np
 from django.http import HttpRequest, HttpResponse
 from ninja import Router
-from pydantic import BaseModel, Field
 
-from dough.accounts.brief import Standing, Stands
+from dough.accounts.brief import Standing
 from dough.accounts.formula import Draft
 from dough.accounts.sweetness import sweet_per_100g, sweeter_pct
 from dough.bake.contract import Forecast
 from dough.bake.draft_setting import NO_STYLE, Setting
 from dough.counsel.next_steps.baked import beyond
-from dough.counsel.next_steps.brief import Brief
+from dough.counsel.next_steps.forgiving import BAKES, SlipDoes, forgiving
 from dough.counsel.next_steps.ladder import Rung, ladder
 from dough.counsel.next_steps.levers import LOCKS, Tray
 from dough.counsel.next_steps.ranking import Advice, EffectRange, Move, advice, distance, pairs
@@ -23,167 +23,34 @@ from dough.draft.check import check_target
 from dough.draft.target import Target
 from dough.facts.cookie import Cookie, is_empty
 from dough.facts.errors import EntryError
-from dough.facts.limits import check_limits
 from dough.facts.styles import Style
-from kitchen.api.asked import Asked
 from kitchen.api.doughs.views import points
 from kitchen.api.errors import PROBLEMS
+from kitchen.api.next_steps.schemas import (
+    AdviceEdit,
+    AdviceOut,
+    BriefIn,
+    BriefOut,
+    EffectRangeOut,
+    ForgivingOut,
+    LadderOut,
+    LeverMoveOut,
+    LimitStandingOut,
+    NextIn,
+    NextOut,
+    RungOut,
+    ShareOut,
+    SlipMoveOut,
+    SlipOut,
+)
 from kitchen.api.preview.routes import sent
-from kitchen.api.preview.schemas import Point
 from kitchen.documents.draft import DraftDoc
-from kitchen.documents.target import CookieDoc, LimitDoc
 from kitchen.models import Tray as TrayRow
 from kitchen.reading.advised import baked_drafts, before_advice
 from kitchen.reading.kit import kit_for
 from kitchen.reading.scatter import kitchen_scatter
-from kitchen.reading.this_kitchen import region_code
 
 router = Router(tags=["next"])
-
-
-class BriefIn(Asked):
-    """A draft beside the limits of a brief."""
-
-    limits: list[LimitDoc] = Field(default=[], max_length=20)
-
-    def brief(self) -> Brief:
-        """Raises EntryError for limits that make no sense."""
-        limits = tuple(x.to_core() for x in self.limits)
-        check_limits(limits)
-        return Brief(limits, region_code())
-
-
-class NextIn(BriefIn):
-    """locks are what may not be touched: eggs, butter, sugar, flour, liquid, leavening, portion, oven, minutes, dough
-    temperature, method, tray."""
-
-    target: CookieDoc
-    locks: list[str] = Field(default=[], max_length=20)
-
-
-class LimitStandingOut(BaseModel):
-    """A limit of the brief: its words with the figure, and met, unsure, out or unknown."""
-
-    words: str
-    stands: Stands
-    must: bool
-    value: float | None
-    low: float | None
-    high: float | None
-
-
-class BriefOut(BaseModel):
-    """Limits in the order they were asked, and what the loss they rest on is."""
-
-    standings: list[LimitStandingOut]
-    basis: str
-
-
-class AdviceEdit(BaseModel):
-    """The preview's edit that makes the change: a role's percent, a line's grams, or a process field."""
-
-    op: str
-    role: str = ""
-    percent: float = 0.0
-    line: str = ""
-    grams: float = 0.0
-    field: str = ""
-    value: str | float | int | None = None
-
-
-class LeverMoveOut(BaseModel):
-    key: str
-    name: str
-    unit: str
-    before: float | None
-    after: float | None
-
-
-class EffectRangeOut(BaseModel):
-    """One attribute's change with its range, in its unit."""
-
-    key: str
-    label: str
-    unit: str
-    digits: int
-    value: float
-    low: float
-    high: float
-
-
-class AdviceOut(BaseModel):
-    """One lever, or a pair, at its best size. steps are clear misses from the target, before and after. bakes is how
-    many of each version it takes to show. draft is the whole changed draft of a pair; a single has its edit."""
-
-    key: str
-    moves: list[LeverMoveOut]
-    from_steps: float
-    to_steps: float
-    effect: str
-    changes: list[EffectRangeOut]
-    side_effects: list[str]
-    mind: str
-    sweeter_pct: float | None
-    ease: int
-    bakes: int
-    outline: list[Point]
-    edit: AdviceEdit | None
-    draft: DraftDoc | None
-
-
-class NextOut(BaseModel):
-    """reason says why there is nothing to rank."""
-
-    distance: float | None
-    reason: str
-    basis: str
-    advice: list[AdviceOut]
-    pairs: list[AdviceOut]
-    target_outline: list[Point]
-    locks: list[str]
-
-
-class RungOut(BaseModel):
-    """So many changes at their best. Distances are in clear misses (root mean square): now, then by the best guess,
-    and expected with what effects may be off by. strange is what goes beyond what was baked here."""
-
-    moves: list[LeverMoveOut]
-    words: str
-    effect: str
-    from_steps: float
-    to_steps: float
-    expected: float
-    pays: bool
-    still_out: list[str]
-    side_effects: list[str]
-    strange: list[str]
-    mind: list[str]
-    changes: list[EffectRangeOut]
-    sweeter_pct: float | None
-    outline: list[Point]
-    draft: DraftDoc
-    brief: list[LimitStandingOut]
-
-
-class LadderOut(BaseModel):
-    """The best one change, the best two, three, four. reason says why there are none; first what to do before taking
-    advice, with where to; recommended is a rung's place; floor what everything free together could reach at most by
-    straight-line reckoning, in clear misses."""
-
-    reason: str
-    first: str
-    first_at: str
-    basis: str
-    rungs: list[RungOut]
-    recommended: int | None
-    stops: str
-    floor: float | None
-    looked_at: int
-    out_now: int
-    of: int
-    now_outline: list[Point]
-    target_outline: list[Point]
-    locks: list[str]
 
 
 @router.post("", response={200: NextOut, **PROBLEMS})
@@ -212,6 +79,30 @@ def rank(request: HttpRequest, payload: NextIn) -> HttpResponse:
             locks=list(LOCKS),
         )
     )
+
+
+@router.post("/forgiving", response={200: ForgivingOut, **PROBLEMS})
+def forgives(request: HttpRequest, payload: NextIn) -> HttpResponse:
+    """What everyday slips do to the draft, each alone and all at once."""
+    setting, wanted = payload.setting(), payload.target.to_core()
+    check_target(Target(wanted))
+    used, now = setting.style, setting.cookie()
+    # The same draft gives the same answer: chance begins anew each time.
+    found = forgiving(setting, wanted, np.random.default_rng(BAKES))
+    if found is None or used is None or now is None:
+        return sent(
+            ForgivingOut(words="There is no forecast to shake: see the cookie for why.", within=None, bakes=0, slips=[],
+                         shares=[], cloud=[], now_outline=[], target_outline=[])
+        )  # fmt: skip
+    return sent(
+        ForgivingOut(
+            words=found.words, within=found.within, bakes=found.bakes, slips=[_slip(s) for s in found.slips],
+            shares=[ShareOut(key=a.key, label=a.label, share=v) for a, v in found.shares],
+            cloud=[points(cookie_outline(c, used)) for c in found.cookies],
+            now_outline=points(cookie_outline(now, used)),
+            target_outline=[] if is_empty(wanted) else points(cookie_outline(wanted, used)),
+        )
+    )  # fmt: skip
 
 
 @router.post("/brief", response={200: BriefOut, **PROBLEMS})
@@ -293,6 +184,15 @@ def _rung(r: Rung, used: Style, now: float | None, baked: list[Draft]) -> RungOu
         outline=points(cookie_outline(r.cookie, used)), draft=DraftDoc.of(r.draft),
         brief=[_standing(x) for x in r.brief],
     )  # fmt: skip
+
+
+def _slip(d: SlipDoes) -> SlipOut:
+    moved = [
+        SlipMoveOut(key=m.attribute.key, label=m.attribute.label, unit=m.attribute.unit, digits=m.attribute.digits,
+                    down=m.down, up=m.up)
+        for m in d.moved
+    ]  # fmt: skip
+    return SlipOut(key=d.slip.key, name=d.slip.name, size=d.slip.size, unit=d.slip.unit, steps=d.steps, moved=moved)
 
 
 def _standing(s: Standing) -> LimitStandingOut:

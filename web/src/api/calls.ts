@@ -246,6 +246,7 @@ export const api = {
   rankNext: (...init: Init<'post', '/api/next'>) => data(client.POST('/api/next', ...init)),
   /** The smallest change of everything unlocked that should bake the whole target. */
   standToBrief: (...init: Init<'post', '/api/next/brief'>) => data(client.POST('/api/next/brief', ...init)),
+  shake: (...init: Init<'post', '/api/next/forgiving'>) => data(client.POST('/api/next/forgiving', ...init)),
   climbLadder: (...init: Init<'post', '/api/next/ladder'>) => data(client.POST('/api/next/ladder', ...init)),
   keepBeside: (...init: Init<'post', '/api/doughs/{dough_id}/versions/beside'>) =>
     data(client.POST('/api/doughs/{dough_id}/versions/beside', ...init)),

@@ -1865,6 +1865,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/next/forgiving": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Forgives
+         * @description What everyday slips do to the draft, each alone and all at once.
+         */
+        post: operations["kitchen_api_next_steps_routes_forgives"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/next/ladder": {
         parameters: {
             query?: never;
@@ -5488,6 +5508,28 @@ export interface components {
             reference: string;
             /** Warnings */
             warnings: string[];
+        };
+        /**
+         * ForgivingOut
+         * @description within is the share of bakes with all slips in which everything wished is within reach (None: no target).
+         */
+        ForgivingOut: {
+            /** Bakes */
+            bakes: number;
+            /** Cloud */
+            cloud: number[][][];
+            /** Now Outline */
+            now_outline: number[][];
+            /** Shares */
+            shares: components["schemas"]["ShareOut"][];
+            /** Slips */
+            slips: components["schemas"]["SlipOut"][];
+            /** Target Outline */
+            target_outline: number[][];
+            /** Within */
+            within: number | null;
+            /** Words */
+            words: string;
         };
         /** FormTimeOut */
         FormTimeOut: {
@@ -10084,6 +10126,15 @@ export interface components {
             /** Share */
             share: number;
         };
+        /** ShareOut */
+        ShareOut: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Share */
+            share: number;
+        };
         /**
          * SheetLine
          * @description One weighing: grams as text ("300 to 340 g by feel", "?"), with a note, and what of a need is open or broken.
@@ -10287,6 +10338,42 @@ export interface components {
             d: number;
             /** Word */
             word: string;
+        };
+        /**
+         * SlipMoveOut
+         * @description What a slip does to one measure, in its unit: off to one side and to the other.
+         */
+        SlipMoveOut: {
+            /** Digits */
+            digits: number;
+            /** Down */
+            down: number;
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Unit */
+            unit: string;
+            /** Up */
+            up: number;
+        };
+        /**
+         * SlipOut
+         * @description A slip of so much to either side, and what it does; steps is the larger side in clear misses.
+         */
+        SlipOut: {
+            /** Key */
+            key: string;
+            /** Moved */
+            moved: components["schemas"]["SlipMoveOut"][];
+            /** Name */
+            name: string;
+            /** Size */
+            size: number;
+            /** Steps */
+            steps: number;
+            /** Unit */
+            unit: string;
         };
         /**
          * SlowCall
@@ -22200,6 +22287,111 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BriefOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_next_steps_routes_forgives: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NextIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ForgivingOut"];
                 };
             };
             /** @description Bad Request */

@@ -27,6 +27,7 @@ it('lists the parts of a stage with the stage itself first', () => {
   expect(partsOf('next')).toEqual([
     { to: 'next', name: 'Best changes' },
     { to: 'changes', name: 'Every change' },
+    { to: 'forgiving', name: 'How forgiving' },
     { to: 'series', name: 'Series' },
   ])
   expect(partsOf('results')[0]?.to).toBe('results')

@@ -4,15 +4,26 @@ import { sidePath } from '@/cookie/scale'
 
 type Points = readonly (readonly number[])[]
 /** Today's outline under the changed one, the target dotted, on paper whose fine lines are 1 mm. */
-const props = defineProps<{ now: Points; then: Points; target: Points; fill: string | null; words: string }>()
+const props = defineProps<{
+  now: Points
+  then: Points
+  target: Points
+  fill: string | null
+  words: string
+  cloud?: readonly Points[]
+}>()
 const WIDTH = 560
 const ROOM = 4
 const across = computed(() => {
-  const all = [...props.now, ...props.then, ...props.target].map(([x = 0]) => 2 * Math.abs(x))
+  const all = [...props.now, ...props.then, ...props.target, ...(props.cloud ?? []).flat()].map(
+    ([x = 0]) => 2 * Math.abs(x),
+  )
   return Math.ceil((Math.max(40, ...all) + 2 * ROOM) / 10) * 10
 })
 const tall = computed(() => {
-  const all = [...props.now, ...props.then, ...props.target].map(([, y = 0]) => y)
+  const all = [...props.now, ...props.then, ...props.target, ...(props.cloud ?? []).flat()].map(
+    ([, y = 0]) => y,
+  )
   return Math.ceil(Math.max(8, ...all) + 2)
 })
 const perMm = computed(() => WIDTH / across.value)
@@ -51,7 +62,8 @@ const x = (mm: number): number => WIDTH / 2 + mm * perMm.value
       :class="{ strong: mm % 10 === 0 }"
     />
     <path class="now" :style="fill ? { fill } : {}" :d="`${sidePath(now, view)}Z`" />
-    <path class="then" :d="sidePath(then, view)" />
+    <path v-for="(c, n) in cloud ?? []" :key="`o${n}`" class="one" :d="sidePath(c, view)" />
+    <path v-if="then.length" class="then" :d="sidePath(then, view)" />
     <path v-if="target.length" class="target" :d="sidePath(target, view)" />
     <text v-for="mm in columns.filter((c) => c % 20 === 0)" :key="`t${mm}`" :x="x(mm)" :y="height - 4">
       {{ Math.abs(mm) }}{{ mm === columns.filter((c) => c % 20 === 0).at(-1) ? ' mm' : '' }}
@@ -81,6 +93,12 @@ line.strong {
   fill: none;
   stroke: var(--ink);
   stroke-width: 2.4;
+}
+.one {
+  fill: none;
+  stroke: var(--ink);
+  stroke-width: 0.8;
+  stroke-opacity: 0.45;
 }
 .target {
   fill: none;

@@ -1,0 +1,200 @@
+"""What Next is asked with and answers by."""
+
+from __future__ import annotations
+
+from pydantic import BaseModel, Field
+
+from dough.accounts.brief import Stands
+from dough.counsel.next_steps.brief import Brief
+from dough.facts.limits import check_limits
+from kitchen.api.asked import Asked
+from kitchen.api.preview.schemas import Point
+from kitchen.documents.draft import DraftDoc
+from kitchen.documents.target import CookieDoc, LimitDoc
+from kitchen.reading.this_kitchen import region_code
+
+
+class BriefIn(Asked):
+    """A draft beside the limits of a brief."""
+
+    limits: list[LimitDoc] = Field(default=[], max_length=20)
+
+    def brief(self) -> Brief:
+        """Raises EntryError for limits that make no sense."""
+        limits = tuple(x.to_core() for x in self.limits)
+        check_limits(limits)
+        return Brief(limits, region_code())
+
+
+class NextIn(BriefIn):
+    """locks are what may not be touched: eggs, butter, sugar, flour, liquid, leavening, portion, oven, minutes, dough
+    temperature, method, tray."""
+
+    target: CookieDoc
+    locks: list[str] = Field(default=[], max_length=20)
+
+
+class LimitStandingOut(BaseModel):
+    """A limit of the brief: its words with the figure, and met, unsure, out or unknown."""
+
+    words: str
+    stands: Stands
+    must: bool
+    value: float | None
+    low: float | None
+    high: float | None
+
+
+class BriefOut(BaseModel):
+    """Limits in the order they were asked, and what the loss they rest on is."""
+
+    standings: list[LimitStandingOut]
+    basis: str
+
+
+class SlipMoveOut(BaseModel):
+    """What a slip does to one measure, in its unit: off to one side and to the other."""
+
+    key: str
+    label: str
+    unit: str
+    digits: int
+    down: float
+    up: float
+
+
+class SlipOut(BaseModel):
+    """A slip of so much to either side, and what it does; steps is the larger side in clear misses."""
+
+    key: str
+    name: str
+    size: float
+    unit: str
+    steps: float
+    moved: list[SlipMoveOut]
+
+
+class ShareOut(BaseModel):
+    key: str
+    label: str
+    share: float
+
+
+class ForgivingOut(BaseModel):
+    """within is the share of bakes with all slips in which everything wished is within reach (None: no target)."""
+
+    words: str
+    within: float | None
+    bakes: int
+    slips: list[SlipOut]
+    shares: list[ShareOut]
+    cloud: list[list[Point]]
+    now_outline: list[Point]
+    target_outline: list[Point]
+
+
+class AdviceEdit(BaseModel):
+    """The preview's edit that makes the change: a role's percent, a line's grams, or a process field."""
+
+    op: str
+    role: str = ""
+    percent: float = 0.0
+    line: str = ""
+    grams: float = 0.0
+    field: str = ""
+    value: str | float | int | None = None
+
+
+class LeverMoveOut(BaseModel):
+    key: str
+    name: str
+    unit: str
+    before: float | None
+    after: float | None
+
+
+class EffectRangeOut(BaseModel):
+    """One attribute's change with its range, in its unit."""
+
+    key: str
+    label: str
+    unit: str
+    digits: int
+    value: float
+    low: float
+    high: float
+
+
+class AdviceOut(BaseModel):
+    """One lever, or a pair, at its best size. steps are clear misses from the target, before and after. bakes is how
+    many of each version it takes to show. draft is the whole changed draft of a pair; a single has its edit."""
+
+    key: str
+    moves: list[LeverMoveOut]
+    from_steps: float
+    to_steps: float
+    effect: str
+    changes: list[EffectRangeOut]
+    side_effects: list[str]
+    mind: str
+    sweeter_pct: float | None
+    ease: int
+    bakes: int
+    outline: list[Point]
+    edit: AdviceEdit | None
+    draft: DraftDoc | None
+
+
+class NextOut(BaseModel):
+    """reason says why there is nothing to rank."""
+
+    distance: float | None
+    reason: str
+    basis: str
+    advice: list[AdviceOut]
+    pairs: list[AdviceOut]
+    target_outline: list[Point]
+    locks: list[str]
+
+
+class RungOut(BaseModel):
+    """So many changes at their best. Distances are in clear misses (root mean square): now, then by the best guess,
+    and expected with what effects may be off by. strange is what goes beyond what was baked here."""
+
+    moves: list[LeverMoveOut]
+    words: str
+    effect: str
+    from_steps: float
+    to_steps: float
+    expected: float
+    pays: bool
+    still_out: list[str]
+    side_effects: list[str]
+    strange: list[str]
+    mind: list[str]
+    changes: list[EffectRangeOut]
+    sweeter_pct: float | None
+    outline: list[Point]
+    draft: DraftDoc
+    brief: list[LimitStandingOut]
+
+
+class LadderOut(BaseModel):
+    """The best one change, the best two, three, four. reason says why there are none; first what to do before taking
+    advice, with where to; recommended is a rung's place; floor what everything free together could reach at most by
+    straight-line reckoning, in clear misses."""
+
+    reason: str
+    first: str
+    first_at: str
+    basis: str
+    rungs: list[RungOut]
+    recommended: int | None
+    stops: str
+    floor: float | None
+    looked_at: int
+    out_now: int
+    of: int
+    now_outline: list[Point]
+    target_outline: list[Point]
+    locks: list[str]
