@@ -142,6 +142,19 @@ def test_how_forgiving_it_is_is_told_the_same_each_time(client: Client, dough: D
     assert "no forecast" in send(client, "POST", "/next/forgiving", empty).json()["words"]
 
 
+def test_two_levers_are_mapped(client: Client, dough: Dough) -> None:
+    body = {"draft": dough.draft, "style": dough.style, "target": {"diameter_mm": 84, "crust_l": 60}}
+    found = send(client, "POST", "/next/what-if", body).json()
+    assert (found["across"]["key"], found["up"]["key"]) == ("role:sugar", "process:minutes")
+    assert found["lines"]
+    keys = {x["key"] for x in found["levers"]}
+    assert {"role:fat", "process:oven_c"} <= keys
+    other = send(client, "POST", "/next/what-if", {**body, "across": "role:fat", "up": "process:oven_c"}).json()
+    assert other["across"]["name"] == "Fat"
+    assert "Set a target" in send(client, "POST", "/next/what-if", {**body, "target": {}}).json()["reason"]
+    assert send(client, "POST", "/next/what-if", {**body, "across": "moon", "up": "role:fat"}).status_code == 422
+
+
 def test_before_advice_comes_baking_then_learning_then_tasting(client: Client, kept: Dough) -> None:
     body = {
         "draft": kept.draft, "style": kept.style, "dough_id": kept.pk,

@@ -16,8 +16,9 @@ from dough.bake.draft_setting import NO_STYLE, Setting
 from dough.counsel.next_steps.baked import beyond
 from dough.counsel.next_steps.forgiving import BAKES, SlipDoes, forgiving
 from dough.counsel.next_steps.ladder import Rung, ladder
-from dough.counsel.next_steps.levers import LOCKS, Tray
+from dough.counsel.next_steps.levers import LOCKS, Tray, levers
 from dough.counsel.next_steps.ranking import Advice, EffectRange, Move, advice, distance, pairs
+from dough.counsel.next_steps.what_if import what_if
 from dough.desk.preview import cookie_outline
 from dough.draft.check import check_target
 from dough.draft.target import Target
@@ -33,6 +34,7 @@ from kitchen.api.next_steps.schemas import (
     BriefOut,
     EffectRangeOut,
     ForgivingOut,
+    GradedLeverOut,
     LadderOut,
     LeverMoveOut,
     LimitStandingOut,
@@ -42,6 +44,8 @@ from kitchen.api.next_steps.schemas import (
     ShareOut,
     SlipMoveOut,
     SlipOut,
+    WhatIfIn,
+    WhatIfOut,
 )
 from kitchen.api.preview.routes import sent
 from kitchen.documents.draft import DraftDoc
@@ -51,6 +55,8 @@ from kitchen.reading.kit import kit_for
 from kitchen.reading.scatter import kitchen_scatter
 
 router = Router(tags=["next"])
+#: The map that is shown first.
+FIRST_MAP = ("role:sugar", "process:minutes")
 
 
 @router.post("", response={200: NextOut, **PROBLEMS})
@@ -101,6 +107,31 @@ def forgives(request: HttpRequest, payload: NextIn) -> HttpResponse:
             cloud=[points(cookie_outline(c, used)) for c in found.cookies],
             now_outline=points(cookie_outline(now, used)),
             target_outline=[] if is_empty(wanted) else points(cookie_outline(wanted, used)),
+        )
+    )  # fmt: skip
+
+
+@router.post("/what-if", response={200: WhatIfOut, **PROBLEMS})
+def map_two(request: HttpRequest, payload: WhatIfIn) -> HttpResponse:
+    """Two levers as a map of the distance from the target."""
+    setting, wanted, reason = _asked(payload)
+    used = setting.style
+    graded = [x for x in levers(setting.draft, used) if x.graded] if used else []
+    across, up = payload.across, payload.up
+    if not across or not up:
+        by_default = [x.key for x in graded if x.key in FIRST_MAP] or [x.key for x in graded]
+        across, up = (*by_default, "", "")[:2]
+    found = None
+    if not reason and across and up:
+        found = what_if(setting, wanted, across, up, baked_drafts(payload.dough_id))
+    return sent(
+        WhatIfOut(
+            reason="" if found else reason or "There is no forecast to map: see the cookie for why.",
+            levers=[GradedLeverOut(key=x.key, name=x.name, unit=x.unit) for x in graded],
+            words=found.words if found else "", across=found.across if found else None, up=found.up if found else None,
+            lines=list(found.lines) if found else [], met=list(found.met) if found else [],
+            best=found.best if found else None, best_distance=found.best_distance if found else None,
+            best_draft=DraftDoc.of(found.best_draft) if found else None, baked=list(found.baked) if found else [],
         )
     )  # fmt: skip
 

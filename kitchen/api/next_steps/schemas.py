@@ -6,6 +6,7 @@ from pydantic import BaseModel, Field
 
 from dough.accounts.brief import Stands
 from dough.counsel.next_steps.brief import Brief
+from dough.counsel.next_steps.what_if import Axis, ContourLine
 from dough.facts.limits import check_limits
 from kitchen.api.asked import Asked
 from kitchen.api.preview.schemas import Point
@@ -198,3 +199,33 @@ class LadderOut(BaseModel):
     now_outline: list[Point]
     target_outline: list[Point]
     locks: list[str]
+
+
+class WhatIfIn(NextIn):
+    """Two levers by key; empty: the first two there are."""
+
+    across: str = Field(default="", max_length=60)
+    up: str = Field(default="", max_length=60)
+
+
+class GradedLeverOut(BaseModel):
+    key: str
+    name: str
+    unit: str
+
+
+class WhatIfOut(BaseModel):
+    """The map of two levers. lines are places of equal distance (clear misses), met the edge of where every wished
+    measure is within reach, both in the levers' units; best is the nearest place; reason says why there is no map."""
+
+    reason: str
+    levers: list[GradedLeverOut]
+    words: str
+    across: Axis | None
+    up: Axis | None
+    lines: list[ContourLine]
+    met: list[ContourLine]
+    best: tuple[float, float] | None
+    best_distance: float | None
+    best_draft: DraftDoc | None
+    baked: list[tuple[float, float]]

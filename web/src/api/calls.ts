@@ -247,6 +247,7 @@ export const api = {
   /** The smallest change of everything unlocked that should bake the whole target. */
   standToBrief: (...init: Init<'post', '/api/next/brief'>) => data(client.POST('/api/next/brief', ...init)),
   shake: (...init: Init<'post', '/api/next/forgiving'>) => data(client.POST('/api/next/forgiving', ...init)),
+  whatIf: (...init: Init<'post', '/api/next/what-if'>) => data(client.POST('/api/next/what-if', ...init)),
   climbLadder: (...init: Init<'post', '/api/next/ladder'>) => data(client.POST('/api/next/ladder', ...init)),
   keepBeside: (...init: Init<'post', '/api/doughs/{dough_id}/versions/beside'>) =>
     data(client.POST('/api/doughs/{dough_id}/versions/beside', ...init)),

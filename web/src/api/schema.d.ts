@@ -1905,6 +1905,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/next/what-if": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Map Two
+         * @description Two levers as a map of the distance from the target.
+         */
+        post: operations["kitchen_api_next_steps_routes_map_two"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/ovens/{oven_id}/map": {
         parameters: {
             query?: never;
@@ -3510,6 +3530,22 @@ export interface components {
             /** Words */
             words: string[];
         };
+        /**
+         * Axis
+         * @description One lever along a side: its key, name and unit, its values low to high, and where the draft stands.
+         */
+        Axis: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Now */
+            now: number;
+            /** Unit */
+            unit: string;
+            /** Values */
+            values: number[];
+        };
         /** BackupOut */
         BackupOut: {
             /** Bytes */
@@ -4363,6 +4399,19 @@ export interface components {
          * @enum {string}
          */
         Confidence: "H" | "M" | "L";
+        /**
+         * ContourLine
+         * @description A line through places of one distance, in the levers' units.
+         */
+        ContourLine: {
+            /** Level */
+            level: number;
+            /** Points */
+            points: [
+                number,
+                number
+            ][];
+        };
         /** CookieDoc */
         CookieDoc: {
             /** Bite Chewy */
@@ -5671,6 +5720,15 @@ export interface components {
             seen?: number | null;
             /** To */
             to?: number | null;
+        };
+        /** GradedLeverOut */
+        GradedLeverOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Unit */
+            unit: string;
         };
         /**
          * GuessHeld
@@ -11561,6 +11619,74 @@ export interface components {
             spooned?: components["schemas"]["Spooned"] | null;
             /** Tolerance G */
             tolerance_g: number;
+        };
+        /**
+         * WhatIfIn
+         * @description Two levers by key; empty: the first two there are.
+         */
+        WhatIfIn: {
+            /**
+             * Across
+             * @default
+             */
+            across?: string;
+            /** Dough Id */
+            dough_id?: number | null;
+            draft: components["schemas"]["DraftDoc"];
+            eaten?: components["schemas"]["EatenDoc"] | null;
+            /**
+             * Limits
+             * @default []
+             */
+            limits?: components["schemas"]["LimitDoc"][];
+            /**
+             * Locks
+             * @default []
+             */
+            locks?: string[];
+            /**
+             * Style
+             * @default
+             */
+            style?: string;
+            target: components["schemas"]["CookieDoc"];
+            /**
+             * Up
+             * @default
+             */
+            up?: string;
+        };
+        /**
+         * WhatIfOut
+         * @description The map of two levers. lines are places of equal distance (clear misses), met the edge of where every wished
+         *     measure is within reach, both in the levers' units; best is the nearest place; reason says why there is no map.
+         */
+        WhatIfOut: {
+            across: components["schemas"]["Axis"] | null;
+            /** Baked */
+            baked: [
+                number,
+                number
+            ][];
+            /** Best */
+            best: [
+                number,
+                number
+            ] | null;
+            /** Best Distance */
+            best_distance: number | null;
+            best_draft: components["schemas"]["DraftDoc"] | null;
+            /** Levers */
+            levers: components["schemas"]["GradedLeverOut"][];
+            /** Lines */
+            lines: components["schemas"]["ContourLine"][];
+            /** Met */
+            met: components["schemas"]["ContourLine"][];
+            /** Reason */
+            reason: string;
+            up: components["schemas"]["Axis"] | null;
+            /** Words */
+            words: string;
         };
         /**
          * WholeSize
@@ -22497,6 +22623,111 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LadderOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_next_steps_routes_map_two: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WhatIfIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WhatIfOut"];
                 };
             };
             /** @description Bad Request */
