@@ -7,9 +7,11 @@ the others'. A limit is met only where 9 of 10 of what the figure may be keep it
 from __future__ import annotations
 
 import math
+from collections.abc import Mapping
 from dataclasses import dataclass
 from enum import StrEnum
 
+from dough.accounts.cost import Cost, Price, cost
 from dough.accounts.formula import Draft, Line
 from dough.accounts.label import Loss, nutrition
 from dough.facts.ingredients import Confidence
@@ -22,6 +24,7 @@ SD_SHARE = {Confidence.HIGH: 0.04, Confidence.MIDDLE: 0.10, Confidence.LOW: 0.35
 Z90 = 1.2816
 #: An 80 % half-width in sds.
 Z80 = 1.2816
+NO_PRICES: Mapping[str, Price] = {}
 PART = {"fat": "fat", "saturates": "saturated", "sugars": "sugars", "fibre": "fibre", "protein": "protein",
         "salt": "sodium_mg"}  # fmt: skip
 
@@ -60,13 +63,19 @@ class Standing:
         unit = LIMITED[self.limit.key][1]
         if self.value is None:
             return f"{self.limit.words}: not known, {self.lacks}"
+        if self.low == self.high:
+            least, why = ("at least ", f" ({self.lacks})") if self.lacks else ("", "")
+            return f"{self.limit.words}: {least}{self.value:.3g} {unit}".rstrip() + f"{why}, {self.stands}"
         return (
             f"{self.limit.words}: {self.value:.3g} {unit} ({self.low:.3g} to {self.high:.3g}), "
             f"{'may be out' if self.stands is Stands.UNSURE else self.stands}"
         )
 
 
-def standings(limits: tuple[Limit, ...], draft: Draft, loss: Loss | None, region: str = USUAL) -> tuple[Standing, ...]:
+def standings(
+    limits: tuple[Limit, ...], draft: Draft, loss: Loss | None, region: str = USUAL,
+    prices: Mapping[str, Price] = NO_PRICES,
+) -> tuple[Standing, ...]:  # fmt: skip
     """Each limit of a brief. loss None, or a piece that is not known, leaves what hangs on it open."""
     if not limits:
         return ()
@@ -74,6 +83,9 @@ def standings(limits: tuple[Limit, ...], draft: Draft, loss: Loss | None, region
     lacks = tuple(x.ingredient.name for x in draft.formula.lines if x.grams is None)
     found = []
     for x in limits:
+        if x.key == "cost":
+            found.append(_of_cost(x, cost(draft, prices)))
+            continue
         n = figures[x.key]
         value = n.piece if x.per == "piece" else n.baked_100g
         if value is None:
@@ -85,6 +97,19 @@ def standings(limits: tuple[Limit, ...], draft: Draft, loss: Loss | None, region
         half = Z90 * share * value
         found.append(Standing(x, value, value - half, value + half, _stands(x, value, half)))
     return tuple(found)
+
+
+def _of_cost(x: Limit, told: Cost) -> Standing:
+    """Prices are as sure as a bill; where some are missing the cost is at least what is known of it."""
+    value = told.piece
+    if value is None:
+        return Standing(x, None, None, None, Stands.UNKNOWN, "the portion is not set")
+    if told.whole:
+        return Standing(x, value, value, value, _stands(x, value, 0.0))
+    lacks = f"no price for {', '.join(told.missing)}"
+    if value > x.value:
+        return Standing(x, value, value, value, Stands.OUT if x.at_most else Stands.MET, lacks)
+    return Standing(x, None, None, None, Stands.UNKNOWN, f"at least {value:.3g}: {lacks}")
 
 
 def _stands(x: Limit, value: float, half: float) -> Stands:

@@ -113,7 +113,7 @@ def label(draft: Draft, read: Mapping[str, Reading], loss: Loss | None, region: 
     counted; loss None leaves the baked figures open."""
     lines = draft.formula.lines
     lacks = tuple(x.ingredient.name for x in lines if x.grams is None)
-    made = _pieces(draft)
+    made = made_of(draft)
     nutrients, piece = nutrition(draft, loss, region)
     return Label(
         allergens=allergens(lines, read),
@@ -134,7 +134,7 @@ def nutrition(draft: Draft, loss: Loss | None, region: str = USUAL) -> tuple[tup
     """The figures alone, and the baked weight of one piece, g (None: not known)."""
     lines = draft.formula.lines
     complete = all(x.grams is not None for x in lines)
-    return _nutrients(lines, loss, _pieces(draft), draft.process.portion_g, region, complete=complete)
+    return _nutrients(lines, loss, made_of(draft), draft.process.portion_g, region, complete=complete)
 
 
 def allergens(lines: tuple[Line, ...], read: Mapping[str, Reading]) -> tuple[AllergensHeld, ...]:
@@ -201,7 +201,8 @@ def compound(item: Ingredient) -> tuple[tuple[str, float, str], ...]:
     return _compounds().get(item.id, ())
 
 
-def _pieces(draft: Draft) -> int | None:
+def made_of(draft: Draft) -> int | None:
+    """How many pieces a draft makes; None while an amount or the portion is not known."""
     known = [x.grams for x in draft.formula.lines if x.in_dough]
     portion = draft.process.portion_g
     if not known or any(g is None for g in known) or not portion:

@@ -8,15 +8,16 @@ from dataclasses import dataclass
 
 from dough.facts.errors import EntryError
 
-#: What a limit can be set on: name and unit as on a nutrition table, and the most that makes sense in a piece.
+#: What a limit can be set on: name and unit as on a nutrition table (cost: the kitchen's money), and the most that
+#: makes sense in a piece.
 LIMITED: dict[str, tuple[str, str, float]] = {
     "kcal": ("energy", "kcal", 5000.0), "fat": ("fat", "g", 500.0), "saturates": ("saturates", "g", 500.0),
     "sugars": ("sugars", "g", 500.0), "fibre": ("fibre", "g", 200.0), "protein": ("protein", "g", 200.0),
-    "salt": ("salt", "g", 50.0),
+    "salt": ("salt", "g", 50.0), "cost": ("cost", "", 1000.0),
 }  # fmt: skip
 PER = ("piece", "100 g")
 MOST_LIMITS = 8
-EXAMPLE = {"g": "12.5", "kcal": "220"}
+EXAMPLE = {"g": "12.5", "kcal": "220", "": "0.45"}
 _TYPED = re.compile(r"(\d{1,6}(?:[.,]\d{1,4})?)\s*([A-Za-z]+)?")
 
 
@@ -36,7 +37,8 @@ class Limit:
         """For instance ``sugars at most 12 g a piece``."""
         name, unit, _ = LIMITED[self.key]
         where = "a piece" if self.per == "piece" else "in 100 g"
-        return f"{name} {'at most' if self.at_most else 'at least'} {self.value:g} {unit} {where}"
+        size = f"{self.value:g} {unit}".strip()
+        return f"{name} {'at most' if self.at_most else 'at least'} {size} {where}"
 
 
 def read_limit(typed: str | float | None, key: str) -> float:
@@ -44,7 +46,8 @@ def read_limit(typed: str | float | None, key: str) -> float:
     name, unit, _ = LIMITED.get(key, ("it", "g", 0.0))
     found = _TYPED.fullmatch(str("" if typed is None else typed).strip())
     if found is None or (found[2] or unit).lower() != unit:
-        raise EntryError("target.limits", f"Type how much {name} in {unit}, for instance {EXAMPLE[unit]}.")
+        of = f" in {unit}" if unit else " in the kitchen's money"
+        raise EntryError("target.limits", f"Type how much {name}{of}, for instance {EXAMPLE[unit]}.")
     return float(found[1].replace(",", "."))
 
 
@@ -53,7 +56,7 @@ def check_limits(limits: tuple[Limit, ...]) -> None:
     if len(limits) > MOST_LIMITS:
         raise EntryError("target.limits", f"A brief has up to {MOST_LIMITS} limits.")
     for x in limits:
-        if x.key not in LIMITED or x.per not in PER:
+        if x.key not in LIMITED or x.per not in PER or (x.key == "cost" and x.per != "piece"):
             raise EntryError("target.limits", "That is not something a limit can be set on. Pick from the list.")
         name, unit, most = LIMITED[x.key]
         most = most if x.per == "piece" else (900.0 if x.key == "kcal" else 100.0)

@@ -8,7 +8,7 @@ from kitchen.models.furnishing import Furnishing, figure, words
 
 
 class Lot(Furnishing):
-    """One delivery of an ingredient, with what its certificate says."""
+    """One delivery of an ingredient, with what its certificate says and what a pack of it cost."""
 
     ingredient = words(40)
     code = words()
@@ -22,3 +22,6 @@ class Lot(Furnishing):
     fat_pct = figure()
     ph = figure()
     season = words(10)
+    pack_g = figure()
+    pack_price = figure()
+    waste_pct = figure()

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from datetime import date
 from typing import Any
 
 import pytest
@@ -9,7 +10,8 @@ from django.contrib.auth.models import User
 from django.test import Client
 
 from kitchen.actions.freeze_version import FreezeVersion
-from kitchen.models import Dough, Series
+from kitchen.models import Dough, Lot, Series
+from kitchen.reading.prices import prices
 from tests.conftest import NOW, bake_body, send
 
 pytestmark = pytest.mark.django_db
@@ -140,6 +142,28 @@ def test_how_forgiving_it_is_is_told_the_same_each_time(client: Client, dough: D
     assert len(found["cloud"]) == 24
     empty = {**body, "draft": {**dough.draft, "lines": []}}
     assert "no forecast" in send(client, "POST", "/next/forgiving", empty).json()["words"]
+
+
+def test_a_piece_costs_what_the_last_delivery_cost(client: Client, dough: Dough) -> None:
+    ids = [x["ingredient"] for x in dough.draft["lines"]]
+    asked = {"draft": dough.draft, "style": dough.style}
+    assert "No price is known" in send(client, "POST", "/next/brief", asked).json()["cost"]
+    for n, ident in enumerate(dict.fromkeys(ids)):
+        Lot.objects.create(
+            name=f"Lot {n}", ingredient=ident, arrived_on=date(2026, 1, 5), pack_g=1000.0, pack_price=2.0
+        )
+    Lot.objects.create(name="Later", ingredient=ids[0], arrived_on=date(2026, 2, 5), pack_g=1000.0, pack_price=4.0)
+    # A later delivery without a price leaves the one before in force.
+    Lot.objects.create(name="No bill", ingredient=ids[0], arrived_on=date(2026, 3, 5))
+    assert prices()[ids[0]].per_kg == 4.0
+    assert prices()[ids[1]].per_kg == 2.0
+    found = send(client, "POST", "/next/brief", asked).json()
+    assert found["money"] == "EUR"
+    assert found["cost"].startswith("A piece costs ")
+    assert "at least" not in found["cost"]
+    limits = [{"key": "cost", "per": "piece", "at_most": True, "value": 0.01, "must": True}]
+    stands = send(client, "POST", "/next/brief", {**asked, "limits": limits}).json()["standings"]
+    assert stands[0]["stands"] == "out"
 
 
 def test_two_levers_are_mapped(client: Client, dough: Dough) -> None:

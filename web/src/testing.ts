@@ -1,7 +1,7 @@
 /** For tests: a server made of answers by path, and a dough to stand in. */
 import { QueryClient, VueQueryPlugin } from '@tanstack/vue-query'
 import { type DOMWrapper, flushPromises, mount, type VueWrapper } from '@vue/test-utils'
-import { vi } from 'vitest'
+import { onTestFinished, vi } from 'vitest'
 import { defineComponent, h, ref, type Component } from 'vue'
 import { createMemoryHistory, createRouter } from 'vue-router'
 import table from '../../dough/data/quantities.csv?raw'
@@ -113,6 +113,15 @@ export async function inDough(
       stubs: { BButton: Plain },
     },
   })
+  // What is left on screen would go on asking in the middle of the next test.
+  let there = true
+  const unmount = wrapper.unmount.bind(wrapper)
+  wrapper.unmount = () => {
+    if (there) unmount()
+    there = false
+    queryClient.clear()
+  }
+  onTestFinished(() => wrapper.unmount())
   await flushPromises()
   return wrapper
 }

@@ -3,9 +3,11 @@ weighs like a miss."""
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from collections.abc import Mapping
+from dataclasses import dataclass, field
 
 from dough.accounts.brief import Standing, standings
+from dough.accounts.cost import Price
 from dough.accounts.formula import Draft
 from dough.accounts.label import Loss
 from dough.bake.contract import Forecast
@@ -21,15 +23,16 @@ SLACK = 0.002
 
 @dataclass(frozen=True, slots=True)
 class Brief:
-    """The limits a proposal is held to, and how energy is counted."""
+    """The limits a proposal is held to, how energy is counted, and what ingredients cost by id."""
 
     limits: tuple[Limit, ...] = ()
     region: str = USUAL
+    prices: Mapping[str, Price] = field(default_factory=dict)
 
     def standings(self, draft: Draft, told: Forecast | None) -> tuple[Standing, ...]:
         """Each limit with its figure; the bake loss is the forecast's."""
         loss: Loss | None = None if told is None else forecast_loss(told)
-        return standings(self.limits, draft, loss, self.region)
+        return standings(self.limits, draft, loss, self.region, self.prices)
 
     def burden(self, found: tuple[Standing, ...]) -> float:
         """What is beyond, as squared clear misses."""

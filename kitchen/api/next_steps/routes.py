@@ -9,6 +9,7 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Router
 
 from dough.accounts.brief import Standing
+from dough.accounts.cost import cost
 from dough.accounts.formula import Draft
 from dough.accounts.sweetness import sweet_per_100g, sweeter_pct
 from dough.bake.contract import Forecast
@@ -52,6 +53,7 @@ from kitchen.documents.draft import DraftDoc
 from kitchen.models import Tray as TrayRow
 from kitchen.reading.advised import baked_drafts, before_advice
 from kitchen.reading.kit import kit_for
+from kitchen.reading.prices import money, prices
 from kitchen.reading.scatter import kitchen_scatter
 
 router = Router(tags=["next"])
@@ -144,7 +146,8 @@ def stand(request: HttpRequest, payload: BriefIn) -> HttpResponse:
     known = told if isinstance(told, Forecast) else None
     found = payload.brief().standings(setting.draft, known)
     basis = "as baked by the forecast's loss" if known else "without a forecast nothing is known as baked"
-    return sent(BriefOut(standings=[_standing(s) for s in found], basis=basis))
+    paid = cost(setting.draft, prices()).words(money())
+    return sent(BriefOut(standings=[_standing(s) for s in found], basis=basis, cost=paid, money=money()))
 
 
 @router.post("/ladder", response={200: LadderOut, **PROBLEMS})

@@ -12,6 +12,7 @@ from kitchen.api.asked import Asked
 from kitchen.api.preview.schemas import Point
 from kitchen.documents.draft import DraftDoc
 from kitchen.documents.target import CookieDoc, LimitDoc
+from kitchen.reading.prices import prices
 from kitchen.reading.this_kitchen import region_code
 
 
@@ -24,7 +25,7 @@ class BriefIn(Asked):
         """Raises EntryError for limits that make no sense."""
         limits = tuple(x.to_core() for x in self.limits)
         check_limits(limits)
-        return Brief(limits, region_code())
+        return Brief(limits, region_code(), prices() if any(x.key == "cost" for x in limits) else {})
 
 
 class NextIn(BriefIn):
@@ -47,10 +48,12 @@ class LimitStandingOut(BaseModel):
 
 
 class BriefOut(BaseModel):
-    """Limits in the order they were asked, and what the loss they rest on is."""
+    """Limits in the order they were asked, what the loss they rest on is, and what a piece costs in words."""
 
     standings: list[LimitStandingOut]
     basis: str
+    cost: str
+    money: str
 
 
 class SlipMoveOut(BaseModel):

@@ -4015,11 +4015,15 @@ export interface components {
         };
         /**
          * BriefOut
-         * @description Limits in the order they were asked, and what the loss they rest on is.
+         * @description Limits in the order they were asked, what the loss they rest on is, and what a piece costs in words.
          */
         BriefOut: {
             /** Basis */
             basis: string;
+            /** Cost */
+            cost: string;
+            /** Money */
+            money: string;
             /** Standings */
             standings: components["schemas"]["LimitStandingOut"][];
         };

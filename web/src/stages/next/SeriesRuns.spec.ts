@@ -56,7 +56,12 @@ it('writes one run after another, each on the revision the one before left', asy
     return made(revision, kept)
   })
   await Promise.all([type(1, 'diameter', '82'), type(2, 'diameter', '85')])
-  await vi.waitFor(() => expect(calls).toHaveLength(2))
+  await vi.waitFor(() =>
+    expect(calls.map((c) => `${c.method} ${c.path}`)).toEqual([
+      'PUT /api/series/5/runs',
+      'PUT /api/series/5/runs',
+    ]),
+  )
   await flushPromises()
   expect(calls.map((c) => c.body.revision)).toEqual([1, 2])
   expect(kept).toEqual({ 1: { diameter_mm: [82] }, 2: { diameter_mm: [85] } })

@@ -125,4 +125,5 @@ it('opens the set-up where a dough has no panel yet', async () => {
   const w = await inDough(PanelsStage, {}, { record: ref({ versions: [] }) })
   await vi.waitFor(() => expect(w.text()).toContain('What is it about?'))
   expect(w.text()).not.toContain('Back to the panels')
+  w.unmount()
 })

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { api } from '@/api/calls'
 import { ApiError, words, type Schemas } from '@/api/client'
 import { useAsk } from '@/api/ask'
@@ -19,22 +19,33 @@ const NUTRIENTS: readonly (readonly [string, string, string])[] = [
   ['salt', 'salt', 'g'],
   ['protein', 'protein', 'g'],
   ['fibre', 'fibre', 'g'],
+  ['cost', 'cost', ''],
 ]
 const dough = theDough()
 const problem = ref('')
 const limits = computed<Limit[]>(() => dough.work.value?.target.limits ?? [])
-const unit = (key: string): string => NUTRIENTS.find(([k]) => k === key)?.[2] ?? ''
+const unit = (key: string): string =>
+  key === 'cost' ? money.value : (NUTRIENTS.find(([k]) => k === key)?.[2] ?? '')
 const fresh = ref<Typed>({ key: 'sugars', per: 'piece', at_most: true, value: '', must: true })
 
 const { answer } = useAsk(
   () => [dough.work.value?.draft, dough.work.value?.style, limits.value],
   () => {
     const work = dough.work.value
-    if (!work || !limits.value.length) return null
+    if (!work) return null
     const body = { draft: work.draft, style: work.style, dough_id: dough.id.value, limits: limits.value }
     return api.standToBrief({ body })
   },
 )
+
+/** Money is for a piece. */
+watch(
+  () => fresh.value.key,
+  (key) => {
+    if (key === 'cost') fresh.value = { ...fresh.value, per: 'piece' }
+  },
+)
+const money = computed(() => answer.value?.money ?? '')
 
 async function put(all: Typed[]): Promise<boolean> {
   const target = dough.work.value?.target
@@ -89,7 +100,12 @@ const name = (x: Typed): string =>
         <select v-model="fresh.key" class="form-select form-select-sm" aria-label="What to limit">
           <option v-for="[key, label] in NUTRIENTS" :key="key" :value="key">{{ label }}</option>
         </select>
-        <select v-model="fresh.per" class="form-select form-select-sm" aria-label="In a piece or in 100 g">
+        <select
+          v-model="fresh.per"
+          :disabled="fresh.key === 'cost'"
+          class="form-select form-select-sm"
+          aria-label="In a piece or in 100 g"
+        >
           <option value="piece">a piece</option>
           <option value="100 g">in 100 g</option>
         </select>
@@ -114,6 +130,7 @@ const name = (x: Typed): string =>
     </form>
     <p v-if="problem" class="alert-words" role="alert">▲ {{ problem }}</p>
     <BriefStands v-if="limits.length && answer" :standings="answer.standings" />
+    <p v-if="answer" class="small-words">{{ answer.cost }}</p>
     <p v-if="limits.length" class="small-words">
       Figures {{ answer?.basis ?? '…' }}, in brackets 8 times in 10. Met only where 9 of 10 keep it.
       <RouterLink :to="{ name: 'next' }">Next keeps to it</RouterLink>
