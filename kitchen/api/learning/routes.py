@@ -19,6 +19,7 @@ from dough.facts.quantities import keys_of, quantity
 from dough.judgement.learning.lesson import Lesson, Name
 from dough.judgement.learning.reference import read_reference
 from dough.judgement.learning.report import Study, study, teaches
+from dough.judgement.learning.said import says
 from kitchen.actions.calibrate import Calibrate, GoBackTo
 from kitchen.api.asked import MAX_ID
 from kitchen.api.errors import PROBLEMS
@@ -81,8 +82,8 @@ class SpanOut(BaseModel):
 
 
 class UnknownOut(BaseModel):
-    """One figure of kitchen, oven or tray: by general parameters, as in force, and as proposed. spoke says that bakes
-    narrowed it by more than a twentieth."""
+    """One figure of kitchen, oven or tray: by general parameters, as in force, and as proposed; words say the proposed
+    one. spoke says that bakes narrowed it by more than a twentieth."""
 
     whose: str
     key: str
@@ -91,6 +92,7 @@ class UnknownOut(BaseModel):
     general: SpanOut
     now: SpanOut
     proposed: SpanOut
+    words: str
     spoke: bool
 
 
@@ -239,7 +241,7 @@ def _unknown(name: Name, whose: str, old: Lesson, new: Lesson) -> UnknownOut:
     spans = [_span(lesson, name) for lesson in (nothing, old, new)]
     return UnknownOut(
         whose=whose, key=key, label=WHAT[key], unit="K" if key == "oven_k" else "×", general=spans[0], now=spans[1],
-        proposed=spans[2], spoke=new.sd(name) < 0.95 * KITCHEN_SD[key],
+        proposed=spans[2], words=says(key, spans[2].value), spoke=new.sd(name) < 0.95 * KITCHEN_SD[key],
     )  # fmt: skip
 
 

@@ -11469,8 +11469,8 @@ export interface components {
         };
         /**
          * UnknownOut
-         * @description One figure of kitchen, oven or tray: by general parameters, as in force, and as proposed. spoke says that bakes
-         *     narrowed it by more than a twentieth.
+         * @description One figure of kitchen, oven or tray: by general parameters, as in force, and as proposed; words say the proposed
+         *     one. spoke says that bakes narrowed it by more than a twentieth.
          */
         UnknownOut: {
             general: components["schemas"]["SpanOut"];
@@ -11486,6 +11486,8 @@ export interface components {
             unit: string;
             /** Whose */
             whose: string;
+            /** Words */
+            words: string;
         };
         /**
          * UseBy

@@ -6,7 +6,7 @@ import LearnSpan from './LearnSpan.vue'
 const shown = (unit: string, now: [number, number, number], then: [number, number, number]) => {
   const span = ([low, value, high]: [number, number, number]) => ({ low, value, high })
   const unknown: Schemas['UnknownOut'] = {
-    whose: 'Deck oven', key: 'x', label: 'Hotter than set', unit, spoke: true,
+    whose: 'Deck oven', key: 'x', label: 'Hotter than set', words: '10 K colder than set', unit, spoke: true,
     general: span(now), now: span(now), proposed: span(then),
   } // prettier-ignore
   return mount(LearnSpan, { props: { unknown } })
@@ -20,6 +20,14 @@ it('says a cold oven with its sign and range in K', () => {
   expect(text).toContain('−10')
   expect(text).toContain('−18 to −3')
   expect(x(w, '.dot', 'cx')).toBeLessThan(x(w, '.zero', 'x1'))
+})
+
+it('says a factor as percent from the usual, words first', () => {
+  const text = shown('×', [0.9, 1, 1.1], [0.71, 0.82, 0.95]).text().replace(/\s+/g, ' ')
+  expect(text.startsWith('10 K colder than set')).toBe(true)
+  expect(text).toContain('0 → −18 %')
+  expect(text).toContain('−29 to −5')
+  expect(text).not.toContain('×')
 })
 
 it('draws a narrower bar for what is surer', () => {

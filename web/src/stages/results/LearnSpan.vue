@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
-import { fixed, signed } from '@/ui/format'
+import { signed } from '@/ui/format'
 
-/** One unknown before and after on one scale: K for ovens, factors on a scale of equal ratios. */
+/** One unknown before and after on one scale: K for ovens, for the rest percent from the usual, drawn on a scale of equal ratios. */
 const props = defineProps<{ unknown: Schemas['UnknownOut'] }>()
 const W = 170
 const kelvin = computed(() => props.unknown.unit === 'K')
@@ -11,13 +11,13 @@ const at = (value: number): number => {
   const share = kelvin.value ? (value + 20) / 40 : (Math.log(value) + Math.log(2.2)) / (2 * Math.log(2.2))
   return Math.max(2, Math.min(W - 2, share * W))
 }
-const shown = (value: number): string => (kelvin.value ? signed(value, 0) : fixed(value, 2))
+const shown = (value: number): string => signed(kelvin.value ? value : 100 * (value - 1), 0)
 </script>
 
 <template>
   <div class="span">
     <span class="said"
-      ><b>{{ unknown.label }}</b
+      ><b>{{ unknown.words.charAt(0).toUpperCase() + unknown.words.slice(1) }}</b
       ><span class="small-words">{{ unknown.whose }}</span></span
     >
     <svg :viewBox="`0 0 ${W} 22`" :width="W" height="22" aria-hidden="true">
@@ -30,7 +30,9 @@ const shown = (value: number): string => (kelvin.value ? signed(value, 0) : fixe
     <span class="said">
       <span class="fig"
         ><span class="small-words">{{ shown(unknown.now.value) }} →</span>&nbsp;
-        <b>{{ shown(unknown.proposed.value) }}</b>&nbsp;<span class="unit">{{ unknown.unit }}</span></span
+        <b>{{ shown(unknown.proposed.value) }}</b>&nbsp;<span class="unit">{{
+          kelvin ? 'K' : '%'
+        }}</span></span
       >
       <span class="small-words fig"
         >{{ shown(unknown.proposed.low) }} to {{ shown(unknown.proposed.high) }}</span

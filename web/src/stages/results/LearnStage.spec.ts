@@ -5,7 +5,7 @@ import LearnStage from './LearnStage.vue'
 
 const span = (value: number, half: number) => ({ value, low: value - half, high: value + half })
 const unknown = (whose: string, key: string, unit: string, value: number, spoke = true) => ({
-  whose, key, unit, label: key === 'oven_k' ? 'Hotter than set' : 'Spreading', spoke,
+  whose, key, unit, label: key === 'oven_k' ? 'Hotter than set' : 'Spreading', words: 'as usual', spoke,
   general: span(unit === 'K' ? 0 : 1, 0.3), now: span(unit === 'K' ? 0 : 1, 0.3), proposed: span(value, 0.1),
 }) // prettier-ignore
 const bake = (id: number, more = {}) => ({
