@@ -324,7 +324,7 @@ h3 {
   margin: 0 0 4px;
 }
 .which {
-  max-width: 280px;
+  max-width: 230px;
 }
 .body {
   padding: 8px 14px;

@@ -44,7 +44,7 @@ const shown = (value: number): string => signed(kelvin.value ? value : 100 * (va
 <style scoped>
 .span {
   display: grid;
-  grid-template-columns: minmax(0, 1fr) 170px 150px;
+  grid-template-columns: minmax(0, 1fr) 170px 112px;
   gap: 10px;
   align-items: center;
   line-height: 1.15;
