@@ -6,8 +6,9 @@ from dataclasses import dataclass
 
 from django.contrib.auth.models import User
 
+from dough.draft.check import check_draft
 from kitchen.actions.base import Action, Done, dough_for_writing, save_dough
-from kitchen.actions.freeze_version import check_note
+from kitchen.actions.freeze_version import check_note, frozen
 from kitchen.documents.draft import DraftDoc
 from kitchen.models import Version
 
@@ -23,14 +24,10 @@ class KeepBeside(Action[Version]):
 
     def check(self) -> None:
         check_note(self.note)
-        self.draft.to_core()
+        check_draft(self.draft.to_core())
 
     def change(self, cook: User) -> Done[Version]:
         dough = dough_for_writing(self.dough_id, self.revision)
-        last = dough.versions.order_by("-number").first()
-        version = Version.objects.create(
-            dough=dough, number=last.number + 1 if last else 1, parent=dough.draft_parent,
-            formula=self.draft.model_dump(mode="json"), note=self.note.strip(), kept_at=self.now, kept_by=cook,
-        )  # fmt: skip
+        version = frozen(dough, self.draft.model_dump(mode="json"), self.note, self.now, cook)
         save_dough(dough, cook, self.now)
         return Done(version, version, f"kept version {version.number} beside the draft: {version.note}", dough)

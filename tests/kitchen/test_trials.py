@@ -175,6 +175,11 @@ def test_two_levers_are_mapped(client: Client, dough: Dough) -> None:
     assert {"role:fat", "process:oven_c"} <= keys
     other = send(client, "POST", "/next/what-if", {**body, "across": "role:fat", "up": "process:oven_c"}).json()
     assert other["across"]["name"] == "Fat"
+    # One that is picked counts at once; the other follows, and is never the same.
+    for pick, stands in (({"across": "role:fat"}, "across"), ({"up": "role:sugar"}, "up")):
+        one = send(client, "POST", "/next/what-if", {**body, **pick}).json()
+        assert one[stands]["key"] == pick[stands]
+        assert one["across"]["key"] != one["up"]["key"]
     assert "Set a target" in send(client, "POST", "/next/what-if", {**body, "target": {}}).json()["reason"]
     assert send(client, "POST", "/next/what-if", {**body, "across": "moon", "up": "role:fat"}).status_code == 422
 
@@ -206,6 +211,9 @@ def test_a_proposal_is_kept_beside_the_draft_and_has_a_sheet(client: Client, kep
     path, body = f"/doughs/{kept.pk}/versions/beside", {"revision": kept.revision, "draft": draft, "note": "Longer"}
     assert send(client, "POST", path, {**body, "note": " "}).status_code == 422
     assert send(client, "POST", path, {**body, "revision": kept.revision + 5}).status_code == 409
+    wrong = {**draft, "process": {**draft["process"], "minutes": -4.0}}
+    for bad in (wrong, {**draft, "lines": []}):
+        assert send(client, "POST", path, {**body, "draft": bad}).status_code == 422
     made = send(client, "POST", path, body)
     assert made.status_code == 201
     assert made.json()["draft"]["process"]["minutes"] == kept.draft["process"]["minutes"]

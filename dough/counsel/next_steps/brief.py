@@ -6,7 +6,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass, field
 
-from dough.accounts.brief import Standing, standings
+from dough.accounts.brief import Standing, Stands, standings
 from dough.accounts.cost import Price
 from dough.accounts.formula import Draft
 from dough.accounts.label import Loss
@@ -39,9 +39,11 @@ class Brief:
         return sum((s.beyond / (MUST_SHARE if s.limit.must else RATHER_SHARE)) ** 2 for s in found)
 
     def allows(self, before: tuple[Standing, ...], after: tuple[Standing, ...]) -> bool:
-        """Whether no limit that must hold is further beyond than before; one whose figure is not known any more is."""
+        """Whether no limit that must hold is further beyond than before. A figure that is known stays known, unless it
+        was out by what was known of it alone."""
         return all(
-            a.beyond <= b.beyond + SLACK and (a.value is not None or b.value is None)
+            a.beyond <= b.beyond + SLACK
+            and (a.stands is not Stands.UNKNOWN or b.stands in (Stands.UNKNOWN, Stands.OUT))
             for b, a in zip(before, after, strict=True)
             if a.limit.must
         )

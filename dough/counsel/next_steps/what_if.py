@@ -19,6 +19,8 @@ from dough.judgement.effects import forecasts_of
 Array = np.ndarray[Any, np.dtype[np.float64]]
 #: Points along each lever, and how many of its full steps the map reaches to either side.
 POINTS, REACH = 15, 1.0
+#: The levers a map begins with.
+FIRST = ("role:sugar", "process:minutes")
 #: Distances that lines are drawn at, clear misses.
 LEVELS = (0.5, 1.0, 1.5, 2.0, 3.0, 4.0)
 #: A place that bakes nothing counts as this far off, so that lines keep clear of it.
@@ -59,6 +61,15 @@ class WhatIf:
     best_draft: Draft
     baked: tuple[tuple[float, float], ...]
     words: str
+
+
+def picked(graded: Sequence[Lever], across: str, up: str) -> tuple[str, str]:
+    """The two levers of a map by key: those that were named, and for one left open the first usual one that is not the
+    other. Empty where there is none."""
+    usual = [k for k in FIRST if k in {x.key for x in graded}]
+    rest = [*usual, *(x.key for x in graded if x.key not in usual)]
+    across = across or next((k for k in rest if k != up), "")
+    return across, up or next((k for k in rest if k != across), "")
 
 
 def what_if(setting: Setting, target: Cookie, across: str, up: str, baked: Sequence[Draft] = ()) -> WhatIf | None:

@@ -16,7 +16,7 @@ from dough.counsel.series.effects import Outcome
 from dough.counsel.series.fitting import Fit, fit_of
 from dough.counsel.series.terms import columns
 from dough.draft.texture_map import MapPlace, place_of
-from dough.facts.cookie import ATTRIBUTES, Cookie
+from dough.facts.cookie import ATTRIBUTES, BY_KEY, Cookie
 from dough.facts.quantities import Quantity
 from dough.facts.scatter import AS_USUAL, Scatter
 
@@ -79,7 +79,12 @@ def best_of(
     """
     fits: dict[str, Fit] = {}
     for key, o in outcomes.items():
-        if key in values and (f := fit_of(made, key, values[key], scatter, bent=bool(o.bend and o.bend.clear))):
+        # What is neither compared nor on the map is not read here.
+        if (
+            key in BY_KEY
+            and key in values
+            and (f := fit_of(made, key, values[key], scatter, bent=bool(o.bend and o.bend.clear)))
+        ):
             fits[key] = f
     compared = tuple(a for a in ATTRIBUTES if a.key in fits and getattr(target, a.key) is not None)
     if not compared:

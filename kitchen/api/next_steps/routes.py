@@ -19,7 +19,7 @@ from dough.counsel.next_steps.forgiving import BAKES, SlipDoes, forgiving
 from dough.counsel.next_steps.ladder import Rung, ladder
 from dough.counsel.next_steps.levers import LOCKS, Tray, levers
 from dough.counsel.next_steps.ranking import Advice, EffectRange, Move, advice, distance, pairs
-from dough.counsel.next_steps.what_if import what_if
+from dough.counsel.next_steps.what_if import picked, what_if
 from dough.desk.preview import cookie_outline
 from dough.draft.check import check_target
 from dough.draft.target import Target
@@ -57,8 +57,6 @@ from kitchen.reading.prices import money, prices
 from kitchen.reading.scatter import kitchen_scatter
 
 router = Router(tags=["next"])
-#: The map that is shown first.
-FIRST_MAP = ("role:sugar", "process:minutes")
 
 
 @router.post("", response={200: NextOut, **PROBLEMS})
@@ -119,10 +117,7 @@ def map_two(request: HttpRequest, payload: WhatIfIn) -> HttpResponse:
     setting, wanted, reason = _asked(payload)
     used = setting.style
     graded = [x for x in levers(setting.draft, used) if x.graded] if used else []
-    across, up = payload.across, payload.up
-    if not across or not up:
-        by_default = [x.key for x in graded if x.key in FIRST_MAP] or [x.key for x in graded]
-        across, up = (*by_default, "", "")[:2]
+    across, up = picked(graded, payload.across, payload.up)
     found = None
     if not reason and across and up:
         found = what_if(setting, wanted, across, up, baked_drafts(payload.dough_id))
@@ -164,15 +159,16 @@ def climb(request: HttpRequest, payload: NextIn) -> HttpResponse:
             _no_ladder("There is no forecast to move, or nothing is free: see the cookie, or let go of a lock.")
         )
     if not found.rungs:
-        return sent(_no_ladder("Nothing that stays within the style's usual amounts brings the forecast nearer."))
+        return sent(
+            _no_ladder("Nothing that stays within the style's usual amounts and the brief brings the forecast nearer.")
+        )
     told = before_advice(payload.dough_id, wanted)
     baked, sweet = baked_drafts(payload.dough_id), sweet_per_100g(setting.draft.formula.lines)
-    first = found.rungs[0]
     return sent(
         LadderOut(
             reason="", first=told.words, first_at=told.stage, basis=setting.kit.taught.words,
             rungs=[_rung(r, used, sweet, baked) for r in found.rungs], recommended=found.recommended,
-            stops=found.stops, floor=found.floor, looked_at=found.looked_at, out_now=first.out_now, of=first.of,
+            stops=found.stops, floor=found.floor, looked_at=found.looked_at,
             now_outline=points(cookie_outline(now, used)), target_outline=points(cookie_outline(wanted, used)),
             locks=list(LOCKS),
         )
@@ -205,7 +201,7 @@ def _nothing(reason: str) -> NextOut:
 def _no_ladder(reason: str) -> LadderOut:
     return LadderOut(
         reason=reason, first="", first_at="", basis="", rungs=[], recommended=None, stops="", floor=None, looked_at=0,
-        out_now=0, of=0, now_outline=[], target_outline=[], locks=list(LOCKS),
+        now_outline=[], target_outline=[], locks=list(LOCKS),
     )  # fmt: skip
 
 

@@ -197,15 +197,13 @@ class LadderOut(BaseModel):
     stops: str
     floor: float | None
     looked_at: int
-    out_now: int
-    of: int
     now_outline: list[Point]
     target_outline: list[Point]
     locks: list[str]
 
 
 class WhatIfIn(NextIn):
-    """Two levers by key; empty: the first two there are."""
+    """Two levers by key; one left empty is the first usual one that is not the other."""
 
     across: str = Field(default="", max_length=60)
     up: str = Field(default="", max_length=60)

@@ -6285,10 +6285,6 @@ export interface components {
             looked_at: number;
             /** Now Outline */
             now_outline: number[][];
-            /** Of */
-            of: number;
-            /** Out Now */
-            out_now: number;
             /** Reason */
             reason: string;
             /** Recommended */
@@ -11628,7 +11624,7 @@ export interface components {
         };
         /**
          * WhatIfIn
-         * @description Two levers by key; empty: the first two there are.
+         * @description Two levers by key; one left empty is the first usual one that is not the other.
          */
         WhatIfIn: {
             /**

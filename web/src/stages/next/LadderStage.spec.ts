@@ -13,7 +13,7 @@ const rung = (n: number, more: Record<string, unknown> = {}) => ({
 const answer = (more: Record<string, unknown> = {}) => ({
   reason: '', first: '', first_at: '', basis: 'General parameters.', rungs: [rung(1), rung(2), rung(3, { pays: false })],
   recommended: 1, stops: 'A third change would bring 0.02 clear misses more: not worth it.', floor: 0.3, looked_at: 800,
-  out_now: 3, of: 7, now_outline: [[-38, 0], [38, 8], [38, 0]], target_outline: [], locks: ['butter'], ...more,
+  now_outline: [[-38, 0], [38, 8], [38, 0]], target_outline: [], locks: ['butter'], ...more,
 }) // prettier-ignore
 
 async function ladder(told: unknown, keepBeside = vi.fn(() => Promise.resolve(8))) {
