@@ -21,6 +21,11 @@ EXAMPLE = {"g": "12.5", "kcal": "220", "": "0.45"}
 _TYPED = re.compile(r"(\d{1,6}(?:[.,]\d{1,4})?)\s*([A-Za-z]+)?")
 
 
+def pers(key: str) -> tuple[str, ...]:
+    """Money is for a piece, everything else for 100 g too."""
+    return PER[:1] if key == "cost" else PER
+
+
 @dataclass(frozen=True, slots=True)
 class Limit:
     """At most (or at least) so much of something in a piece or in 100 g as baked, in its unit. must: a proposal may
@@ -56,7 +61,7 @@ def check_limits(limits: tuple[Limit, ...]) -> None:
     if len(limits) > MOST_LIMITS:
         raise EntryError("target.limits", f"A brief has up to {MOST_LIMITS} limits.")
     for x in limits:
-        if x.key not in LIMITED or x.per not in PER or (x.key == "cost" and x.per != "piece"):
+        if x.key not in LIMITED or x.per not in pers(x.key):
             raise EntryError("target.limits", "That is not something a limit can be set on. Pick from the list.")
         name, unit, most = LIMITED[x.key]
         most = most if x.per == "piece" else (900.0 if x.key == "kcal" else 100.0)

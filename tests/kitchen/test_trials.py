@@ -158,7 +158,13 @@ def test_a_piece_costs_what_the_last_delivery_cost(client: Client, dough: Dough)
     assert prices()[ids[0]].per_kg == 4.0
     assert prices()[ids[1]].per_kg == 2.0
     found = send(client, "POST", "/next/brief", asked).json()
-    assert found["money"] == "EUR"
+    kinds = {k["key"]: k for k in found["kinds"]}
+    assert (kinds["cost"]["unit"], kinds["cost"]["per"]) == ("EUR", ["piece"])
+    assert (kinds["kcal"]["name"], kinds["kcal"]["unit"], kinds["kcal"]["per"]) == (
+        "energy",
+        "kcal",
+        ["piece", "100 g"],
+    )
     assert found["cost"].startswith("A piece costs ")
     assert "at least" not in found["cost"]
     limits = [{"key": "cost", "per": "piece", "at_most": True, "value": 0.01, "must": True}]

@@ -25,6 +25,7 @@ from dough.draft.check import check_target
 from dough.draft.target import Target
 from dough.facts.cookie import Cookie, is_empty
 from dough.facts.errors import EntryError
+from dough.facts.limits import LIMITED, pers
 from dough.facts.styles import Style
 from kitchen.api.doughs.views import points
 from kitchen.api.errors import PROBLEMS
@@ -38,6 +39,7 @@ from kitchen.api.next_steps.schemas import (
     GradedLeverOut,
     LadderOut,
     LeverMoveOut,
+    LimitKindOut,
     LimitStandingOut,
     NextIn,
     NextOut,
@@ -141,8 +143,13 @@ def stand(request: HttpRequest, payload: BriefIn) -> HttpResponse:
     known = told if isinstance(told, Forecast) else None
     found = payload.brief().standings(setting.draft, known)
     basis = "as baked by the forecast's loss" if known else "without a forecast nothing is known as baked"
-    paid = cost(setting.draft, prices()).words(money())
-    return sent(BriefOut(standings=[_standing(s) for s in found], basis=basis, cost=paid, money=money()))
+    coin = money()
+    kinds = [
+        LimitKindOut(key=key, name=name, unit=unit or coin, per=list(pers(key)))
+        for key, (name, unit, _) in LIMITED.items()
+    ]
+    paid = cost(setting.draft, prices()).words(coin)
+    return sent(BriefOut(standings=[_standing(s) for s in found], basis=basis, cost=paid, kinds=kinds))
 
 
 @router.post("/ladder", response={200: LadderOut, **PROBLEMS})

@@ -47,13 +47,23 @@ class LimitStandingOut(BaseModel):
     high: float | None
 
 
+class LimitKindOut(BaseModel):
+    """What a limit can be set on: its name and unit, and in what (piece, 100 g)."""
+
+    key: str
+    name: str
+    unit: str
+    per: list[str]
+
+
 class BriefOut(BaseModel):
-    """Limits in the order they were asked, what the loss they rest on is, and what a piece costs in words."""
+    """Limits in the order they were asked, what the loss they rest on is, what a piece costs in words, and what limits
+    there are."""
 
     standings: list[LimitStandingOut]
     basis: str
     cost: str
-    money: str
+    kinds: list[LimitKindOut]
 
 
 class SlipMoveOut(BaseModel):

@@ -4015,15 +4015,16 @@ export interface components {
         };
         /**
          * BriefOut
-         * @description Limits in the order they were asked, what the loss they rest on is, and what a piece costs in words.
+         * @description Limits in the order they were asked, what the loss they rest on is, what a piece costs in words, and what limits
+         *     there are.
          */
         BriefOut: {
             /** Basis */
             basis: string;
             /** Cost */
             cost: string;
-            /** Money */
-            money: string;
+            /** Kinds */
+            kinds: components["schemas"]["LimitKindOut"][];
             /** Standings */
             standings: components["schemas"]["LimitStandingOut"][];
         };
@@ -6628,6 +6629,20 @@ export interface components {
             per?: string;
             /** Value */
             value?: string | number | null;
+        };
+        /**
+         * LimitKindOut
+         * @description What a limit can be set on: its name and unit, and in what (piece, 100 g).
+         */
+        LimitKindOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Per */
+            per: string[];
+            /** Unit */
+            unit: string;
         };
         /**
          * LimitStandingOut

@@ -5,7 +5,7 @@ import BriefLimits from './BriefLimits.vue'
 
 const limit = { key: 'sugars', per: 'piece', at_most: true, value: 12, must: true }
 const stands = {
-  basis: "as baked by the forecast's loss", cost: 'A piece costs at least 0.21 EUR: no price for Butter.', money: 'EUR',
+  basis: "as baked by the forecast's loss", cost: 'A piece costs at least 0.21 EUR: no price for Butter.', kinds: [{ key: 'sugars', name: 'sugars', unit: 'g', per: ['piece', '100 g'] }],
   standings: [
     { words: 'sugars at most 12 g a piece: 12.9 g (12 to 13.8), out', stands: 'out', must: true, value: 12.9, low: 12, high: 13.8 },
   ],
@@ -19,6 +19,7 @@ async function brief(limits: unknown[], edited: (body: { limits: unknown[] }) =>
   const work = shallowRef({ draft: { lines: [] }, style: '', target: { cookie: {}, source: 'x', limits } })
   const dough = { work, id: ref(1), change: vi.fn((to: object) => (work.value = { ...work.value, ...to })) }
   const w = await inDough(BriefLimits, {}, dough)
+  await vi.waitFor(() => expect(w.find('[aria-label="How much, g"]').exists()).toBe(true))
   return { w, calls, dough }
 }
 

@@ -11,21 +11,11 @@ import { bare } from './bare'
 /** What a piece, or 100 g as baked, may hold: set on the target, and where the draft stands to it. */
 type Limit = Schemas['LimitDoc']
 type Typed = Omit<Limit, 'value'> & { value: string | number }
-const NUTRIENTS: readonly (readonly [string, string, string])[] = [
-  ['sugars', 'sugars', 'g'],
-  ['kcal', 'energy', 'kcal'],
-  ['saturates', 'saturates', 'g'],
-  ['fat', 'fat', 'g'],
-  ['salt', 'salt', 'g'],
-  ['protein', 'protein', 'g'],
-  ['fibre', 'fibre', 'g'],
-  ['cost', 'cost', ''],
-]
 const dough = theDough()
 const problem = ref('')
 const limits = computed<Limit[]>(() => dough.work.value?.target.limits ?? [])
-const unit = (key: string): string =>
-  key === 'cost' ? money.value : (NUTRIENTS.find(([k]) => k === key)?.[2] ?? '')
+const kind = (key: string) => answer.value?.kinds.find((k) => k.key === key)
+const unit = (key: string): string => kind(key)?.unit ?? ''
 const fresh = ref<Typed>({ key: 'sugars', per: 'piece', at_most: true, value: '', must: true })
 
 const { answer } = useAsk(
@@ -38,14 +28,13 @@ const { answer } = useAsk(
   },
 )
 
-/** Money is for a piece. */
+/** What cannot be had in 100 g is for a piece. */
 watch(
-  () => fresh.value.key,
-  (key) => {
-    if (key === 'cost') fresh.value = { ...fresh.value, per: 'piece' }
+  () => kind(fresh.value.key)?.per,
+  (per) => {
+    if (per && !per.includes(fresh.value.per ?? '')) fresh.value = { ...fresh.value, per: per[0] ?? 'piece' }
   },
 )
-const money = computed(() => answer.value?.money ?? '')
 
 async function put(all: Typed[]): Promise<boolean> {
   const target = dough.work.value?.target
@@ -68,7 +57,7 @@ async function add(): Promise<void> {
   if (await put([...limits.value, fresh.value])) fresh.value = { ...fresh.value, value: '' }
 }
 const name = (x: Typed): string =>
-  `${NUTRIENTS.find(([k]) => k === x.key)?.[1] ?? x.key} ${x.per === 'piece' ? 'a piece' : 'in 100 g'}`
+  `${kind(x.key)?.name ?? x.key} ${x.per === 'piece' ? 'a piece' : 'in 100 g'}`
 </script>
 
 <template>
@@ -98,11 +87,11 @@ const name = (x: Typed): string =>
     <form class="limit" autocomplete="off" @submit.prevent="add">
       <span class="kind">
         <select v-model="fresh.key" class="form-select form-select-sm" aria-label="What to limit">
-          <option v-for="[key, label] in NUTRIENTS" :key="key" :value="key">{{ label }}</option>
+          <option v-for="k in answer?.kinds ?? []" :key="k.key" :value="k.key">{{ k.name }}</option>
         </select>
         <select
           v-model="fresh.per"
-          :disabled="fresh.key === 'cost'"
+          :disabled="kind(fresh.key)?.per.length === 1"
           class="form-select form-select-sm"
           aria-label="In a piece or in 100 g"
         >

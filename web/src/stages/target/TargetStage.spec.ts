@@ -21,7 +21,7 @@ async function stage(edit: unknown) {
     'GET /api/reference': reference,
     'GET /api/pantry': [],
     'GET /api/doughs/1/trail': [],
-    'POST /api/next/brief': { standings: [], basis: '', cost: '', money: 'EUR' },
+    'POST /api/next/brief': { standings: [], basis: '', cost: '', kinds: [] },
     'POST /api/doughs/target-edit': edit,
   })
   const work = shallowRef({
