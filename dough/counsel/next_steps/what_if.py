@@ -105,19 +105,21 @@ def what_if(setting: Setting, target: Cookie, across: str, up: str, baked: Seque
     worst = np.abs(misses).max(axis=2)
     ax, ay = _axis(a, setting.draft, sizes), _axis(b, setting.draft, sizes)
 
-    def lines(grid: Array, levels: Sequence[float]) -> tuple[ContourLine, ...]:
+    def lines(grid: Array, levels: Sequence[float], rim: int = 0) -> tuple[ContourLine, ...]:
         return tuple(
-            ContourLine(level, tuple(_placed(ax, ay, p) for p in line))
+            ContourLine(level, tuple(_placed(ax, ay, p - rim) for p in line))
             for level in levels
             for line in find_contours(grid, level)
         )
 
+    # Beyond the map nothing is met: with such a rim the region is closed where it runs out of it.
+    closed = np.pad(worst, 1, constant_values=NOWHERE)
     row, column = np.unravel_index(int(np.argmin(distance)), distance.shape)
     best_draft = drafts[int(row)][int(column)]
     assert best_draft is not None  # the middle of the map is the draft itself, which bakes
     best = (ax.values[int(column)], ay.values[int(row)])
     return WhatIf(
-        ax, ay, lines(distance, LEVELS), lines(worst, (1.0,)), best, float(distance[row, column]), best_draft,
+        ax, ay, lines(distance, LEVELS), lines(closed, (1.0,), 1), best, float(distance[row, column]), best_draft,
         tuple(p for d in baked if (p := _of(a, b, d)) is not None),
         _words(ax, ay, worst <= 1.0, best, float(distance[row, column])),
     )  # fmt: skip

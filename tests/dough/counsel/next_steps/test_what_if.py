@@ -61,6 +61,20 @@ def test_on_target_the_region_holds_the_draft_and_words_say_its_span() -> None:
     assert "minutes" in found.words
 
 
+def test_a_region_that_runs_out_of_the_map_is_closed_along_its_edge() -> None:
+    # Nothing is wished but a bite that much of the map has.
+    now = SETTING.cookie()
+    assert now is not None
+    found = mapped(Cookie(bite_chewy=now.bite_chewy), "process:oven_c", MINUTES)
+    for line in found.met:
+        assert line.points[0] == pytest.approx(line.points[-1])
+        for a, b in line.points:
+            assert found.across.values[0] <= a <= found.across.values[-1]
+            assert found.up.values[0] <= b <= found.up.values[-1]
+    edge = [p for line in found.met for p in line.points]
+    assert any(a in (found.across.values[0], found.across.values[-1]) for a, _ in edge)
+
+
 def test_where_nothing_meets_it_the_nearest_place_is_named() -> None:
     found = mapped(Cookie(diameter_mm=150.0))
     assert found.met == ()

@@ -102,7 +102,11 @@ function take(): void {
               <line :x1="LEFT" :x2="W - 8" :y1="y(t)" :y2="y(t)" class="grid" />
               <text :x="LEFT - 5" :y="y(t) + 4" class="tick end">{{ t }}</text>
             </g>
-            <path v-for="(l, n) in answer.met" :key="`m${n}`" :d="path(l.points)" class="met" />
+            <path
+              :d="answer.met.map((l) => `${path(l.points)}Z`).join(' ')"
+              class="met"
+              fill-rule="evenodd"
+            />
             <path v-for="(l, n) in answer.lines" :key="`l${n}`" :d="path(l.points)" class="line" />
             <text v-for="(l, n) in named" :key="`n${n}`" :x="l.x" :y="l.y + 4" class="level">
               {{ l.level }}
