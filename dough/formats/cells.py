@@ -11,6 +11,10 @@ _FORMULA = ("=", "+", "-", "@", "\t", "\r")
 _NUMBER = re.compile(r"[-+]?(\d+\.?\d*|\.\d+)(e[-+]?\d+)?\Z", re.IGNORECASE | re.ASCII)
 
 
+#: First in a table: without it spreadsheets take its letters for another alphabet.
+UTF8 = "\ufeff"
+
+
 def defused(cell: str) -> str:
     """A cell as it is written; figures stay figures."""
     risky = cell.lstrip("'").startswith(_FORMULA)

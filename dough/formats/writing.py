@@ -6,13 +6,14 @@ import csv
 import json
 from collections.abc import Sequence
 from dataclasses import dataclass
-from typing import Any
 
+from dough.accounts.composition import composition, pieces
 from dough.accounts.formula import Line, Process
 from dough.accounts.needs.said import LABELS_DECIDE, allergens_of
 from dough.draft.edit import line_percent
-from dough.formats.cells import defused
+from dough.formats.cells import UTF8, defused
 from dough.formats.formula_file import FormulaFile, write_formula
+from dough.formats.recipe_ld import RecipeSaid, recipe_document
 
 KINDS = ("formula", "recipe", "table", "markdown")
 METHOD_WORDS = {
@@ -54,16 +55,14 @@ def amount_text(line: Line) -> str:
 
 def _recipe(file: FormulaFile) -> Written:
     lines, p = file.draft.formula.lines, file.draft.process
-    document: dict[str, Any] = {
-        "@context": "https://schema.org",
-        "@type": "Recipe",
-        "name": file.name,
-        "recipeIngredient": [f"{amount_text(x)} {x.ingredient.name}" for x in lines],
-        "recipeInstructions": [{"@type": "HowToStep", "text": t} for t in steps(p)],
-        "description": file.note,
-    }
-    if p.minutes:
-        document["cookTime"] = f"PT{p.minutes:g}M"
+    dough = composition(file.draft.formula).dough.value
+    count = pieces(dough, p.portion_g, p.bowl_loss_pct)[0] if dough is not None and p.portion_g else None
+    document = recipe_document(
+        RecipeSaid(
+            file.name, [f"{amount_text(x)} {x.ingredient.name}" for x in lines], steps(p), description=file.note,
+            pieces=count, portion_g=p.portion_g, minutes=p.minutes,
+        )
+    )  # fmt: skip
     dropped = ["the target", "baker's percentages", "which step a line goes in", "everything of the process but oven, "
                "minutes and portion", "versions and bakes"]  # fmt: skip
     return Written(
@@ -96,7 +95,7 @@ def _table(file: FormulaFile) -> Written:
             ]
         )  # fmt: skip
     return Written(
-        "csv", "text/csv", "".join(out.parts), ("the name", "the process", "the target", "versions and bakes")
+        "csv", "text/csv", UTF8 + "".join(out.parts), ("the name", "the process", "the target", "versions and bakes")
     )
 
 

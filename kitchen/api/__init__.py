@@ -17,6 +17,7 @@ from kitchen.api.diet_versions import routes as diet_versions
 from kitchen.api.doughs import kept as kept_doughs
 from kitchen.api.doughs import routes as doughs
 from kitchen.api.furnishing import routes as furnishing
+from kitchen.api.handing_on import routes as handing_on
 from kitchen.api.journal import routes as journal
 from kitchen.api.keeping import routes as keeping
 from kitchen.api.larder import routes as larder
@@ -51,6 +52,7 @@ ROUTERS: tuple[tuple[str, Router], ...] = (
     # Before the doughs by number: “bin” is none.
     ("/doughs", kept_doughs.router),
     ("/doughs", doughs.router),
+    ("/doughs", handing_on.router),
     ("/doughs", bakes.router),
     ("/doughs", diet_versions.router),
     ("/butter", butter.router),

@@ -15,7 +15,7 @@ from typing import Any
 
 from django.db import connection
 
-from dough.formats.cells import defused
+from dough.formats.cells import UTF8, defused
 from kitchen.backups.archive import TAKE_ANOTHER, Archive, UnreadableError, Written, reading, writing
 from kitchen.backups.folder import DATABASE
 from kitchen.backups.tables import BY_NAME, FORMAT, TABLES, VERSION, Row, Table, rows_of, schema
@@ -96,7 +96,7 @@ def put_photos(out: Written, folder: Path, photos: Iterator[Row]) -> None:
 
 
 def _csv(table: Table, rows: Iterator[Row]) -> Iterator[bytes]:
-    yield _line(list(table.columns))
+    yield UTF8.encode() + _line(list(table.columns))
     for row in rows:
         yield _line([_cell(row[c]) for c in table.columns])
 

@@ -10,7 +10,7 @@ from datetime import date
 from fpdf.enums import XPos, YPos
 
 from dough.formats.cells import defused
-from kitchen.prints.page import new_page, plain, words
+from kitchen.prints.page import FACE, new_page, plain, words
 from kitchen.reading.days import PlacedStep
 
 COLUMNS = ("starts", "ends", "minutes", "dough", "step", "kind", "slack_min", "starts_at", "source")
@@ -40,11 +40,11 @@ def day_pdf(on: date, said: str, steps: Sequence[PlacedStep]) -> bytes:
         if s.hands_on:
             page.rect(page.l_margin, y + 1.2, 3.4, 3.4)
         page.set_x(page.l_margin + 6)
-        page.set_font("helvetica", size=10, style="B" if s.hands_on else "")
+        page.set_font(FACE, size=10, style="B" if s.hands_on else "")
         page.cell(24, 5.8, plain(s.starts))
         page.cell(14, 5.8, f"{s.end - s.start} min", align="R")
         page.cell(74, 5.8, plain(f"  {s.name}"[:44]))
-        page.set_font("helvetica", size=9)
+        page.set_font(FACE, size=9)
         page.cell(44, 5.8, plain(s.dough[:28]))
         page.cell(0, 5.8, "______" if s.hands_on else "", align="R", new_x=XPos.LMARGIN, new_y=YPos.NEXT)
     return bytes(page.output())

@@ -6,7 +6,7 @@ from fpdf import FPDF
 from fpdf.enums import XPos, YPos
 
 from dough.accounts.label import AllergensHeld, Label, Named
-from kitchen.prints.page import new_page, plain, words
+from kitchen.prints.page import FACE, new_page, plain, words
 
 
 def label_pdf(title: str, subtitle: str, made: Label) -> bytes:
@@ -55,13 +55,13 @@ def _figures(page: FPDF, made: Label) -> None:
         "baked: loss unknown" if made.loss is None else f"baked: after {made.loss.pct:.1f} % loss ({made.loss.source})"
     )
     words(page, "Nutrition", 11, bold=True)
-    page.set_font("helvetica", size=9, style="B")
+    page.set_font(FACE, size=9, style="B")
     page.cell(60, 5.6, "")
     for head in ("100 g raw", "100 g baked", plain(piece)):
         page.cell(28, 5.6, head, align="R")
     page.cell(1, 5.6, "", new_x=XPos.LMARGIN, new_y=YPos.NEXT)
     for n in made.nutrients:
-        page.set_font("helvetica", size=10)
+        page.set_font(FACE, size=10)
         page.cell(60, 5.6, plain(f"{n.label}, {n.unit}"))
         for value in (n.raw_100g, n.baked_100g, n.piece):
             page.cell(28, 5.6, "?" if value is None else f"{value:.{n.digits}f}", align="R")

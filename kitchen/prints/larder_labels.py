@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 from fpdf import FPDF
 
-from kitchen.prints.page import INK, plain
+from kitchen.prints.page import FACE, INK, new_pdf, plain
 
 #: Label sheets by name: columns, rows, label's width and height, left and top margin, gaps between, mm (A4).
 SHEETS: dict[str, tuple[int, int, float, float, float, float, float, float]] = {
@@ -35,14 +35,14 @@ class BagLabel:
 def labels_pdf(labels: list[BagLabel], sheet: str, skip: int = 0) -> bytes:
     """Labels on a sheet (by how many it holds), skip of them left free; or each on a page of its own (“one”)."""
     if sheet == ONE_A_PAGE:
-        page = FPDF(format=SINGLE, unit="mm")
+        page = new_pdf(SINGLE)
         page.set_auto_page_break(False)
         for label in labels:
             page.add_page()
             _draw(page, label, 0.0, 0.0, *SINGLE)
         return bytes(page.output())
     columns, rows, wide, high, left, top, gap_x, gap_y = SHEETS[sheet]
-    page = FPDF(format="A4", unit="mm")
+    page = new_pdf()
     page.set_auto_page_break(False)
     for n, label in enumerate(labels, skip):
         at = n % (columns * rows)
@@ -69,19 +69,19 @@ def _draw(page: FPDF, label: BagLabel, x: float, y: float, wide: float, high: fl
         page.set_x(x + pad)
         _line(page, label.made, sizes[1], room)
         page.set_x(x + pad)
-        page.set_font("helvetica", style="B", size=int(sizes[1]))
+        page.set_font(FACE, style="B", size=int(sizes[1]))
         page.multi_cell(room, sizes[1] * 0.42, plain(label.allergens))
         page.set_x(x + pad)
-        page.set_font("helvetica", size=int(sizes[1]))
+        page.set_font(FACE, size=int(sizes[1]))
         page.multi_cell(room, sizes[1] * 0.42, plain(label.bake))
 
 
 def _line(page: FPDF, text: str, size: float, room: float, *, bold: bool = False) -> None:
     """One line, made smaller until it fits."""
     said = plain(text)
-    page.set_font("helvetica", style="B" if bold else "", size=size)
+    page.set_font(FACE, style="B" if bold else "", size=size)
     while size > 5.0 and page.get_string_width(said) > room:
         size -= 0.5
-        page.set_font("helvetica", style="B" if bold else "", size=size)
+        page.set_font(FACE, style="B" if bold else "", size=size)
     page.cell(room, size * 0.45, said)
     page.ln(size * 0.45)

@@ -9,14 +9,14 @@ from fpdf import FPDF
 
 from dough.tasting.ballot import AskedScale
 from kitchen.prints.larder_labels import SHEETS
-from kitchen.prints.page import INK, SOFT, new_page, plain, words
+from kitchen.prints.page import FACE, INK, SOFT, new_page, new_pdf, plain, words
 from kitchen.reading.panels import NamedPlate
 
 
 def code_labels_pdf(plates: Sequence[NamedPlate], sheet: str, *, key: bool) -> bytes:
     """Labels with one code each. With the key they come sample by sample, each sample under its own heading page, to be
     stuck by whoever plates; without it plate by plate, with nothing that says what is what."""
-    page = FPDF(format="A4", unit="mm")
+    page = new_pdf()
     page.set_auto_page_break(False)
     if not key:
         _labels(page, [(str(c), f"plate {p.number}") for p in plates for c in p.codes], sheet, "")
@@ -38,15 +38,15 @@ def _labels(page: FPDF, labels: list[tuple[str, str]], sheet: str, heading: str)
             page.add_page()
             if heading:
                 page.set_text_color(*SOFT)
-                page.set_font("helvetica", size=8)
+                page.set_font(FACE, size=8)
                 page.text(left + 4, max(top - 1.2, 4.0), plain(heading))
         x, y = left + (at % columns) * (wide + gap_x), top + (at // columns) * (high + gap_y)
         page.set_text_color(*INK)
-        page.set_font("helvetica", style="B", size=34)
+        page.set_font(FACE, style="B", size=34)
         page.set_xy(x, y + high / 2 - 9)
         page.cell(wide, 14, code, align="C")
         page.set_text_color(*SOFT)
-        page.set_font("helvetica", size=9)
+        page.set_font(FACE, size=9)
         page.set_xy(x, y + high / 2 + 6)
         page.cell(wide, 5, beside, align="C")
 

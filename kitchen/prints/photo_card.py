@@ -2,17 +2,16 @@
 
 from __future__ import annotations
 
-from fpdf import FPDF
-
 from dough.facts.colour import lab_to_srgb
 from dough.photo import card
+from kitchen.prints.page import FACE, new_pdf
 
 BLACK = (38, 38, 38)
 
 
 def card_pdf() -> bytes:
     """One A4 sheet lying: marks, scale, patches."""
-    page = FPDF(orientation="landscape", format="A4", unit="mm")
+    page = new_pdf(landscape=True)
     page.set_auto_page_break(False)
     page.set_title("Photo card")
     page.add_page()
@@ -31,7 +30,7 @@ def card_pdf() -> bytes:
     for p in card.patches():
         page.set_fill_color(*lab_to_srgb(*p.lab))
         page.rect(p.x, p.y, p.side, p.side, style="F")
-    page.set_font("helvetica", size=8)
+    page.set_font(FACE, size=8)
     page.set_text_color(90, 90, 90)
     page.text(
         sx + length + 4,

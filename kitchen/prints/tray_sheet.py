@@ -7,7 +7,7 @@ import math
 from fpdf import FPDF
 
 from dough.plan.laid import Laid
-from kitchen.prints.page import INK, SOFT, plain
+from kitchen.prints.page import FACE, INK, SOFT, new_pdf, plain
 
 #: A4 turned, and what of it is drawn on, mm.
 PAGE_W, PAGE_H, EDGE = 297.0, 210.0, 10.0
@@ -15,7 +15,7 @@ PAGE_W, PAGE_H, EDGE = 297.0, 210.0, 10.0
 
 def tray_pdf(title: str, tray: Laid) -> bytes:
     """Pages side by side and under one another; a bar of 100 mm says whether the printer kept the scale."""
-    page = FPDF(orientation="L", format="A4", unit="mm")
+    page = new_pdf(landscape=True)
     page.set_auto_page_break(False)
     page.set_title(plain(f"Tray, {title}"))
     wide, high = PAGE_W - 2 * EDGE, PAGE_H - 2 * EDGE - 12
@@ -38,7 +38,7 @@ def tray_pdf(title: str, tray: Laid) -> bytes:
 
 def _part(page: FPDF, title: str, tray: Laid, left: float, top: float, wide: float, high: float, said: str) -> None:
     page.set_text_color(*INK)
-    page.set_font("helvetica", size=9)
+    page.set_font(FACE, size=9)
     page.set_xy(EDGE, 4)
     lies = f"{len(tray.packing.spots)} on {tray.width_mm:.0f} x {tray.depth_mm:.0f} mm, {tray.packing.words}"
     sizes = f"go in {tray.in_mm:.0f} mm wide, come out {tray.out_mm:.0f}"

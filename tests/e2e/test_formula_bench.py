@@ -91,7 +91,7 @@ def test_versions_side_by_side_and_going_on_from_an_earlier_one(page: Page) -> N
     expect(page.get_by_text("4 things changed at once", exact=False)).to_be_visible()
     page.get_by_label("Second of the two").select_option("3")
     expect(page.get_by_role("rowheader", name="Egg, whole")).to_be_visible()
-    page.get_by_role("button", name="go on from it version 2").click()
+    page.get_by_role("button", name="go on from version 2").click()
     expect(page).to_have_url(re.compile("/formula$"))
     expect(page.get_by_label("Butter, unsalted, grams")).to_have_value("255")
     page.get_by_role("button", name="Undo").click()

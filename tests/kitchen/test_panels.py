@@ -89,7 +89,8 @@ def test_a_triangle_from_set_up_to_the_sentence(client: Client, panel: Panel) ->
         ["From the shop", "From the shop", "Ours"],
         ["From the shop", "Ours", "Ours"],
     )
-    table = list(csv.DictReader(io.StringIO(client.get(f"/api/panels/{panel.pk}/answers.csv").content.decode())))
+    written = client.get(f"/api/panels/{panel.pk}/answers.csv").content.decode("utf-8-sig")
+    table = list(csv.DictReader(io.StringIO(written)))
     chosen = [row for row in table if row["scale"] == "chosen" and row["value"] == "1"]
     assert len(chosen) == 6
     document = client.get(f"/api/panels/{panel.pk}/answers.json").json()
@@ -296,7 +297,7 @@ def test_a_samples_name_is_no_formula_in_a_spreadsheet(client: Client, kept: Dou
     begin(panel.ballots.all()[0])
     answer(panel, panel.ballots.all()[0])
     send(client, "post", f"/panels/{panel.pk}/close")
-    rows = csv.DictReader(io.StringIO(client.get(f"/api/panels/{panel.pk}/answers.csv").content.decode()))
+    rows = csv.DictReader(io.StringIO(client.get(f"/api/panels/{panel.pk}/answers.csv").content.decode("utf-8-sig")))
     assert all(row["sample"][0] not in "=@+-" for row in rows)
 
 

@@ -4,9 +4,11 @@ from __future__ import annotations
 
 import re
 import zlib
+from io import BytesIO
 
 import pytest
 from django.test import Client
+from pypdf import PdfReader
 
 from dough.facts.ingredients import Role, ingredient
 from dough.photo import card
@@ -31,8 +33,7 @@ def streams(pdf: bytes) -> str:
 
 def text_of(pdf: bytes) -> str:
     """The words on its pages, in the order they were set."""
-    said = re.findall(r"\(((?:\\.|[^\\()])*)\)\s*Tj", streams(pdf))
-    return re.sub(r"\s+", " ", " ".join(re.sub(r"\\(.)", r"\1", s) for s in said))
+    return " ".join(" ".join(p.extract_text() for p in PdfReader(BytesIO(pdf)).pages).split())
 
 
 def pages(pdf: bytes) -> int:

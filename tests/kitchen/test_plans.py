@@ -164,7 +164,7 @@ def test_the_calendar_is_read_by_another_reader(client: Client, furnished: Kitch
     pulled = [e for name, e in entries.items() if name.startswith("Pull")]
     assert all(e.valarm.trigger.value == timedelta(0) for e in pulled)
     assert any(hasattr(e, "valarm") for e in book.vevent_list)
-    rows = list(csv.DictReader(io.StringIO(client.get(f"/api/days/{on}/plan.csv").content.decode())))
+    rows = list(csv.DictReader(io.StringIO(client.get(f"/api/days/{on}/plan.csv").content.decode("utf-8-sig"))))
     assert rows[-1]["ends"] == "16:00"
     assert client.get(f"/api/days/{on}/plan.pdf").content.startswith(b"%PDF")
     plan = Plan.objects.get()

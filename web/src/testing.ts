@@ -33,6 +33,7 @@ function read(csv: string): Quantity[] {
 export interface Call {
   method: string
   path: string
+  query: string
   // What was sent is read by the tests that sent it.
   // eslint-disable-next-line @typescript-eslint/no-explicit-any
   body: any
@@ -57,10 +58,11 @@ async function sentIn(request: Request): Promise<unknown> {
 export function serve(answers: Record<string, Answer>): Call[] {
   const calls: Call[] = []
   vi.stubGlobal('fetch', async (request: Request) => {
-    const path = new URL(request.url).pathname
+    const { pathname: path, search: query } = new URL(request.url)
     const call = {
       method: request.method,
       path,
+      query,
       body: await sentIn(request),
     }
     calls.push(call)

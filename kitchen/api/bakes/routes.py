@@ -13,6 +13,7 @@ from dough.bake.contract import Forecast
 from dough.facts.quantities import keys_of
 from dough.facts.styles import Style
 from dough.formats.bakes_table import BakeRow, bakes_table
+from dough.formats.cells import UTF8
 from kitchen.actions.log_bake import BakeEntry, LogBake, NewBatch
 from kitchen.api.asked import MAX_ID
 from kitchen.api.bakes.views import bake_out, batch_out, values_of
@@ -106,7 +107,7 @@ def table(request: HttpRequest, dough_id: int) -> HttpResponse:
     """All bakes as a table, with what was measured and what the forecast had said."""
     dough = dough_for_reading(dough_id)
     text = bakes_table([_row(b, style_of(dough)) for b in latest_bakes(dough)])
-    answer = HttpResponse(text, content_type="text/csv; charset=utf-8")
+    answer = HttpResponse(UTF8 + text, content_type="text/csv; charset=utf-8")
     answer["Content-Disposition"] = f'attachment; filename="bakes-of-dough-{dough.pk}.csv"'
     return answer
 

@@ -5,13 +5,11 @@ from __future__ import annotations
 from dataclasses import replace
 from typing import Literal
 
-from django.http import HttpRequest, HttpResponse
+from django.http import HttpRequest
 from django.utils import timezone
 from ninja import Router, Status
 from pydantic import BaseModel, Field
 
-from dough.accounts.needs.said import LABELS_DECIDE
-from dough.desk.bench_sheet import Sheet, SheetLine, bench_sheet
 from dough.draft.check import check_target
 from dough.draft.target import Target, adopt, from_style, set_field, set_need, set_wish
 from dough.draft.target_words import from_words
@@ -37,7 +35,6 @@ from kitchen.documents.base import Strict, Typed
 from kitchen.documents.draft import DraftDoc
 from kitchen.documents.target import CookieDoc, TargetDoc
 from kitchen.models import Dough, Version
-from kitchen.prints.bench_sheet import sheet_pdf
 from kitchen.reading.at_once import at_once
 from kitchen.reading.cards import shelf_page
 from kitchen.reading.doughs import (
@@ -45,10 +42,8 @@ from kitchen.reading.doughs import (
     MissingError,
     bakes_page,
     dough_for_reading,
-    draft_differs,
     measured_cookie,
 )
-from kitchen.reading.this_kitchen import wanted
 
 router = Router(tags=["doughs"])
 
@@ -61,19 +56,6 @@ class NewDough(Strict):
     copy_of: int | None = None
     version: int | None = None
     text: str = Field(default="", max_length=400_000)
-
-
-class SheetOut(BaseModel):
-    """The bench sheet of one batch, with room for what was really done."""
-
-    title: str
-    subtitle: str
-    lines: list[SheetLine]
-    steps: list[str]
-    checks: list[str]
-    cautions: list[str]
-    allergens: list[str]
-    labels: str
 
 
 class TrailPoint(BaseModel):
@@ -356,47 +338,6 @@ def write_out(
         media=written.media,
         text=written.text,
         dropped=list(written.dropped),
-    )
-
-
-@router.get("/{dough_id}/sheet", response={200: SheetOut, **PROBLEMS})
-def sheet(request: HttpRequest, dough_id: int, version: int | None = None) -> SheetOut:
-    """The bench sheet of the draft, or of a kept version by its number."""
-    found = _sheet(dough_for_reading(dough_id), version)
-    return SheetOut(
-        title=found.title,
-        subtitle=found.subtitle,
-        lines=list(found.lines),
-        steps=list(found.steps),
-        checks=list(found.checks),
-        cautions=list(found.cautions),
-        allergens=list(found.allergens),
-        labels=LABELS_DECIDE,
-    )
-
-
-@router.get("/{dough_id}/sheet.pdf", response={200: None, **PROBLEMS})
-def sheet_file(request: HttpRequest, dough_id: int, version: int | None = None) -> HttpResponse:
-    """The same as a PDF."""
-    found = dough_for_reading(dough_id)
-    answer = HttpResponse(sheet_pdf(_sheet(found, version)), content_type="application/pdf")
-    ending = "" if version is None else f"-{version}"
-    answer["Content-Disposition"] = f'inline; filename="{plain_name(found.name)}{ending}.pdf"'
-    return answer
-
-
-def _sheet(found: Dough, version: int | None) -> Sheet:
-    if version is not None:
-        formula = _version(found, version).formula
-        needs = wanted(TargetDoc.model_validate(found.target).needs)
-        return bench_sheet(found.name, f"version {version}", DraftDoc.model_validate(formula).to_core(), needs)
-    differs = draft_differs(found)
-    kept = f"version {found.draft_parent.number}" if found.draft_parent else "no version yet"
-    return bench_sheet(
-        found.name,
-        f"draft from {kept}" if differs and found.draft_parent else kept,
-        DraftDoc.model_validate(found.draft).to_core(),
-        wanted(TargetDoc.model_validate(found.target).needs),
     )
 
 

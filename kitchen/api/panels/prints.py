@@ -12,7 +12,7 @@ from django.utils import timezone
 from ninja import Router
 
 from dough.facts.errors import EntryError
-from dough.formats.cells import defused
+from dough.formats.cells import UTF8, defused
 from dough.tasting.ballot import asked_scales, asked_words
 from kitchen.actions.base import require
 from kitchen.actions.panels import PrintKey
@@ -88,7 +88,7 @@ def answers_csv(request: HttpRequest, panel_id: int) -> HttpResponse:
         cells = [row[k] for k in COLUMNS]
         # A name that looks like a formula is no formula.
         sheet.writerow([defused(c) if isinstance(c, str) else c for c in cells])
-    return _file(out.getvalue(), "text/csv; charset=utf-8", "answers.csv")
+    return _file(UTF8 + out.getvalue(), "text/csv; charset=utf-8", "answers.csv")
 
 
 @router.get("/{panel_id}/answers.json", response={200: None, **PROBLEMS})

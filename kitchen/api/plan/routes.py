@@ -15,6 +15,7 @@ from dough.bake.intake import NoCase
 from dough.draft.target import Target
 from dough.facts.errors import EntryError, EntryErrors
 from dough.facts.kitchen_measures import Habit
+from dough.formats.cells import UTF8
 from dough.plan.alike import alike
 from dough.plan.finishes import finishes
 from dough.plan.kept import FORMS
@@ -211,7 +212,7 @@ def calendar(request: HttpRequest, on: date, cooks: int = 1) -> HttpResponse:
 def table(request: HttpRequest, on: date, cooks: int = 1) -> HttpResponse:
     """The day as a table."""
     solved = _solved(on, cooks)
-    return _file(day_csv(solved.placed), "text/csv; charset=utf-8", f"day-{on}.csv")
+    return _file(UTF8 + day_csv(solved.placed), "text/csv; charset=utf-8", f"day-{on}.csv")
 
 
 @day_router.get("/{on}/plan.pdf", response={200: None, **PROBLEMS})

@@ -117,6 +117,12 @@ export const api = {
   /** The bench sheet of the draft. */
   benchSheet: (...init: Init<'get', '/api/doughs/{dough_id}/sheet'>) =>
     data(client.GET('/api/doughs/{dough_id}/sheet', ...init)),
+  /** A card for people, of the draft or a kept version. */
+  card: (...init: Init<'get', '/api/doughs/{dough_id}/card'>) =>
+    data(client.GET('/api/doughs/{dough_id}/card', ...init)),
+  /** The batch sheet of a production of so many pieces. */
+  batchSheet: (...init: Init<'get', '/api/doughs/{dough_id}/batch-sheet'>) =>
+    data(client.GET('/api/doughs/{dough_id}/batch-sheet', ...init)),
   /** Where the measured bakes stand on the texture map, oldest first; those without height or texture are left out. */
   trail: (...init: Init<'get', '/api/doughs/{dough_id}/trail'>) =>
     data(client.GET('/api/doughs/{dough_id}/trail', ...init)),

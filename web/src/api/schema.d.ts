@@ -540,6 +540,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/doughs/{dough_id}/batch-sheet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Production
+         * @description The batch sheet of a production of so many pieces.
+         */
+        get: operations["kitchen_api_handing_on_routes_production"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/doughs/{dough_id}/batch-sheet.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Production File
+         * @description The same as a PDF.
+         */
+        get: operations["kitchen_api_handing_on_routes_production_file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/doughs/{dough_id}/butter": {
         parameters: {
             query?: never;
@@ -578,6 +618,66 @@ export interface paths {
          * @description A reading: the clock goes on from it.
          */
         post: operations["kitchen_api_butter_clock_read_butter"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/doughs/{dough_id}/card": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Recipe Card
+         * @description A card for people, of the draft or a kept version.
+         */
+        get: operations["kitchen_api_handing_on_routes_recipe_card"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/doughs/{dough_id}/card.html": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Recipe Card Page
+         * @description The same as a page that stands alone, with the recipe as JSON-LD inside; it is saved, not shown here.
+         */
+        get: operations["kitchen_api_handing_on_routes_recipe_card_page"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/doughs/{dough_id}/card.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Recipe Card File
+         * @description The same as a PDF on A4, A5 or Letter.
+         */
+        get: operations["kitchen_api_handing_on_routes_recipe_card_file"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1048,7 +1148,7 @@ export interface paths {
          * Sheet
          * @description The bench sheet of the draft, or of a kept version by its number.
          */
-        get: operations["kitchen_api_doughs_routes_sheet"];
+        get: operations["kitchen_api_handing_on_routes_sheet"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1068,7 +1168,7 @@ export interface paths {
          * Sheet File
          * @description The same as a PDF.
          */
-        get: operations["kitchen_api_doughs_routes_sheet_file"];
+        get: operations["kitchen_api_handing_on_routes_sheet_file"];
         put?: never;
         post?: never;
         delete?: never;
@@ -3739,6 +3839,27 @@ export interface components {
             /** Source */
             source: string;
         };
+        /**
+         * BatchAsk
+         * @description Which version, how many pieces, in which mixer (none: the largest), on which paper.
+         */
+        BatchAsk: {
+            /** Mixer */
+            mixer?: number | null;
+            /**
+             * Paper
+             * @default a4
+             * @enum {string}
+             */
+            paper?: "a4" | "a5" | "letter";
+            /**
+             * Pieces
+             * @default 200
+             */
+            pieces?: number;
+            /** Version */
+            version?: number | null;
+        };
         /** BatchIn */
         BatchIn: {
             /**
@@ -3767,6 +3888,22 @@ export interface components {
                 [key: string]: string | number | null;
             };
         };
+        /**
+         * BatchLine
+         * @description One weighing of one batch: g, how far it may be off either way, the lots there are of it.
+         */
+        BatchLine: {
+            /** Grams */
+            grams: number | null;
+            /** Group */
+            group: string;
+            /** Lots */
+            lots: string[];
+            /** Name */
+            name: string;
+            /** Tolerance G */
+            tolerance_g: number | null;
+        };
         /** BatchOut */
         BatchOut: {
             /** Additions */
@@ -3790,6 +3927,42 @@ export interface components {
             version: number;
             /** Weighed */
             weighed: components["schemas"]["WeighedOut"][];
+        };
+        /**
+         * BatchSheetOut
+         * @description The batch sheet of so many pieces.
+         */
+        BatchSheetOut: {
+            /** Batch G */
+            batch_g: number;
+            /** Batches */
+            batches: number;
+            /** Bowl */
+            bowl: string;
+            /** Cautions */
+            cautions: string[];
+            /** Checks */
+            checks: components["schemas"]["Check"][];
+            /** Critical */
+            critical: components["schemas"]["Critical"][];
+            /** Day */
+            day: string;
+            /** Holds */
+            holds: string[];
+            /** Lines */
+            lines: components["schemas"]["BatchLine"][];
+            /** Makes */
+            makes: string;
+            /** Pieces */
+            pieces: number;
+            /** Steps */
+            steps: string[];
+            /** Title */
+            title: string;
+            /** Version */
+            version: string;
+            /** Weights */
+            weights: string[];
         };
         /** BenchIn */
         BenchIn: {
@@ -4224,6 +4397,93 @@ export interface components {
             words: string;
         };
         /**
+         * CardAsk
+         * @description Which version (none: the draft), how large (by, size: as scaling takes them), which measures beside grams.
+         */
+        CardAsk: {
+            /**
+             * By
+             * @default
+             * @enum {string}
+             */
+            by?: "" | "pieces" | "factor" | "dough";
+            /**
+             * Paper
+             * @default a4
+             * @enum {string}
+             */
+            paper?: "a4" | "a5" | "letter";
+            /**
+             * Size
+             * @default
+             */
+            size?: string;
+            /**
+             * Units
+             * @default g
+             */
+            units?: string;
+            /** Version */
+            version?: number | null;
+        };
+        /**
+         * CardGroup
+         * @description What goes in together.
+         */
+        CardGroup: {
+            /** Lines */
+            lines: components["schemas"]["CardLine"][];
+            /** Name */
+            name: string;
+        };
+        /**
+         * CardLine
+         * @description One thing to weigh: name, grams in words, another measure beside it, and what the recipe said of it.
+         */
+        CardLine: {
+            /** Grams */
+            grams: string;
+            measure: components["schemas"]["Measure"] | null;
+            /** Name */
+            name: string;
+            /** Said */
+            said: string;
+        };
+        /**
+         * CardOut
+         * @description A card; drawing is SVG, empty without a forecast. day is written as the kitchen writes its days.
+         */
+        CardOut: {
+            /** Cautions */
+            cautions: string[];
+            /** Day */
+            day: string;
+            /** Drawing */
+            drawing: string;
+            /** Expect */
+            expect: string;
+            /** Groups */
+            groups: components["schemas"]["CardGroup"][];
+            /** Holds */
+            holds: string[];
+            /** Keeping */
+            keeping: string[];
+            /** Makes */
+            makes: string;
+            /** Measures */
+            measures: components["schemas"]["MeasuresOut"][];
+            /** Pull */
+            pull: string[];
+            /** Small Print */
+            small_print: string[];
+            /** Steps */
+            steps: string[];
+            /** Title */
+            title: string;
+            /** Version */
+            version: string;
+        };
+        /**
          * Cause
          * @description kind is formula, done, oven, own, scatter or measure; share of the whole miss in percent (signed: a cause may
          *     have worked against it), what it did in words, the evidence for it, and the check that would settle it.
@@ -4284,6 +4544,22 @@ export interface components {
             };
             /** Revision */
             revision: number;
+        };
+        /**
+         * Check
+         * @description Something read at every batch: label, aim and how far off it may be in its unit (None: not known).
+         */
+        Check: {
+            /** Aim */
+            aim: number;
+            /** Digits */
+            digits: number;
+            /** Label */
+            label: string;
+            /** Off */
+            off: number | null;
+            /** Unit */
+            unit: string;
         };
         /** CheckOut */
         CheckOut: {
@@ -4545,6 +4821,16 @@ export interface components {
             temp_c: number;
             /** Warms */
             warms: number;
+        };
+        /**
+         * Critical
+         * @description A limit of safety the kitchen fills in: what it is, and what guidance commonly says, with its reason.
+         */
+        Critical: {
+            /** Common */
+            common: string;
+            /** Label */
+            label: string;
         };
         /**
          * CupOut
@@ -7015,6 +7301,16 @@ export interface components {
             words: string;
         };
         /**
+         * Measure
+         * @description An amount in other measures than grams: words, and how far they may be off either way, % (None: exact).
+         */
+        Measure: {
+            /** Off Pct */
+            off_pct: number | null;
+            /** Words */
+            words: string;
+        };
+        /**
          * MeasuredDoc
          * @description Readings by quantity (data/quantities.csv); shade_from says whether shades were picked by eye or by photo.
          */
@@ -7032,6 +7328,16 @@ export interface components {
              * @enum {string}
              */
             shade_from?: "eye" | "photo";
+        };
+        /**
+         * MeasuresOut
+         * @description Measures that can stand beside grams.
+         */
+        MeasuresOut: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
         };
         /**
          * MemberOut
@@ -15066,6 +15372,220 @@ export interface operations {
             };
         };
     };
+    kitchen_api_handing_on_routes_production: {
+        parameters: {
+            query?: {
+                version?: number | null;
+                pieces?: number;
+                mixer?: number | null;
+                paper?: "a4" | "a5" | "letter";
+            };
+            header?: never;
+            path: {
+                dough_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BatchSheetOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_handing_on_routes_production_file: {
+        parameters: {
+            query?: {
+                version?: number | null;
+                pieces?: number;
+                mixer?: number | null;
+                paper?: "a4" | "a5" | "letter";
+            };
+            header?: never;
+            path: {
+                dough_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     kitchen_api_butter_clock_butter_of_dough: {
         parameters: {
             query?: never;
@@ -15299,6 +15819,329 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["ButterOutOut"];
                 };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_handing_on_routes_recipe_card: {
+        parameters: {
+            query?: {
+                version?: number | null;
+                by?: "" | "pieces" | "factor" | "dough";
+                size?: string;
+                units?: string;
+                paper?: "a4" | "a5" | "letter";
+            };
+            header?: never;
+            path: {
+                dough_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CardOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_handing_on_routes_recipe_card_page: {
+        parameters: {
+            query?: {
+                version?: number | null;
+                by?: "" | "pieces" | "factor" | "dough";
+                size?: string;
+                units?: string;
+                paper?: "a4" | "a5" | "letter";
+            };
+            header?: never;
+            path: {
+                dough_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_handing_on_routes_recipe_card_file: {
+        parameters: {
+            query?: {
+                version?: number | null;
+                by?: "" | "pieces" | "factor" | "dough";
+                size?: string;
+                units?: string;
+                paper?: "a4" | "a5" | "letter";
+            };
+            header?: never;
+            path: {
+                dough_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Bad Request */
             400: {
@@ -18024,7 +18867,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_doughs_routes_sheet: {
+    kitchen_api_handing_on_routes_sheet: {
         parameters: {
             query?: {
                 version?: number | null;
@@ -18129,7 +18972,7 @@ export interface operations {
             };
         };
     };
-    kitchen_api_doughs_routes_sheet_file: {
+    kitchen_api_handing_on_routes_sheet_file: {
         parameters: {
             query?: {
                 version?: number | null;

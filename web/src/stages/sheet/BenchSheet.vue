@@ -1,16 +1,18 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
-import { useRoute } from 'vue-router'
 import { api } from '@/api/calls'
 import { theDough } from '@/dough/key'
 import { stepWord } from '@/ui/format'
 import PrintSheet from '@/ui/PrintSheet.vue'
+import StageTabs from '@/ui/StageTabs.vue'
+import { partsOf } from '../stages'
+import { useHanded } from './useHanded'
+import WhichVersion from './WhichVersion.vue'
 
 const dough = theDough()
-const route = useRoute()
 /** The draft's, or a kept version's by its number. */
-const version = computed(() => Number(route.query['version']) || null)
+const { version } = useHanded()
 const {
   data: sheet,
   error,
@@ -36,61 +38,66 @@ const grouped = computed(() => {
 </script>
 
 <template>
-  <PrintSheet
-    label="Bench sheet"
-    :title="sheet?.title ?? ''"
-    :under="[sheet?.subtitle ?? '']"
-    :pdf="`/api/doughs/${dough.id.value}/sheet.pdf${version ? `?version=${version}` : ''}`"
-    :ready="!!sheet"
-    :error="error"
-    @again="refetch()"
-  >
-    <template v-if="sheet">
-      <p class="blanks"><span>Date</span><span>Cook</span><span>Batch</span></p>
-      <div class="cols">
-        <table>
-          <thead>
-            <tr>
-              <th scope="col"><span class="visually-hidden">done</span></th>
-              <th scope="col">Weigh</th>
-              <th scope="col" class="n">to weigh</th>
-              <th scope="col" class="n">really</th>
-            </tr>
-          </thead>
-          <tbody v-for="g in grouped" :key="g.step">
-            <tr>
-              <th scope="rowgroup" colspan="4" class="step">{{ stepWord(g.step) }}</th>
-            </tr>
-            <tr v-for="(l, n) in g.lines" :key="n">
-              <td><span class="box" aria-hidden="true" /></td>
-              <td>
-                {{ l.name }} <span class="small-words">{{ l.note }}</span>
-                <b v-for="m in l.marks" :key="m" class="open">{{ m }}</b>
-              </td>
-              <td class="n fig">{{ l.amount }}</td>
-              <td class="line" />
-            </tr>
-          </tbody>
-        </table>
-        <div>
-          <ol>
-            <li v-for="s in sheet.steps" :key="s">{{ s }}</li>
-          </ol>
-          <p v-for="c in sheet.checks" :key="c" class="check">
-            <span>{{ c }}</span><span class="line" />
-          </p>
+  <div class="handed">
+    <StageTabs label="Parts of Versions" :tabs="partsOf('versions')" />
+    <form class="wishes" aria-label="Which one" @submit.prevent><WhichVersion v-model="version" /></form>
+    <PrintSheet
+      label="Bench sheet"
+      :title="sheet?.title ?? ''"
+      :under="[sheet?.subtitle ?? '']"
+      :pdf="`/api/doughs/${dough.id.value}/sheet.pdf${version ? `?version=${version}` : ''}`"
+      :ready="!!sheet"
+      :error="error"
+      @again="refetch()"
+    >
+      <template v-if="sheet">
+        <p class="blanks"><span>Date</span><span>Cook</span><span>Batch</span></p>
+        <div class="cols">
+          <table>
+            <thead>
+              <tr>
+                <th scope="col"><span class="visually-hidden">done</span></th>
+                <th scope="col">Weigh</th>
+                <th scope="col" class="n">to weigh</th>
+                <th scope="col" class="n">really</th>
+              </tr>
+            </thead>
+            <tbody v-for="g in grouped" :key="g.step">
+              <tr>
+                <th scope="rowgroup" colspan="4" class="step">{{ stepWord(g.step) }}</th>
+              </tr>
+              <tr v-for="(l, n) in g.lines" :key="n">
+                <td><span class="box" aria-hidden="true" /></td>
+                <td>
+                  {{ l.name }} <span class="small-words">{{ l.note }}</span>
+                  <b v-for="m in l.marks" :key="m" class="open">{{ m }}</b>
+                </td>
+                <td class="n fig">{{ l.amount }}</td>
+                <td class="line" />
+              </tr>
+            </tbody>
+          </table>
+          <div>
+            <ol>
+              <li v-for="s in sheet.steps" :key="s">{{ s }}</li>
+            </ol>
+            <p v-for="c in sheet.checks" :key="c" class="check">
+              <span>{{ c }}</span><span class="line" />
+            </p>
+          </div>
         </div>
-      </div>
-      <footer>
-        <p v-for="c in sheet.cautions" :key="c"><b>▲</b> {{ c }}</p>
-        <p v-if="sheet.allergens.length">
-          <b>Allergens:</b> {{ sheet.allergens.join(', ') }}. {{ sheet.labels }}
-        </p>
-      </footer>
-    </template>
-  </PrintSheet>
+        <footer>
+          <p v-for="c in sheet.cautions" :key="c"><b>▲</b> {{ c }}</p>
+          <p v-if="sheet.allergens.length">
+            <b>Allergens:</b> {{ sheet.allergens.join(', ') }}. {{ sheet.labels }}
+          </p>
+        </footer>
+      </template>
+    </PrintSheet>
+  </div>
 </template>
 
+<style scoped src="./handed.css" />
 <style scoped>
 p {
   margin: 0;

@@ -7,6 +7,8 @@ import { words, type Schemas } from '@/api/client'
 import { theDough } from '@/dough/key'
 import type { Draft } from '@/dough/useDough'
 import { clock, day } from '@/ui/format'
+import StageTabs from '@/ui/StageTabs.vue'
+import { partsOf } from '../stages'
 import DifferenceTable from './DifferenceTable.vue'
 import KeptDrafts from './KeptDrafts.vue'
 import { lineage } from './lineage'
@@ -107,99 +109,112 @@ async function copy(number: number): Promise<void> {
 </script>
 
 <template>
-  <section class="versions panel" aria-label="Versions">
-    <div class="tree">
-      <header>
-        <h2>Versions</h2>
-        <RouterLink class="btn btn-sm btn-outline-primary" :to="{ name: 'sheet' }">Bench sheet</RouterLink>
-        <WriteOut />
-        <RouterLink
-          v-if="recipe"
-          class="btn btn-sm btn-outline-primary"
-          :to="{ name: 'paste', query: { again: dough.id.value } }"
-          >{{
-            recipe.better ? 'Read its recipe again: the reader has learned' : 'Its recipe as written'
-          }}</RouterLink
-        >
-      </header>
-      <p v-if="nodes.length === 0" class="nothing">
-        None kept yet. “Keep as version 1” freezes the formula as it stands, with a note.
-      </p>
-      <div class="list" :style="{ paddingLeft: `${x(columns)}px` }">
-        <svg
-          v-if="nodes.length"
-          class="lines"
-          :width="x(columns)"
-          :height="nodes.length * ROW"
-          aria-hidden="true"
-        >
-          <template v-for="(n, row) in nodes" :key="n.version.number">
-            <path
-              v-if="n.parentRow !== null"
-              :d="`M${x(n.column)} ${y(row)} V${y(n.parentRow) - 14} L${x(nodes[n.parentRow]?.column ?? 0)} ${y(n.parentRow)}`"
-            />
-            <circle
-              :cx="x(n.column)"
-              :cy="y(row)"
-              r="5"
-              :class="{ now: n.version.number === record?.draft_parent }"
-            />
-          </template>
-        </svg>
-        <article v-for="n in nodes" :key="n.version.number" :style="{ height: `${ROW}px` }">
-          <p class="line note" :title="n.version.note">
-            <b>{{ n.version.number }}</b> {{ n.version.note }}
-          </p>
-          <p class="small-words line">
-            {{ n.version.kept_by }}, {{ day(n.version.kept_at)
-            }}<template v-if="n.version.bakes"
-              >, {{ n.version.bakes }} {{ n.version.bakes === 1 ? 'bake' : 'bakes' }}</template
-            >
-          </p>
-          <p class="small-words line ways">
-            <BButton size="sm" variant="link" @click="goOn(n.version.number)">
-              go on from it <span class="visually-hidden">version {{ n.version.number }}</span>
-            </BButton>
-            <BButton size="sm" variant="link" @click="copy(n.version.number)">
-              copy to a new dough <span class="visually-hidden">version {{ n.version.number }}</span>
-            </BButton>
-            <RouterLink :to="{ name: 'sheet', query: { version: n.version.number } }"
-              >Bench sheet<span class="visually-hidden"> of version {{ n.version.number }}</span></RouterLink
-            >
-          </p>
-        </article>
+  <div class="whole">
+    <StageTabs label="Parts of Versions" :tabs="partsOf('versions')" />
+    <section class="versions panel" aria-label="Versions">
+      <div class="tree">
+        <header>
+          <h2>Versions</h2>
+          <WriteOut />
+          <RouterLink
+            v-if="recipe"
+            class="btn btn-sm btn-outline-primary"
+            :to="{ name: 'paste', query: { again: dough.id.value } }"
+            >{{
+              recipe.better ? 'Read its recipe again: the reader has learned' : 'Its recipe as written'
+            }}</RouterLink
+          >
+        </header>
+        <p v-if="nodes.length === 0" class="nothing">
+          None kept yet. “Keep as version 1” freezes the formula as it stands, with a note.
+        </p>
+        <div class="list" :style="{ paddingLeft: `${x(columns)}px` }">
+          <svg
+            v-if="nodes.length"
+            class="lines"
+            :width="x(columns)"
+            :height="nodes.length * ROW"
+            aria-hidden="true"
+          >
+            <template v-for="(n, row) in nodes" :key="n.version.number">
+              <path
+                v-if="n.parentRow !== null"
+                :d="`M${x(n.column)} ${y(row)} V${y(n.parentRow) - 14} L${x(nodes[n.parentRow]?.column ?? 0)} ${y(n.parentRow)}`"
+              />
+              <circle
+                :cx="x(n.column)"
+                :cy="y(row)"
+                r="5"
+                :class="{ now: n.version.number === record?.draft_parent }"
+              />
+            </template>
+          </svg>
+          <article v-for="n in nodes" :key="n.version.number" :style="{ height: `${ROW}px` }">
+            <p class="line note" :title="n.version.note">
+              <b>{{ n.version.number }}</b> {{ n.version.note }}
+            </p>
+            <p class="small-words line">
+              {{ n.version.kept_by }}, {{ day(n.version.kept_at)
+              }}<template v-if="n.version.bakes"
+                >, {{ n.version.bakes }} {{ n.version.bakes === 1 ? 'bake' : 'bakes' }}</template
+              >
+            </p>
+            <p class="small-words line ways">
+              <BButton size="sm" variant="link" @click="goOn(n.version.number)">
+                go on<span class="visually-hidden"> from version {{ n.version.number }}</span>
+              </BButton>
+              <BButton size="sm" variant="link" @click="copy(n.version.number)">
+                copy<span class="visually-hidden"> version {{ n.version.number }} to a new dough</span>
+              </BButton>
+              <RouterLink :to="{ name: 'sheet', query: { version: n.version.number } }"
+                >bench sheet<span class="visually-hidden">
+                  of version {{ n.version.number }}</span
+                ></RouterLink
+              >
+              <RouterLink :to="{ name: 'card', query: { version: n.version.number } }"
+                >card<span class="visually-hidden"> of version {{ n.version.number }}</span></RouterLink
+              >
+            </p>
+          </article>
+        </div>
+        <KeptDrafts @look="look" />
       </div>
-      <KeptDrafts @look="look" />
-    </div>
-    <div class="compare">
-      <header>
-        <h2>Side by side</h2>
-        <BFormSelect v-model.number="a" size="sm" aria-label="First of the two">
-          <BFormSelectOption v-for="n in nodes" :key="n.version.number" :value="n.version.number">
-            version {{ n.version.number }}
-          </BFormSelectOption>
-          <BFormSelectOption v-if="looked" :value="LOOKED">{{ label(LOOKED) }}</BFormSelectOption>
-        </BFormSelect>
-        <span>and</span>
-        <BFormSelect v-model.number="b" size="sm" aria-label="Second of the two">
-          <BFormSelectOption :value="DRAFT">the draft</BFormSelectOption>
-          <BFormSelectOption v-for="n in nodes" :key="n.version.number" :value="n.version.number">
-            version {{ n.version.number }}
-          </BFormSelectOption>
-        </BFormSelect>
-      </header>
-      <p v-if="problem" class="alert-words" role="alert">▲ {{ problem }}</p>
-      <DifferenceTable v-if="found && a !== null" :difference="found" :a="label(a)" :b="label(b)" />
-    </div>
-  </section>
+      <div class="compare">
+        <header>
+          <h2>Side by side</h2>
+          <BFormSelect v-model.number="a" size="sm" aria-label="First of the two">
+            <BFormSelectOption v-for="n in nodes" :key="n.version.number" :value="n.version.number">
+              version {{ n.version.number }}
+            </BFormSelectOption>
+            <BFormSelectOption v-if="looked" :value="LOOKED">{{ label(LOOKED) }}</BFormSelectOption>
+          </BFormSelect>
+          <span>and</span>
+          <BFormSelect v-model.number="b" size="sm" aria-label="Second of the two">
+            <BFormSelectOption :value="DRAFT">the draft</BFormSelectOption>
+            <BFormSelectOption v-for="n in nodes" :key="n.version.number" :value="n.version.number">
+              version {{ n.version.number }}
+            </BFormSelectOption>
+          </BFormSelect>
+        </header>
+        <p v-if="problem" class="alert-words" role="alert">▲ {{ problem }}</p>
+        <DifferenceTable v-if="found && a !== null" :difference="found" :a="label(a)" :b="label(b)" />
+      </div>
+    </section>
+  </div>
 </template>
 
 <style scoped>
+.whole {
+  display: flex;
+  flex-direction: column;
+  height: 100%;
+  min-height: 0;
+}
 .versions {
   display: grid;
   grid-template-columns: minmax(250px, 350px) minmax(0, 1fr);
   min-height: 0;
-  height: 100%;
+  flex: 1;
 }
 .tree,
 .compare {

@@ -1,0 +1,1 @@
+"""What leaves the kitchen for somebody else's hands: cards for people, batch sheets for production."""
