@@ -92,7 +92,7 @@ def test_cards_come_on_three_papers_with_everything_on_them(
         assert text in said
     fonts = {
         str(f["/BaseFont"]) for p in pdf.pages for f in (x.get_object() for x in p["/Resources"]["/Font"].values())
-    }  # type: ignore[index]
+    }
     assert fonts
     assert all("TarteSheet" in f for f in fonts), "no font that a printer has to guess"
 
