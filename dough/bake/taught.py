@@ -127,21 +127,31 @@ def with_own(ends: dict[str, Array], taught: list[Taught]) -> dict[str, Array]:
     return found
 
 
+def row_of(key: str, value: float, moves: Array, taught: Taught) -> Array:
+    """What one sd of everything not known does to an end value, in its unit: along the ten columns of the root (moves
+    holds what each of the kitchen's six shifts does), then along each score's own error. Shape (14,)."""
+    parts, scale = (SIZES[key], value) if key in SIZES else (POINTS.get(key, {}), 1.0)
+    known = len(THETA) + len(OWN)
+    row = np.zeros(known + len(SCORES))
+    for name, weight in parts.items():
+        row[:known] += scale * weight * np.array(taught.root[len(THETA) + OWN.index(name)])
+    row[: len(THETA)] += moves
+    if key in SCORES:
+        row[known + SCORES.index(key)] = taught.score_sd[SCORES.index(key)]
+    return row
+
+
 def spread_of(key: str, value: float, moves: Array, taught: Taught, *, scatter: bool = True) -> float:
     """One sd of an end value, in its unit.
 
     moves holds what each of the kitchen's six shifts does to it; scatter counts what two bakes differ by anyway.
     """
     parts, scale = (SIZES[key], value) if key in SIZES else (POINTS.get(key, {}), 1.0)
-    own = np.zeros(len(THETA) + len(OWN))
-    for name, weight in parts.items():
-        own += scale * weight * np.array(taught.root[len(THETA) + OWN.index(name)])
-    own[: len(THETA)] += moves
-    total = float(np.sum(own**2))
+    total = float(np.sum(row_of(key, value, moves, taught) ** 2))
     if scatter:
         total += sum((scale * weight * SCATTER[name]) ** 2 for name, weight in parts.items())
     if key in SCORES:
-        total += taught.score_sd[SCORES.index(key)] ** 2 + (SCORE_SCATTER**2 if scatter else 0.0)
+        total += SCORE_SCATTER**2 if scatter else 0.0
     elif not parts:
         total += PLAIN_SD.get(key, 0.05 * abs(value)) ** 2
     return math.sqrt(total)

@@ -23,6 +23,7 @@ from kitchen.api.keeping import routes as keeping
 from kitchen.api.larder import routes as larder
 from kitchen.api.learning import routes as learning
 from kitchen.api.next_steps import routes as next_steps
+from kitchen.api.next_steps import teaching
 from kitchen.api.ovens import routes as ovens
 from kitchen.api.panels import prints as panel_prints
 from kitchen.api.panels import routes as panels
@@ -60,6 +61,7 @@ ROUTERS: tuple[tuple[str, Router], ...] = (
     ("/butter", butter_rest.router),
     ("/doughs", butter_clock.dough_router),
     ("/next", next_steps.router),
+    ("/next", teaching.router),
     ("/learning", learning.router),
     ("", photos.router),
     ("/doughs", photos.dough_router),

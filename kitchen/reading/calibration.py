@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from datetime import datetime
 from functools import lru_cache
 
 from dough.bake.taught import GENERAL, Taught
@@ -35,3 +36,13 @@ def taught(oven: int | None, tray: int | None, dough: int | None, like: Features
     """What the calibration in force knows of an oven, a tray and a dough, and of doughs that are alike."""
     lesson = lesson_in_force()
     return GENERAL if lesson is None else lesson.taught(oven, tray, dough, like)
+
+
+def lesson_before() -> tuple[Lesson | None, datetime] | None:
+    """The lesson adopted before the one in force (None: general parameters) and when this one was adopted; None where
+    nothing was ever learned."""
+    found = Kitchen.objects.values_list("calibration__number", "calibration__made_at").first()
+    if found is None or found[0] is None:
+        return None
+    row = Calibration.objects.filter(number__lt=found[0]).order_by("-number").values_list("pk", "made_at").first()
+    return (None if row is None else _lesson(row[0], row[1].isoformat())), found[1]

@@ -32,3 +32,19 @@ def test_reasons_where_there_is_nothing_to_rank(client: Client, dough: Dough) ->
     unknown = {**dough.draft, "lines": [{**x, "grams": None, "amount": None} for x in dough.draft["lines"]]}
     assert "no forecast" in ask(client, dough, draft=unknown, target={"diameter_mm": 80}).json()["reason"]
     assert ask(client, dough, target={"diameter_mm": -4}).status_code == 422
+
+
+def test_what_teaches_most_is_told_with_what_it_would_change(client: Client, kept: Dough) -> None:
+    body = {"draft": kept.draft, "target": {"diameter_mm": 95, "middle_soft": 80}, "style": "oat", "dough_id": kept.pk}
+    found = send(client, "POST", "/next/teaching", body).json()
+    assert found["reason"] == ""
+    an_hour = [x["an_hour"] for x in found["lessons"]]
+    assert an_hour == sorted(an_hour, reverse=True)
+    assert {n["key"] for n in found["lessons"][0]["narrowed"]} == {"diameter_mm", "middle_soft"}
+    for x in found["lessons"]:
+        assert all(f["then"] != found["best"] for f in x["flips"])
+    assert found["changed"] == "", "nothing was learned yet"
+    nothing = send(client, "POST", "/next/teaching", {**body, "target": {}}).json()
+    assert nothing["lessons"] == []
+    assert "Set a target first" in nothing["reason"]
+    assert send(client, "POST", "/next/teaching", {**body, "locks": ["moon"]}).status_code == 422

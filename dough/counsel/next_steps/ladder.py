@@ -65,6 +65,10 @@ class Rung:
     still_out: tuple[str, ...]
     brief: tuple[Standing, ...]
 
+    def setting_of(self, before: Setting) -> Setting:
+        """This rung baked where the draft before it was, on the tray it asks for."""
+        return before.with_draft(self.draft, next((m.lever.kit for m in self.moves if m.lever.kit), None))
+
     @property
     def words(self) -> str:
         """How far it leads, in words."""

@@ -48,6 +48,19 @@ class Move:
     after: float
     edit: dict[str, object]
 
+    @property
+    def words(self) -> str:
+        """“Sugar 82.0 → 78.5 %”, or the name of what is taken or left."""
+        if not self.lever.graded:
+            return self.lever.name
+        was = "open" if self.before is None else _figure(self.before, self.lever.unit)
+        return f"{self.lever.name} {was} → {_figure(self.after, self.lever.unit)} {self.lever.unit}"
+
+
+def _figure(value: float, unit: str) -> str:
+    """Grams as a bench weighs them, anything else to the tenth."""
+    return f"{value:.0f}" if unit == "g" and value >= 10 else f"{value:.1f}"
+
 
 @dataclass(frozen=True, slots=True)
 class EffectRange:

@@ -64,7 +64,7 @@ router = Router(tags=["next"])
 @router.post("", response={200: NextOut, **PROBLEMS})
 def rank(request: HttpRequest, payload: NextIn) -> HttpResponse:
     """Every single lever that brings the forecast nearer to the target, most first, and pairs that do better."""
-    setting, wanted, reason = _asked(payload)
+    setting, wanted, reason = asked_of(payload)
     used = setting.style
     if reason or used is None:
         return sent(_nothing(reason or NO_STYLE))
@@ -73,7 +73,7 @@ def rank(request: HttpRequest, payload: NextIn) -> HttpResponse:
         return sent(_nothing("There is no forecast to move: see the cookie for why."))
     locks = tuple(payload.locks)
     scatter, sweet = kitchen_scatter(), sweet_per_100g(setting.draft.formula.lines)
-    singles = advice(setting, wanted, locks, _trays(payload), scatter)
+    singles = advice(setting, wanted, locks, trays_of(payload), scatter)
     both = pairs(setting, wanted, singles, scatter)
     reason = "" if singles else "No single change brings the forecast nearer. Bake this one, or look at the target."
     return sent(
@@ -116,7 +116,7 @@ def forgives(request: HttpRequest, payload: NextIn) -> HttpResponse:
 @router.post("/what-if", response={200: WhatIfOut, **PROBLEMS})
 def map_two(request: HttpRequest, payload: WhatIfIn) -> HttpResponse:
     """Two levers as a map of the distance from the target."""
-    setting, wanted, reason = _asked(payload)
+    setting, wanted, reason = asked_of(payload)
     used = setting.style
     graded = [x for x in levers(setting.draft, used) if x.graded] if used else []
     across, up = picked(graded, payload.across, payload.up)
@@ -155,11 +155,11 @@ def stand(request: HttpRequest, payload: BriefIn) -> HttpResponse:
 @router.post("/ladder", response={200: LadderOut, **PROBLEMS})
 def climb(request: HttpRequest, payload: NextIn) -> HttpResponse:
     """The best one, two, three and four changes towards the target, and where more stop paying."""
-    setting, wanted, reason = _asked(payload)
+    setting, wanted, reason = asked_of(payload)
     used = setting.style
     if reason or used is None:
         return sent(_no_ladder(reason or NO_STYLE))
-    found = ladder(setting, wanted, tuple(payload.locks), _trays(payload), payload.brief())
+    found = ladder(setting, wanted, tuple(payload.locks), trays_of(payload), payload.brief())
     now = setting.cookie()
     if found is None or now is None:
         return sent(
@@ -182,7 +182,7 @@ def climb(request: HttpRequest, payload: NextIn) -> HttpResponse:
     )  # fmt: skip
 
 
-def _asked(payload: NextIn) -> tuple[Setting, Cookie, str]:
+def asked_of(payload: NextIn) -> tuple[Setting, Cookie, str]:
     """What was asked, and in words why nothing can be said (empty: it can)."""
     setting, wanted = payload.setting(), payload.target.to_core()
     check_target(Target(wanted))
@@ -192,7 +192,7 @@ def _asked(payload: NextIn) -> tuple[Setting, Cookie, str]:
     return setting, wanted, "Set a target first: next is what leads to it." if is_empty(wanted) else ""
 
 
-def _trays(payload: NextIn) -> tuple[Tray, ...]:
+def trays_of(payload: NextIn) -> tuple[Tray, ...]:
     """The kitchen's other trays, each with what bakes have taught of it."""
     now = payload.draft.to_core().process
     others = TrayRow.objects.exclude(pk=now.tray_id or 0)

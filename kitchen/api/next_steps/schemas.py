@@ -212,6 +212,52 @@ class LadderOut(BaseModel):
     locks: list[str]
 
 
+class NarrowedOut(BaseModel):
+    """Half the range (8 times in 10) of what is not known of a measure, before and after, in its unit."""
+
+    key: str
+    label: str
+    unit: str
+    digits: int
+    before: float
+    after: float
+
+
+class FlipOut(BaseModel):
+    """A reading that makes another next step the better one: in words, how often it comes (0 to 1), and which step."""
+
+    words: str
+    chance: float
+    then: str
+
+
+class TonightOut(BaseModel):
+    """Something that could be done tonight: minutes of somebody's time, bits it tells about the measures wished and in
+    an hour, and how much nearer the cookie is expected for knowing, in clear misses."""
+
+    name: str
+    reads: str
+    minutes: float
+    bits: float
+    an_hour: float
+    gain: float
+    narrowed: list[NarrowedOut]
+    flips: list[FlipOut]
+
+
+class TeachesMostOut(BaseModel):
+    """What could be done tonight, most told in an hour first; best is the next step as things stand, rest waiting
+    that needs nobody, changed what the last learning did (empty: nothing was learned). reason says why there is
+    nothing."""
+
+    reason: str
+    words: str
+    best: str
+    rest: str
+    changed: str
+    lessons: list[TonightOut]
+
+
 class WhatIfIn(NextIn):
     """Two levers by key; one left empty is the first usual one that is not the other."""
 

@@ -250,6 +250,9 @@ export const api = {
   model: (...init: Init<'get', '/api/model'>) => data(client.GET('/api/model', ...init)),
   /** Every single lever that brings the forecast nearer to the target, most first, and pairs that do better. */
   rankNext: (...init: Init<'post', '/api/next'>) => data(client.POST('/api/next', ...init)),
+  /** What could be done tonight, by what it tells about the cookie wished for in an hour. */
+  teachesMost: (...init: Init<'post', '/api/next/teaching'>) =>
+    data(client.POST('/api/next/teaching', ...init)),
   /** The smallest change of everything unlocked that should bake the whole target. */
   standToBrief: (...init: Init<'post', '/api/next/brief'>) => data(client.POST('/api/next/brief', ...init)),
   shake: (...init: Init<'post', '/api/next/forgiving'>) => data(client.POST('/api/next/forgiving', ...init)),

@@ -2005,6 +2005,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/next/teaching": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Teaches
+         * @description What could be done tonight, by what it tells about the cookie wished for in an hour.
+         */
+        post: operations["kitchen_api_next_steps_teaching_teaches"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/next/what-if": {
         parameters: {
             query?: never;
@@ -5771,6 +5791,18 @@ export interface components {
             things: components["schemas"]["NewThing"][];
         };
         /**
+         * FlipOut
+         * @description A reading that makes another next step the better one: in words, how often it comes (0 to 1), and which step.
+         */
+        FlipOut: {
+            /** Chance */
+            chance: number;
+            /** Then */
+            then: string;
+            /** Words */
+            words: string;
+        };
+        /**
          * FollowIn
          * @description take names the keys of what to take over; the rest is known from then on.
          */
@@ -7606,6 +7638,24 @@ export interface components {
             number: number;
             /** Samples */
             samples: string[];
+        };
+        /**
+         * NarrowedOut
+         * @description Half the range (8 times in 10) of what is not known of a measure, before and after, in its unit.
+         */
+        NarrowedOut: {
+            /** After */
+            after: number;
+            /** Before */
+            before: number;
+            /** Digits */
+            digits: number;
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Unit */
+            unit: string;
         };
         /**
          * NeedOut
@@ -11505,6 +11555,26 @@ export interface components {
             words: string;
         };
         /**
+         * TeachesMostOut
+         * @description What could be done tonight, most told in an hour first; best is the next step as things stand, rest waiting
+         *     that needs nobody, changed what the last learning did (empty: nothing was learned). reason says why there is
+         *     nothing.
+         */
+        TeachesMostOut: {
+            /** Best */
+            best: string;
+            /** Changed */
+            changed: string;
+            /** Lessons */
+            lessons: components["schemas"]["TonightOut"][];
+            /** Reason */
+            reason: string;
+            /** Rest */
+            rest: string;
+            /** Words */
+            words: string;
+        };
+        /**
          * TempsIn
          * @description What each part of the dough has, °C as typed; empty: the room's. solve names the part to find, or minutes.
          */
@@ -11655,6 +11725,29 @@ export interface components {
              * @enum {string}
              */
             way: "protein";
+        };
+        /**
+         * TonightOut
+         * @description Something that could be done tonight: minutes of somebody's time, bits it tells about the measures wished and in
+         *     an hour, and how much nearer the cookie is expected for knowing, in clear misses.
+         */
+        TonightOut: {
+            /** An Hour */
+            an_hour: number;
+            /** Bits */
+            bits: number;
+            /** Flips */
+            flips: components["schemas"]["FlipOut"][];
+            /** Gain */
+            gain: number;
+            /** Minutes */
+            minutes: number;
+            /** Name */
+            name: string;
+            /** Narrowed */
+            narrowed: components["schemas"]["NarrowedOut"][];
+            /** Reads */
+            reads: string;
         };
         /**
          * Touch
@@ -23483,6 +23576,111 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LadderOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_next_steps_teaching_teaches: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NextIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TeachesMostOut"];
                 };
             };
             /** @description Bad Request */

@@ -29,6 +29,7 @@ it('lists the parts of a stage with the stage itself first', () => {
     { to: 'changes', name: 'Every change' },
     { to: 'forgiving', name: 'How forgiving' },
     { to: 'what-if', name: 'What if' },
+    { to: 'teaches', name: 'Teaches most' },
     { to: 'series', name: 'Series' },
   ])
   expect(partsOf('results')[0]?.to).toBe('results')

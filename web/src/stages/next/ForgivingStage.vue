@@ -145,20 +145,10 @@ const fill = computed(() => dough.preview.value?.forecast?.hex_middle ?? null)
   </section>
 </template>
 
+<style scoped src="./next.css" />
 <style scoped>
-.body {
-  padding: 8px 14px;
-  overflow-y: auto;
-  min-height: 0;
-}
-.lead {
-  font-size: 1.125rem;
-  margin: 2px 0 8px;
-}
 .two {
-  display: grid;
   grid-template-columns: minmax(0, 1fr) 280px;
-  gap: 20px;
 }
 .beside {
   display: flex;
@@ -186,9 +176,6 @@ caption {
   fill: var(--cobalt);
 }
 @media (max-width: 900px) {
-  .two {
-    grid-template-columns: minmax(0, 1fr);
-  }
   .body {
     overflow-x: auto;
   }

@@ -180,20 +180,10 @@ const sweeter = (r: Rung): string =>
   </section>
 </template>
 
+<style scoped src="./next.css" />
 <style scoped>
-.body {
-  padding: 8px 14px;
-  overflow-y: auto;
-  min-height: 0;
-}
-.lead {
-  font-size: 1.125rem;
-  margin: 2px 0 8px;
-}
 .two {
-  display: grid;
   grid-template-columns: 262px minmax(0, 1fr);
-  gap: 20px;
 }
 .rungs label {
   display: grid;
@@ -267,26 +257,8 @@ p {
   gap: 10px;
   margin: 8px 0;
 }
-.note {
-  display: flex;
-  gap: 14px;
-  align-items: center;
-  background: var(--butter-wash);
-  border-left: 3px solid var(--butter);
-  padding: 6px 14px;
-  margin-bottom: 8px;
-}
-.note p {
-  margin: 0;
-  flex: 1;
-}
 summary {
   cursor: pointer;
   color: var(--cobalt);
-}
-@media (max-width: 900px) {
-  .two {
-    grid-template-columns: minmax(0, 1fr);
-  }
 }
 </style>

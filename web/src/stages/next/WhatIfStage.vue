@@ -148,12 +148,8 @@ function take(): void {
   </section>
 </template>
 
+<style scoped src="./next.css" />
 <style scoped>
-.body {
-  padding: 8px 14px;
-  overflow-y: auto;
-  min-height: 0;
-}
 .pick {
   display: flex;
   gap: 18px;
@@ -164,10 +160,6 @@ function take(): void {
   gap: 6px;
   align-items: center;
   font-size: 0.875rem;
-}
-.lead {
-  font-size: 1.125rem;
-  margin: 8px 0;
 }
 .two {
   display: grid;
@@ -237,10 +229,5 @@ function take(): void {
   height: 12px;
   border: 2px dashed var(--cobalt);
   border-radius: 50%;
-}
-@media (max-width: 900px) {
-  .two {
-    grid-template-columns: minmax(0, 1fr);
-  }
 }
 </style>
