@@ -7,7 +7,7 @@ data/bake_traits.csv and data/solid_fat.csv.
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from functools import cache
 
 from dough.accounts.butter.solid_fat import SolidFat, blend, curve_of
@@ -150,7 +150,7 @@ def _add(s: _Sums, line: Line, method: Method) -> None:
     s.dark += trait.darkens * grams
     per = grams / 100.0
     if trait.water_hold is not None:
-        s.holding += trait.water_hold * grams
+        s.holding += trait.water_hold * item.holds * grams
         s.held += grams
     if item.flour_base:
         s.flour += grams
@@ -240,7 +240,10 @@ def _add_parts(s: _Sums, line: Line, per: float, method: Method) -> None:
     s.salt += per * p.salt
     if p.fat > 0:
         s.fat += per * p.fat
-        s.fats.append((per * p.fat, curve_of(ident)))
+        curve = curve_of(ident)
+        if line.ingredient.melts_k:
+            curve = replace(curve, mid_c=curve.mid_c + line.ingredient.melts_k)
+        s.fats.append((per * p.fat, curve))
     solids = per * (p.starch + p.fibre + p.protein + p.minerals + p.other)
     if line.ingredient.is_(*MILKY):
         s.milk += per * (p.lactose + p.protein)

@@ -140,6 +140,9 @@ class Ingredient:
     confidence: Confidence
     version: int = 1
     like: str = ""
+    #: Of one delivery: water it holds against what the table has, and how far away its fat melts, K.
+    holds: float = 1.0
+    melts_k: float = 0.0
 
     def is_(self, *names: str) -> bool:
         """Whether it belongs to any of these classes."""

@@ -4,7 +4,8 @@ from __future__ import annotations
 
 import hashlib
 import json
-from dataclasses import asdict, dataclass, replace
+from collections.abc import Mapping
+from dataclasses import asdict, dataclass, field, replace
 from datetime import date, timedelta
 from typing import TypeVar
 
@@ -22,6 +23,7 @@ from kitchen.documents.measured import MeasuredDoc
 from kitchen.documents.own_ingredient import find
 from kitchen.models import Bake, Batch, Dough, Oven, Photo, Tray, Version
 from kitchen.reading.doughs import MissingError, dough_for_reading
+from kitchen.reading.lots import written_down
 
 MAX_NOTES = 2000
 Kit = TypeVar("Kit", Oven, Tray)
@@ -30,7 +32,7 @@ Kit = TypeVar("Kit", Oven, Tray)
 @dataclass(frozen=True, kw_only=True)
 class NewBatch:
     """A batch to be written with its first bake. weighed is what was typed, by line id; additions are ingredient ids
-    and what was typed of each that went in on the spot."""
+    and what was typed of each that went in on the spot; lots the delivery each line came from, by line id."""
 
     version_number: int
     mixed_on: date
@@ -39,6 +41,7 @@ class NewBatch:
     dough_temp_c: Typed = None
     note: str = ""
     additions: tuple[tuple[str, Typed], ...] = ()
+    lots: Mapping[str, int] = field(default_factory=dict)
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -183,6 +186,7 @@ class LogBake(Action[Bake]):
             mixed_on=new.mixed_on,
             weighed=_weighed(version, new.weighed),
             additions=_additions(new.additions),
+            lots=written_down(new.lots),
             butter_temp_c=read_named(new.butter_temp_c, "butter_temp_c"),
             dough_temp_c=read_named(new.dough_temp_c, "dough_temp_c", "batch_dough_temp_c"),
             note=_short(new.note, 400, "batch_note"),

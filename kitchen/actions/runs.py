@@ -200,10 +200,15 @@ class CloseRun(Action[Run]):
             dough_temp_c=None if "dough" not in state.temperatures else state.temperatures["dough"][0],
             note=f"at the bench, × {run.factor * state.factor:.2f}" + (PRACTISED if run.speed > 1.0 else ""),
             additions=tuple((i, round(g / (run.factor * state.factor), 2)) for i, g in state.additions),
+            lots=self._lots(run, state),
         )  # fmt: skip
         return LogBake(
             actor=cook, now=self.now, dough_id=run.dough_id, batch_id=None, new_batch=new, bake=entry
         ).execute()
+
+    def _lots(self, run: Run, state: RunState) -> dict[str, int]:
+        there = {x["id"] for x in run.version.formula["lines"]}
+        return {line: w.lot for line, w in state.weighed.items() if line in there and w.lot is not None}
 
     def _weighed(self, run: Run, state: RunState) -> dict[str, float | str | None]:
         """Grams really in, brought back to the version's own size, which is what a batch is compared with: what the run

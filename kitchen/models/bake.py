@@ -14,13 +14,15 @@ from kitchen.models.photo import Photo
 
 class Batch(Frozen):
     """One mixing of a version. weighed holds grams by line id, only where they differ from the version; additions
-    what went in on the spot, [ingredient, grams], beside the version's lines."""
+    what went in on the spot, [ingredient, grams], beside the version's lines; lots which delivery a line came from,
+    with what its paper said then (kitchen/reading/lots.py)."""
 
     version = models.ForeignKey(Version, on_delete=models.PROTECT, related_name="batches")
     number = models.PositiveIntegerField()
     mixed_on = models.DateField()
     weighed = models.JSONField(default=dict)
     additions = models.JSONField(default=list)
+    lots = models.JSONField(default=dict)
     butter_temp_c = models.FloatField(null=True, blank=True)
     dough_temp_c = models.FloatField(null=True, blank=True)
     note = models.CharField(max_length=400, blank=True)

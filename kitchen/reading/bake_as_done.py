@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import replace
 
 from dough.accounts.formula import USUAL_STEP, Draft, Formula, Line
+from dough.accounts.lots import from_lots
 from dough.bake.intake import Kit
 from dough.bake.taught import GENERAL, Taught
 from dough.facts.furnishings import tray_conductance
@@ -17,10 +18,11 @@ from kitchen.documents.own_ingredient import find
 from kitchen.models import Bake
 from kitchen.reading.calibration import taught
 from kitchen.reading.kit import eaten_in, eaten_of, room
+from kitchen.reading.lots import certificates_of
 
 
 def as_baked(bake: Bake) -> Draft:
-    """The version's draft with the batch's real weights and the bake's real process put in."""
+    """The version's draft with the batch's real weights, its deliveries and the bake's real process put in."""
     plan = DraftDoc.model_validate(bake.batch.version.formula).to_core()
     lines = tuple(replace(x, grams=bake.batch.weighed.get(x.id, x.grams)) for x in plan.formula.lines)
     lines += tuple(_added(n, ident, grams) for n, (ident, grams) in enumerate(bake.batch.additions))
@@ -42,7 +44,7 @@ def as_baked(bake: Bake) -> Draft:
         # Measured at the oven: the planned chill has nothing left to say of its temperature, only of its rest.
         rested = (process.rest_h or 0.0) + process.chill_h
         process = replace(process, rest_h=rested, rest_place=process.chill_place, chill_h=None)
-    return Draft(Formula(lines), process)
+    return from_lots(Draft(Formula(lines), process), certificates_of(bake.batch))
 
 
 def _added(n: int, ident: str, grams: float) -> Line:

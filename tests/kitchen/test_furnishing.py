@@ -12,7 +12,7 @@ from django.test import Client
 from dough.facts.furnishings import kinds
 from kitchen.actions.furnish import Furnish
 from kitchen.documents.furnishing import MODELS
-from kitchen.models import Dough, Event, Kitchen, Member, Oven, Scale, Tray
+from kitchen.models import Dough, Event, Kitchen, Lot, Member, Oven, Scale, Tray
 from tests.conftest import NOW, bake_body, send
 
 
@@ -203,3 +203,19 @@ def test_the_journal_tells_who_did_what_in_pages(client: Client, kitchen: Kitche
     assert {e["by"] for e in bos} == {"Bo"}
     assert len(bos) == 3
     assert all(e["can_take_back"] for e in bos)
+
+
+def test_a_delivery_shows_what_it_does_to_each_dough_and_what_holds_it(client: Client, kept: Dough) -> None:
+    flour = next(x["ingredient"] for x in kept.draft["lines"] if x["step"] == "dry")
+    lot = Lot.objects.create(name="Flour of May", ingredient=flour)
+    silent = client.get(f"/api/kitchen/furnishing/lots/{lot.pk}/doughs").json()
+    assert silent["doughs"] == []
+    assert "says nothing" in silent["words"]
+    Lot.objects.filter(pk=lot.pk).update(protein_pct=13.0, moisture_pct=12.0)
+    found = client.get(f"/api/kitchen/furnishing/lots/{lot.pk}/doughs").json()["doughs"]
+    assert [d["name"] for d in found] == [kept.name]
+    assert found[0]["steps"] > 0.1
+    assert found[0]["left_steps"] < found[0]["steps"]
+    assert found[0]["correction"] in found[0]["sentence"]
+    assert {x["ingredient"] for x in found[0]["draft"]["lines"]} == {x["ingredient"] for x in kept.draft["lines"]}
+    assert client.get("/api/kitchen/furnishing/lots/999/doughs").status_code == 404

@@ -90,9 +90,8 @@ def test_cards_come_on_three_papers_with_everything_on_them(
     card = client.get(f"/api/doughs/{kept.pk}/card?units=metric").json()
     for text in (card["makes"], *card["steps"], *card["holds"], *card["cautions"]):
         assert text in said
-    fonts = {
-        str(f["/BaseFont"]) for p in pdf.pages for f in (x.get_object() for x in p["/Resources"]["/Font"].values())
-    }
+    resources: Any = [p["/Resources"] for p in pdf.pages]
+    fonts = {str(x.get_object()["/BaseFont"]) for r in resources for x in r["/Font"].values()}
     assert fonts
     assert all("TarteSheet" in f for f in fonts), "no font that a printer has to guess"
 

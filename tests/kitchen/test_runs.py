@@ -13,7 +13,8 @@ from django.contrib.auth.models import User
 from django.test import Client
 
 from devices.ring import NAME, SETTLED, Ring
-from kitchen.models import Bake, Device, Dough, Event, Member, Oven, Run, Tray, Version
+from kitchen.models import Bake, Batch, Device, Dough, Event, Lot, Member, Oven, Run, Tray, Version
+from kitchen.reading.forecasts import bake_forecast
 from kitchen.reading.runs import clock_of, ms
 from tests.conftest import NOW, send
 
@@ -140,6 +141,36 @@ def test_a_closed_run_is_a_bake_with_what_was_really_done(client: Client, run: d
     late = write(client, run, act("z", "note", text="too late"))
     assert "was closed" in late.json()["message"]
     assert write(client, run, acts[0]).status_code == 200
+
+
+def test_a_bake_keeps_its_lots_and_is_forecast_with_what_their_paper_said(
+    client: Client, run: dict[str, Any], kept: Dough
+) -> None:
+    lines = [w for s in run["script"]["steps"] for w in s["lines"]]
+    flour = next(w for w in lines if w["role"] == "flour")
+    lot = Lot.objects.create(name="Flour of May", code="F-9", ingredient=flour["ingredient"], protein_pct=13.0)
+    load = next(s for s in run["script"]["steps"] if s["kind"] == "bake")
+    start = run["now"] - 40 * 60_000
+    acts = [
+        act("a", "weighed", line=flour["line"], grams=flour["grams"]),
+        act("b", "lot", line=flour["line"], lot=lot.pk),
+        act("c", "loaded", load["id"], said_at=start, load=load["load"], pieces=12),
+        act("d", "pulled", load["id"], said_at=start + 11 * 60_000, load=load["load"]),
+    ]
+    assert write(client, run, *acts).status_code == 200
+    assert send(client, "POST", f"/runs/{run['id']}/close").status_code == 200
+    bake = Bake.objects.get()
+    with_lot = bake_forecast(bake, None)
+    Lot.objects.filter(pk=lot.pk).update(protein_pct=8.0)
+    assert bake_forecast(bake, None) == with_lot, "what the paper said then stays with the bake"
+    Batch.objects.filter(pk=bake.batch_id).update(lots={})
+    bake = Bake.objects.get()
+    assert with_lot.ends["diameter_mm"] < bake_forecast(bake, None).ends["diameter_mm"]  # type: ignore[union-attr]
+    Batch.objects.filter(pk=bake.batch_id).update(
+        lots={flour["line"]: {"lot": 1, "name": "Flour of May", "code": "F-9"}}
+    )
+    shown = send(client, "GET", f"/doughs/{kept.pk}/bakes").json()["bakes"][0]
+    assert shown["batch"]["lots"] == ["Flour of May F-9"]
 
 
 def test_a_run_without_a_bake_is_closed_without_one(client: Client, run: dict[str, Any]) -> None:

@@ -19,6 +19,7 @@ from kitchen.models import Bake, Batch
 from kitchen.reading.bake_as_done import as_baked
 from kitchen.reading.doughs import name_of
 from kitchen.reading.forecasts import bake_forecast
+from kitchen.reading.lots import lots_said
 
 ROW_VALUES = ("target", "forecast", "bake", "from_target", "from_forecast", "within_scatter")
 
@@ -36,6 +37,7 @@ def batch_out(batch: Batch) -> BatchOut:
             if line in planned
         ],
         additions=[AddedOut(name=_named(i), grams=g) for i, g in batch.additions],
+        lots=lots_said(batch),
         butter_temp_c=batch.butter_temp_c,
         dough_temp_c=batch.dough_temp_c,
         note=batch.note,

@@ -155,6 +155,7 @@ class BatchOut(BaseModel):
     mixed_on: date
     weighed: list[WeighedOut]
     additions: list[AddedOut]
+    lots: list[str]
     butter_temp_c: float | None
     dough_temp_c: float | None
     note: str

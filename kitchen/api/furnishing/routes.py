@@ -9,19 +9,26 @@ from django.utils import timezone
 from ninja import Router, Status
 from pydantic import BaseModel, Field
 
+from dough.counsel.next_steps.delivery import DeliveryDoes, delivery
 from dough.facts.furnishings import ThingKind, Value, kinds
 from kitchen.actions.check_kit import CheckScale, TestOven
 from kitchen.actions.furnish import Furnish, FurnishFirst, Retire, TakeBack
 from kitchen.api.asked import MAX_ID
 from kitchen.api.errors import PROBLEMS
 from kitchen.documents.base import Key, Strict, Typed
+from kitchen.documents.draft import DraftDoc
 from kitchen.documents.furnishing import facts_of
-from kitchen.models import Event, Kitchen, SupplierLabel
+from kitchen.models import Dough, Event, Kitchen, Lot, SupplierLabel
 from kitchen.models.furnishing import Furnishing
-from kitchen.reading.doughs import MissingError, name_of
+from kitchen.reading.at_once import at_once
+from kitchen.reading.doughs import MissingError, name_of, style_of
 from kitchen.reading.furnished import Thing, thing, things
+from kitchen.reading.kit import dough_setting
+from kitchen.reading.lots import certificate_of
 
 router = Router(tags=["furnishing"])
+#: So many doughs are baked through the model for one delivery.
+MOST_DOUGHS = 60
 Answer = str | float | bool | None
 
 
@@ -114,6 +121,52 @@ def furnished(request: HttpRequest) -> FurnishedOut:
         ],
         furnished=kitchen.furnished_at is not None or any(t.kind in ("oven", "tray") for t in all_things),
     )
+
+
+class DeliveryOut(BaseModel):
+    """What a delivery does to one dough: in a sentence, how far the cookie moves and, with the correction, is left, in
+    clear misses; draft is the dough's with the correction made, where there is one."""
+
+    dough: int
+    name: str
+    revision: int
+    sentence: str
+    steps: float
+    left_steps: float | None
+    correction: str
+    draft: DraftDoc | None
+
+
+class DeliveriesOut(BaseModel):
+    """Doughs a delivery is in, most moved first; words where it says nothing a forecast can use."""
+
+    words: str
+    doughs: list[DeliveryOut]
+
+
+@router.get("/furnishing/lots/{thing_id}/doughs", response={200: DeliveriesOut, **PROBLEMS})
+def delivered(request: HttpRequest, thing_id: int) -> DeliveriesOut:
+    """What a delivery does to each dough on the shelf, and the change that holds its cookie."""
+    lot = Lot.objects.filter(pk=thing_id).first()
+    if lot is None:
+        raise MissingError("That delivery is no longer in the kitchen.")
+    said = certificate_of(lot)
+    if not said.says:
+        return DeliveriesOut(words="Its certificate says nothing yet that a forecast can use.", doughs=[])
+    with at_once():
+        found = [(d, dough_setting(d, style_of(d))) for d in Dough.objects.filter(deleted_at=None)[:MOST_DOUGHS]]
+        told = [(d, x) for d, s in found if (x := delivery(s, lot.ingredient, said)) is not None]
+    told.sort(key=lambda t: -t[1].steps)
+    words = "" if told else "It is in no dough on the shelf that has a forecast."
+    return DeliveriesOut(words=words, doughs=[_delivered(d, x) for d, x in told])
+
+
+def _delivered(dough: Dough, x: DeliveryDoes) -> DeliveryOut:
+    return DeliveryOut(
+        dough=dough.pk, name=dough.name, revision=dough.revision, sentence=x.sentence, steps=x.steps,
+        left_steps=x.left_steps if x.correction else None, correction=x.correction.words if x.correction else "",
+        draft=DraftDoc.of(x.draft) if x.draft else None,
+    )  # fmt: skip
 
 
 @router.put("/furnishing/kitchen", response={200: ThingOut, **PROBLEMS})

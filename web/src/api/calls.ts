@@ -149,6 +149,9 @@ export const api = {
   /** The first sheet: all of it or nothing. */
   furnishFirst: (...init: Init<'post', '/api/kitchen/furnishing/first'>) =>
     data(client.POST('/api/kitchen/furnishing/first', ...init)),
+  /** What a delivery does to each dough on the shelf, and the change that holds its cookie. */
+  delivered: (...init: Init<'get', '/api/kitchen/furnishing/lots/{thing_id}/doughs'>) =>
+    data(client.GET('/api/kitchen/furnishing/lots/{thing_id}/doughs', ...init)),
   /** Put a thing into the kitchen. */
   makeThing: (...init: Init<'post', '/api/kitchen/furnishing/{kind}'>) =>
     data(client.POST('/api/kitchen/furnishing/{kind}', ...init)),

@@ -1441,6 +1441,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/kitchen/furnishing/lots/{thing_id}/doughs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Delivered
+         * @description What a delivery does to each dough on the shelf, and the change that holds its cookie.
+         */
+        get: operations["kitchen_api_furnishing_routes_delivered"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kitchen/furnishing/ovens/{thing_id}/test": {
         parameters: {
             query?: never;
@@ -3934,6 +3954,8 @@ export interface components {
             dough_temp_c: number | null;
             /** Id */
             id: number;
+            /** Lots */
+            lots: string[];
             /**
              * Mixed On
              * Format: date
@@ -4969,6 +4991,38 @@ export interface components {
             time: components["schemas"]["TimeOut"] | null;
             /** Zone */
             zone: string;
+        };
+        /**
+         * DeliveriesOut
+         * @description Doughs a delivery is in, most moved first; words where it says nothing a forecast can use.
+         */
+        DeliveriesOut: {
+            /** Doughs */
+            doughs: components["schemas"]["DeliveryOut"][];
+            /** Words */
+            words: string;
+        };
+        /**
+         * DeliveryOut
+         * @description What a delivery does to one dough: in a sentence, how far the cookie moves and, with the correction, is left, in
+         *     clear misses; draft is the dough's with the correction made, where there is one.
+         */
+        DeliveryOut: {
+            /** Correction */
+            correction: string;
+            /** Dough */
+            dough: number;
+            draft: components["schemas"]["DraftDoc"] | null;
+            /** Left Steps */
+            left_steps: number | null;
+            /** Name */
+            name: string;
+            /** Revision */
+            revision: number;
+            /** Sentence */
+            sentence: string;
+            /** Steps */
+            steps: number;
         };
         /**
          * Density
@@ -20534,6 +20588,109 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ThingOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_furnishing_routes_delivered: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                thing_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeliveriesOut"];
                 };
             };
             /** @description Bad Request */

@@ -7,6 +7,7 @@ import UndoBar from '../UndoBar.vue'
 import type { Kind, Thing } from '../facts'
 import { useThing } from '../useThing'
 import DeviceLive from './DeviceLive.vue'
+import LotDoughs from './LotDoughs.vue'
 import OvenMap from './OvenMap.vue'
 import OvenTest from './OvenTest.vue'
 import ScaleCheck from './ScaleCheck.vue'
@@ -97,6 +98,7 @@ function checkScale(entry: { weight_g: string; shown_g: string }): void {
       :thing="thing"
       :may-record="may('record')"
     />
+    <LotDoughs v-if="thing && kind.id === 'lot'" :key="`${thing.id}-${thing.revision}`" :lot="thing" />
     <ScaleCheck
       v-if="thing && kind.id === 'scale' && may('record')"
       :problems="form.problems.value"

@@ -147,6 +147,7 @@ const measured = computed(() => {
         >{{ w.name }} {{ grams(w.weighed_g) }} g instead of {{ grams(w.planned_g) }} g.
       </span>
     </p>
+    <p v-if="bake.batch.lots.length" class="small-words">From {{ bake.batch.lots.join(', ') }}.</p>
     <p v-if="bake.batch.additions.length" class="small-words">
       Added on the spot:
       {{ bake.batch.additions.map((a) => `${a.name} ${grams(a.grams)} g`).join(', ') }}.
