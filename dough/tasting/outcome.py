@@ -9,6 +9,7 @@ from statistics import fmean, median, pstdev
 from scipy.stats import binomtest
 
 from dough.facts.quantities import quantity
+from dough.facts.said import listed
 from dough.tasting.difference import ALPHA, Reading, critical, needed, proportion, read, similar
 from dough.tasting.just_right import Penalty, penalties
 from dough.tasting.likings import Compared, PairDifference, SampleMean, compared, ranked
@@ -191,13 +192,13 @@ def _apart_words(names: Sequence[str], s: ScaleOutcome, wins: str, *, lower_wins
     if s.p is None:
         return "One taster can't show a difference: too few answers."
     if s.p >= ALPHA:
-        return f"No difference shown in {s.label.lower()} between {_listed([names[m.sample] for m in order])}."
+        return f"No difference shown in {s.label.lower()} between {listed([names[m.sample] for m in order])}."
     behind = [m for m in order[1:] if not set(m.letters) & set(best.letters)]
     beside = [m for m in order[1:] if set(m.letters) & set(best.letters)]
     if not behind:
         return f"There is a difference in {s.label.lower()}, but no two samples are told apart for sure."
-    tied = f" (with {_listed([names[m.sample] for m in beside])} not told from it)" if beside else ""
-    return f"{names[best.sample]} {wins}{tied}, ahead of {_listed([names[m.sample] for m in behind])}."
+    tied = f" (with {listed([names[m.sample] for m in beside])} not told from it)" if beside else ""
+    return f"{names[best.sample]} {wins}{tied}, ahead of {listed([names[m.sample] for m in behind])}."
 
 
 def _size_words(names: Sequence[str], s: ScaleOutcome) -> str:
@@ -261,7 +262,3 @@ def _taster_checks(q: PanelQuestion, answers: Sequence[Answer], key: str) -> tup
     middle = median(fmean(v.values()) for v in said.values())
     top = NINE[round(middle) - 1] if q.key == "nine-point" and 1 <= round(middle) <= 9 else ""
     return (*notes, f"The panel's middle is “{top}”.") if top else tuple(notes)
-
-
-def _listed(names: Sequence[str]) -> str:
-    return names[0] if len(names) == 1 else f"{', '.join(names[:-1])} and {names[-1]}"

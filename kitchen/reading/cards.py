@@ -6,6 +6,8 @@ import hashlib
 import logging
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass
+from datetime import date
+from itertools import islice
 from typing import Any
 
 from django.db import OperationalError
@@ -27,10 +29,43 @@ class About:
     last: Bake | None
 
 
-def shelf_page(after: int, limit: int) -> list[Dough]:
+@dataclass(frozen=True, slots=True)
+class Sought:
+    """What is looked for on the shelf; empty is anything: every word in the name, a style, a need or wish of the
+    target, an ingredient in the draft, planned on a day from one to another."""
+
+    words: tuple[str, ...] = ()
+    style: str = ""
+    need: str = ""
+    holds: str = ""
+    planned: tuple[date, date] | None = None
+
+
+ANYTHING = Sought()
+
+
+def shelf_page(after: int, limit: int, sought: Sought = ANYTHING) -> list[Dough]:
     """Doughs on the shelf in the order they were put there, from the one after an id on."""
     rows = Dough.objects.filter(deleted_at=None, pk__gt=after).select_related("draft_parent", "follows")
-    return list(rows.order_by("pk")[:limit])
+    for word in sought.words:
+        rows = rows.filter(name__icontains=word)
+    if sought.style:
+        rows = rows.filter(style=sought.style)
+    if sought.planned is not None:
+        rows = rows.filter(plans__on__range=sought.planned, plans__dropped_at=None).distinct()
+    rows = rows.order_by("pk")
+    if not (sought.need or sought.holds):
+        return list(rows[:limit])
+    return list(islice((d for d in rows.iterator(chunk_size=200) if _asks(d, sought)), limit))
+
+
+def _asks(dough: Dough, sought: Sought) -> bool:
+    """Whether a dough's target has a need, and its draft an ingredient."""
+    target, lines = dough.target or {}, (dough.draft or {}).get("lines", [])
+    needs = {*target.get("needs", []), *(w.get("need") for w in target.get("wishes", []))}
+    return (not sought.need or sought.need in needs) and (
+        not sought.holds or any(x.get("ingredient") == sought.holds for x in lines)
+    )
 
 
 def cards(doughs: Sequence[Dough], work_out: Callable[[Dough, About], dict[str, Any]]) -> list[dict[str, Any]]:

@@ -34,6 +34,7 @@ export const router = createRouter({
     { path: '/run/:id(\\d+)', name: 'run', component: () => import('./bench/RunPage.vue') },
     { path: '/run/:id(\\d+)/phone', name: 'phone', component: () => import('./bench/PhonePage.vue') },
     { path: '/larder', name: 'larder', component: () => import('./larder/LarderPage.vue') },
+    { path: '/how', name: 'how', component: () => import('./how/HowPage.vue') },
     { path: '/first', name: 'first', component: () => import('./kitchen/FirstSheet.vue') },
     { path: '/join', name: 'join', component: () => import('./session/JoinPage.vue') },
     {

@@ -11,6 +11,7 @@ from itertools import pairwise
 from dough.accounts.formula import Formula
 from dough.accounts.label import allergens
 from dough.facts.needs import NAMES
+from dough.facts.said import listed
 
 
 @dataclass(frozen=True, slots=True)
@@ -49,7 +50,7 @@ def day(doughs: tuple[Baked, ...]) -> Day:
         brought = [NAMES[c] for c in NAMES if c in held[after] - held[early]]
         if brought:
             cautions.append(
-                f"{early} before {after}: {after} brings {_and(brought)}. If it has to be the other way round, wash "
+                f"{early} before {after}: {after} brings {listed(brought)}. If it has to be the other way round, wash "
                 "bowls, hooks and hands with hot soapy water between; a wiped bowl is not enough."
             )
     if cautions:
@@ -61,7 +62,3 @@ def day(doughs: tuple[Baked, ...]) -> Day:
             "Order and washing lower the risk, they do not make it nothing: never promise free from traces."
         )
     return Day(tuple((n, tuple(NAMES[c] for c in NAMES if c in held[n])) for n in order), tuple(cautions))
-
-
-def _and(words: list[str]) -> str:
-    return words[0] if len(words) == 1 else f"{', '.join(words[:-1])} and {words[-1]}"

@@ -3,10 +3,9 @@ matters."""
 
 from __future__ import annotations
 
-from collections.abc import Iterable
-
 from dough.accounts.formula import Draft, Formula, Line, Liner, Method, Place, Process, Shape, Step
 from dough.facts.ingredients import Role
+from dough.facts.said import listed
 
 #: A fan oven is set this much lower than a still one for the same bake, K (rule of thumb, M).
 FAN_K = 20.0
@@ -27,12 +26,6 @@ def both(celsius: float) -> str:
     fahrenheit = celsius * 1.8 + 32.0
     shown = 5 * round(fahrenheit / 5) if celsius >= 80 else round(fahrenheit)
     return f"{celsius:.0f} °C ({shown:.0f} °F)"
-
-
-def listed(names: Iterable[str]) -> str:
-    """“a, b and c”, each once."""
-    found = list(dict.fromkeys(names))
-    return found[0] if len(found) == 1 else f"{', '.join(found[:-1])} and {found[-1]}" if found else ""
 
 
 def said_name(line: Line) -> str:

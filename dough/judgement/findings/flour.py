@@ -12,6 +12,7 @@ from dataclasses import replace
 from dough.accounts.formula import Formula
 from dough.accounts.scaling import practical
 from dough.facts.ingredients import Confidence, Role
+from dough.facts.said import listed
 from dough.judgement.findings.model import WORST_FIRST, Sign, State
 
 #: How many times as much flour is tried, nearest first; less than the first is within what recipes differ by.
@@ -79,7 +80,7 @@ def _explained(signs: list[Sign], formula: Formula, again: Signs, high: bool) ->
         KEY, CAUSE, not high, min((s.state for s in explained), key=WORST_FIRST.index),
         max(s.out for s in explained), Role.FLOUR, tuple(x.id for x in formula.flour_lines),
         f"Flour {now:.0f} g too {'little' if high else 'much'} for the rest",
-        f"looks weighed wrong: {', '.join(names[:-1])} and {names[-1]} are all {'over' if high else 'under'}; "
+        f"looks weighed wrong: {listed(names)} are all {'over' if high else 'under'}; "
         f"about {then:.0f} g would fit them",
         "what all of these are measured against", Confidence.MIDDLE, fits_g=then,
     )  # fmt: skip

@@ -8,6 +8,7 @@ from statistics import fmean
 
 from dough.facts.cookie import ATTRIBUTES, Cookie
 from dough.facts.quantities import Quantity
+from dough.facts.said import listed
 from dough.facts.scatter import AS_USUAL, Scatter
 
 #: A difference of means past this many standard errors is called real.
@@ -51,3 +52,33 @@ def did(
             real = measured is not None and abs(measured) > REAL * error
             found.append(Did(a, measured, forecast, real))
     return tuple(found)
+
+
+def taught_words(found: tuple[Did, ...], bakes: int, before: int) -> str:
+    """What a version taught, in a sentence: what stands above scatter, and whether the forecast had said so. bakes and
+    before are how many bakes this version and the one it came from have."""
+    if not bakes:
+        told = [d.attribute.more(d.forecast) for d in found if d.forecast is not None and _shows(d, d.forecast)]
+        return f"Not baked yet; the forecast says {listed(told)}." if told else "Not baked yet."
+    if not before:
+        return "The version it came from was never baked, so what the change did is not known."
+    real = [d for d in found if d.real and d.measured is not None]
+    if not real:
+        many = "bakes" if bakes + before > 2 else "one bake of each"
+        return f"Nothing stands above scatter: what {many} show may be chance."
+    said = listed([_named(d, d.measured or 0.0) for d in real])
+    seen = [(d, d.forecast) for d in real if d.forecast is not None and _shows(d, d.forecast)]
+    against = listed(d.attribute.label.lower() for d, told in seen if told * (d.measured or 0.0) < 0.0)
+    if against:
+        return f"It came out {said}; the forecast had said the other way for {against}."
+    return f"It came out {said}, {'as' if len(seen) == len(real) else 'more than'} the forecast had said."
+
+
+def _shows(d: Did, value: float) -> bool:
+    """Whether a change would be seen: a third of a clear miss."""
+    return abs(value) >= d.attribute.step / 3.0
+
+
+def _named(d: Did, value: float) -> str:
+    name = f"{d.attribute.label.lower()} " if d.attribute.unit == "of 100" else ""
+    return name + d.attribute.more(value)

@@ -20,7 +20,7 @@ from dough.facts.styles import Style
 from dough.judgement.distance import compare
 from dough.judgement.trials.diagnose import Cause, Trail, diagnose
 from dough.judgement.trials.gate import Baked, compare_bakes
-from dough.judgement.trials.lineage import did, mean_cookie
+from dough.judgement.trials.lineage import did, mean_cookie, taught_words
 from kitchen.api.doughs.schemas import SizeOut
 from kitchen.api.doughs.views import size_out
 from kitchen.api.errors import PROBLEMS
@@ -132,6 +132,7 @@ class LineageOut(BaseModel):
     bakes: list[LineageBakeOut]
     did: list[DidOut]
     panels: list[str]
+    taught: str
     size: SizeOut | None
     rms_steps: float | None
 
@@ -243,7 +244,9 @@ def _node(
                    measured=d.measured, forecast=d.forecast, real=d.real)
             for d in effects
         ],
-        panels=panels, size=size_out(mean, style, f"version {number}") if mean else None,
+        panels=panels,
+        taught=taught_words(effects, len(mine), len(cookies.get(parent, []))) if parent is not None else "",
+        size=size_out(mean, style, f"version {number}") if mean else None,
         rms_steps=compare(mean, target).rms_steps if mean else None,
     )  # fmt: skip
 

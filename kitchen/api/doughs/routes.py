@@ -3,11 +3,12 @@
 from __future__ import annotations
 
 from dataclasses import replace
+from datetime import timedelta
 from typing import Literal
 
 from django.http import HttpRequest
 from django.utils import timezone
-from ninja import Router, Status
+from ninja import Query, Router, Schema, Status
 from pydantic import BaseModel, Field
 
 from dough.draft.check import check_target
@@ -36,7 +37,7 @@ from kitchen.documents.draft import DraftDoc
 from kitchen.documents.target import CookieDoc, TargetDoc
 from kitchen.models import Dough, Version
 from kitchen.reading.at_once import at_once
-from kitchen.reading.cards import shelf_page
+from kitchen.reading.cards import Sought, shelf_page
 from kitchen.reading.doughs import (
     MOST,
     MissingError,
@@ -44,8 +45,11 @@ from kitchen.reading.doughs import (
     dough_for_reading,
     measured_cookie,
 )
+from kitchen.reading.hours import today
 
 router = Router(tags=["doughs"])
+#: A dough planned within so long is due.
+DUE = timedelta(days=7)
 
 
 class NewDough(Strict):
@@ -56,6 +60,19 @@ class NewDough(Strict):
     copy_of: int | None = None
     version: int | None = None
     text: str = Field(default="", max_length=400_000)
+
+
+class ShelfAsk(Schema):
+    """Which page, and what is looked for (empty: anything): words of the name, a style, a need, an ingredient, planned
+    within a week."""
+
+    after: int = 0
+    limit: int = 60
+    q: str = Field(default="", max_length=80)
+    style: str = Field(default="", max_length=20)
+    need: str = Field(default="", max_length=40)
+    holds: str = Field(default="", max_length=40)
+    planned: bool = False
 
 
 class TrailPoint(BaseModel):
@@ -168,10 +185,15 @@ class TargetEdit(Strict):
 
 
 @router.get("", response={200: list[ShelfItem], **PROBLEMS})
-def shelf(request: HttpRequest, after: int = 0, limit: int = 60) -> list[ShelfItem]:
-    """A page of the doughs on the shelf, in the order they were put there: those after one's id."""
+def shelf(request: HttpRequest, ask: Query[ShelfAsk]) -> list[ShelfItem]:
+    """A page of the doughs on the shelf, in the order they were put there: those after one's id, or of them what is
+    looked for."""
+    day = today(timezone.now())
+    sought = Sought(
+        tuple(ask.q.split()), ask.style, ask.need, ask.holds, (day, day + DUE) if ask.planned else None
+    )  # fmt: skip
     with at_once():
-        return shelf_items(shelf_page(max(after, 0), min(max(limit, 1), 200)))
+        return shelf_items(shelf_page(max(ask.after, 0), min(max(ask.limit, 1), 200), sought))
 
 
 @router.get("/names", response={200: list[NameOut], **PROBLEMS})

@@ -23,6 +23,7 @@ from dough.facts.kitchen_measures import fillings
 from dough.facts.needs import ALLERGENS, AMOUNTS, NEEDS, ORIGINS
 from dough.facts.packings import packings
 from dough.facts.quantities import quantities
+from dough.facts.terms import terms
 from dough.judgement.trials.scales import SCALES
 from dough.recipe.names import called
 from kitchen.api.doughs.schemas import KitchenOut, OvenOut, TrayOut
@@ -85,6 +86,7 @@ def reference_out() -> ReferenceOut:
         wishes=[WishKindOut.model_validate(a, from_attributes=True) for a in AMOUNTS.values()],
         allergens=[AllergenOut(code=c, name=n, lists=x) for c, n, x in ALLERGENS],
         origins=[AllergenOut(code=c, name=n, lists="") for c, n in ORIGINS.items()],
+        terms=list(terms()),
         texture_words=list(known_words()),
         scales=list(SCALES),
     )

@@ -8,6 +8,7 @@ from dough.accounts.formula import Method, Place, Shape, Step
 from dough.accounts.needs.verdict import Standing
 from dough.facts.ingredients import Confidence, Held, Role
 from dough.facts.quantities import Quantity
+from dough.facts.terms import Term
 from dough.judgement.trials.scales import Scale
 from kitchen.api.preview.schemas import Point
 from kitchen.documents.target import TargetDoc
@@ -130,4 +131,5 @@ class ReferenceOut(BaseModel):
     allergens: list[AllergenOut]
     origins: list[AllergenOut]
     texture_words: list[str]
+    terms: list[Term]
     scales: list[Scale]

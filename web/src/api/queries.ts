@@ -1,4 +1,4 @@
-import { useInfiniteQuery, useQuery, type QueryClient } from '@tanstack/vue-query'
+import { keepPreviousData, useInfiniteQuery, useQuery, type QueryClient } from '@tanstack/vue-query'
 import { computed, type Ref } from 'vue'
 import { api } from '@/api/calls'
 import { type Schemas } from '@/api/client'
@@ -52,11 +52,23 @@ export function switchSession(queryClient: QueryClient, answer: Schemas['Session
 
 const SHELF_PAGE = 60
 
-/** The doughs on the shelf, a page at a time: data holds the pages so far, more() asks for the next. */
-export function useShelf() {
+/** What is looked for on the shelf; empty is anything. */
+export interface Sought {
+  q: string
+  style: string
+  need: string
+  holds: string
+  planned: boolean
+}
+
+/** The doughs on the shelf, or those of them that are looked for, a page at a time: data holds the pages so far, more()
+ * asks for the next. */
+export function useShelf(sought?: Ref<Sought>) {
   const query = useInfiniteQuery({
-    queryKey: ['shelf'],
-    queryFn: ({ pageParam }) => api.shelf({ params: { query: { after: pageParam, limit: SHELF_PAGE } } }),
+    queryKey: sought ? ['shelf', sought] : ['shelf'],
+    queryFn: ({ pageParam }) =>
+      api.shelf({ params: { query: { after: pageParam, limit: SHELF_PAGE, ...sought?.value } } }),
+    placeholderData: keepPreviousData,
     initialPageParam: 0,
     getNextPageParam: (last) => (last.length === SHELF_PAGE ? last[last.length - 1]?.id : undefined),
   })

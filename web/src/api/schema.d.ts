@@ -357,7 +357,8 @@ export interface paths {
         };
         /**
          * Shelf
-         * @description A page of the doughs on the shelf, in the order they were put there: those after one's id.
+         * @description A page of the doughs on the shelf, in the order they were put there: those after one's id, or of them what is
+         *     looked for.
          */
         get: operations["kitchen_api_doughs_routes_shelf"];
         put?: never;
@@ -7166,6 +7167,8 @@ export interface components {
             /** Rms Steps */
             rms_steps: number | null;
             size: components["schemas"]["SizeOut"] | null;
+            /** Taught */
+            taught: string;
             /** Words */
             words: string;
         };
@@ -9644,6 +9647,8 @@ export interface components {
             steps: components["schemas"]["Step"][];
             /** Styles */
             styles: components["schemas"]["StyleOut"][];
+            /** Terms */
+            terms: components["schemas"]["Term"][];
             /** Texture Words */
             texture_words: string[];
             /** Wishes */
@@ -10664,6 +10669,48 @@ export interface components {
          * @enum {string}
          */
         Shelf: "low" | "middle" | "high";
+        /**
+         * ShelfAsk
+         * @description Which page, and what is looked for (empty: anything): words of the name, a style, a need, an ingredient, planned
+         *     within a week.
+         */
+        ShelfAsk: {
+            /**
+             * After
+             * @default 0
+             */
+            after?: number;
+            /**
+             * Holds
+             * @default
+             */
+            holds?: string;
+            /**
+             * Limit
+             * @default 60
+             */
+            limit?: number;
+            /**
+             * Need
+             * @default
+             */
+            need?: string;
+            /**
+             * Planned
+             * @default false
+             */
+            planned?: boolean;
+            /**
+             * Q
+             * @default
+             */
+            q?: string;
+            /**
+             * Style
+             * @default
+             */
+            style?: string;
+        };
         /** ShelfItem */
         ShelfItem: {
             /** Bakes */
@@ -11668,6 +11715,18 @@ export interface components {
             };
             /** Wanted C */
             wanted_c?: string | number | null;
+        };
+        /**
+         * Term
+         * @description A word by key, and its meaning in a sentence or two.
+         */
+        Term: {
+            /** Key */
+            key: string;
+            /** Meaning */
+            meaning: string;
+            /** Word */
+            word: string;
         };
         /**
          * ThingIn
@@ -14267,6 +14326,11 @@ export interface operations {
             query?: {
                 after?: number;
                 limit?: number;
+                q?: string;
+                style?: string;
+                need?: string;
+                holds?: string;
+                planned?: boolean;
             };
             header?: never;
             path?: never;

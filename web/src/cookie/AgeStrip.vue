@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 import type { Schemas } from '@/api/client'
 import { straight } from '@/ui/axis'
 import { fixed } from '@/ui/format'
+import TermWord from '@/ui/TermWord.vue'
 
 /** The cookie by hour and day after the oven: how crisp its rim, how soft its middle, and the target's hour. */
 const props = defineProps<{ age: Schemas['Kept'] }>()
@@ -72,8 +73,8 @@ const spoken = computed(
     <template v-if="open">
       <p v-for="s in age.sentences" :key="s" class="small-words">{{ s }}</p>
       <p class="small-words">
-        {{ age.words }}; water activity at {{ span(age.then.hours) }}: rim
-        <span class="fig">{{ fixed(age.then.aw_rim, 2) }}</span>, middle
+        {{ age.words }}; <TermWord name="water_activity">water activity</TermWord> at
+        {{ span(age.then.hours) }}: rim <span class="fig">{{ fixed(age.then.aw_rim, 2) }}</span>, middle
         <span class="fig">{{ fixed(age.then.aw_middle, 2) }}</span>; mass
         <span class="fig">{{ fixed(age.then.mass_pct, 1) }}</span> % of fresh. A rule of thumb by water and
         sugar; no taster stands behind it.

@@ -1,20 +1,37 @@
 <script setup lang="ts">
 import { useQueryClient } from '@tanstack/vue-query'
-import { computed, ref } from 'vue'
+import { refDebounced } from '@vueuse/core'
+import { computed, ref, watch } from 'vue'
+import { useRoute } from 'vue-router'
 import { api } from '@/api/calls'
 import { askAnew } from '@/api/askAnew'
 import { words, type Schemas } from '@/api/client'
-import { useKitchen, useReference, useRights, useShelf } from '@/api/queries'
+import { useKitchen, useReference, useRights, useShelf, type Sought } from '@/api/queries'
 import { scaleFor } from '@/cookie/scale'
 import { day } from '@/ui/format'
 import TopBar from '@/ui/TopBar.vue'
 import BringFile from './BringFile.vue'
+import FirstWay from './FirstWay.vue'
 import NewDough from './NewDough.vue'
+import ShelfSearch from './ShelfSearch.vue'
 import UnderWay from './UnderWay.vue'
 import Silhouette from './Silhouette.vue'
 import TheBin from './TheBin.vue'
 
-const { data: doughs, error, isPending, refetch, older, more } = useShelf()
+const route = useRoute()
+const sought = ref<Sought>({
+  q: '', style: '', need: '', planned: false,
+  holds: typeof route.query['holds'] === 'string' ? route.query['holds'] : '',
+}) // prettier-ignore
+watch(
+  () => route.query['holds'],
+  (holds) => {
+    if (typeof holds === 'string') sought.value = { ...sought.value, holds }
+  },
+)
+const asked = refDebounced(sought, 150)
+const seeking = computed(() => Object.values(asked.value).some((v) => v !== '' && v !== false))
+const { data: doughs, error, isPending, refetch, older, more } = useShelf(asked)
 const { data: kitchen } = useKitchen()
 const { data: reference } = useReference()
 const queryClient = useQueryClient()
@@ -61,11 +78,18 @@ async function putBack(): Promise<void> {
       <h1>The shelf</h1>
       <span class="small-words legend">
         <svg width="26" height="8" aria-hidden="true"><path d="M0 4h26" /></svg> target
-        <i aria-hidden="true" /> last bake, all at one scale
+        <i aria-hidden="true" /> last bake, all at one scale ·
+        <RouterLink :to="{ name: 'how' }">How Tarte thinks</RouterLink>
       </span>
+      <ShelfSearch
+        v-if="seeking || (doughs?.length ?? 0) > 1"
+        v-model="sought"
+        :found="older ? null : (doughs?.length ?? null)"
+      />
     </div>
     <p v-if="problem" class="alert-words" role="alert">▲ {{ problem }}</p>
     <UnderWay />
+    <FirstWay v-if="doughs && !seeking" :doughs="doughs.length" />
     <p v-if="kitchen && !kitchen.furnished" class="panel undo">
       <span
         ><b>This kitchen has nothing yet.</b> Forecasts go by a usual oven and tray until it says what it has:
@@ -82,6 +106,9 @@ async function putBack(): Promise<void> {
       <BButton variant="primary" @click="refetch()">Try again</BButton>
     </div>
     <p v-else-if="isPending">Opening the shelf …</p>
+    <p v-else-if="seeking && !doughs?.length" class="panel undo">
+      Nothing on the shelf is like that. Try fewer words, or show all.
+    </p>
     <div v-else class="doughs">
       <article v-for="d in doughs" :key="d.id" class="panel dough">
         <RouterLink class="cover" :to="{ path: `/dough/${d.id}/formula` }">
@@ -109,7 +136,7 @@ async function putBack(): Promise<void> {
           </button>
         </p>
       </article>
-      <section v-if="may('develop')" class="ways" aria-label="Start a new dough">
+      <section v-if="may('develop') && !seeking" class="ways" aria-label="Start a new dough">
         <h2>{{ doughs?.length ? 'Start another' : 'Start your first dough' }}</h2>
         <button type="button" @click="starting = 'base_ratio'">
           <b>From the 1 : 1 : 1 base ratio</b>
@@ -148,6 +175,7 @@ async function putBack(): Promise<void> {
 }
 .title {
   display: flex;
+  flex-wrap: wrap;
   align-items: baseline;
   gap: 18px;
   margin-bottom: 10px;

@@ -2,13 +2,43 @@
 import { useEventListener } from '@vueuse/core'
 import { computed, nextTick, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { findCommands, keysOpen, paletteOpen, useCommands, type Command } from './commands'
+import { useQuery } from '@tanstack/vue-query'
+import { api } from '@/api/calls'
+import { useReference } from '@/api/queries'
+import { findCommands, keysOpen, matching, paletteOpen, useCommands, type Command } from './commands'
 import { GESTURES } from './keys'
 
+const MOST_THINGS = 12
 const router = useRouter()
+const today = (): string => new Date().toLocaleDateString('sv-SE')
 const asked = ref('')
 const active = ref(0)
-const found = computed(() => findCommands(asked.value))
+/** What is named: asked for once the palette is open, found by what is typed. */
+const { data: names } = useQuery({
+  queryKey: ['shelf', 'names'],
+  queryFn: () => api.doughNames(),
+  enabled: paletteOpen,
+})
+const { all: ingredients } = useReference()
+const things = computed<Command[]>(() => [
+  ...(names.value ?? []).map((d) => ({
+    id: `dough-${d.id}`,
+    name: d.name,
+    group: 'Dough',
+    run: () => router.push(`/dough/${d.id}/formula`),
+  })),
+  ...ingredients.value.map((i) => ({
+    id: `holds-${i.id}`,
+    name: `Doughs with ${i.name}`,
+    group: 'Ingredient',
+    run: () => router.push({ name: 'shelf', query: { holds: i.id } }),
+  })),
+])
+/** Commands first; doughs and ingredients only once something is typed, as there are many. */
+const found = computed(() => [
+  ...findCommands(asked.value),
+  ...(asked.value.trim() ? matching(things.value, asked.value).slice(0, MOST_THINGS) : []),
+])
 let from: HTMLElement | null = null
 
 useCommands([
@@ -19,6 +49,26 @@ useCommands([
     group: 'Go',
     keys: 'g r',
     run: () => router.push({ name: 'paste' }),
+  },
+  {
+    id: 'day',
+    name: 'To the day',
+    group: 'Go',
+    run: () => router.push({ name: 'day', params: { on: today() } }),
+  },
+  { id: 'larder', name: 'To the larder', group: 'Go', run: () => router.push({ name: 'larder' }) },
+  {
+    id: 'kitchen',
+    name: 'To the kitchen: what it has',
+    group: 'Go',
+    run: () => router.push({ name: 'kitchen' }),
+  },
+  { id: 'pantry', name: 'To your own ingredients', group: 'Go', run: () => router.push({ name: 'pantry' }) },
+  {
+    id: 'how',
+    name: 'How Tarte thinks, and what its words mean',
+    group: 'Help',
+    run: () => router.push({ name: 'how' }),
   },
   { id: 'keys', name: 'The sheet of keys', group: 'Help', keys: '?', run: () => (keysOpen.value = true) },
 ])

@@ -81,8 +81,8 @@ function key(event: KeyboardEvent): void {
 <template>
   <div class="rail" :class="{ out }">
     <div ref="track" class="track">
-      <span class="end fig" :style="{ left: `${at(low)}%` }">{{ low }}</span>
-      <span class="end fig" :style="{ right: `${100 - at(high)}%` }">{{ high }}</span>
+      <span class="end fig" :style="{ right: `calc(${100 - at(low)}% + 8px)` }">{{ low }}</span>
+      <span class="end fig" :style="{ left: `calc(${at(high)}% + 8px)` }">{{ high }}</span>
       <span class="band" :style="{ left: `${at(low)}%`, width: `${Math.max(at(high) - at(low), 0.6)}%` }" />
       <span
         v-if="typical !== null"
@@ -139,9 +139,10 @@ function key(event: KeyboardEvent): void {
   border: 1px solid var(--graph-strong);
   border-radius: 2px;
 }
+/* Beside the band, not over it: a marker stands on an end as often as not. */
 .end {
   position: absolute;
-  top: 0;
+  top: 2px;
   font-size: 0.8125rem;
   line-height: 15px;
   color: var(--ink-2);

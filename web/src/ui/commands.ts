@@ -22,7 +22,11 @@ export function useCommands(commands: Command[]): void {
 
 /** Commands whose name or group has every word typed, those that begin with it first. */
 export function findCommands(asked: string): Command[] {
-  const all = sets.value.flat()
+  return matching(sets.value.flat(), asked)
+}
+
+/** The same among any commands. */
+export function matching(all: Command[], asked: string): Command[] {
   const words = asked.toLowerCase().split(/\s+/).filter(Boolean)
   return all
     .filter((c) => words.every((w) => `${c.name} ${c.group}`.toLowerCase().includes(w)))

@@ -6,6 +6,7 @@ import { words, type Schemas } from '@/api/client'
 import { useRights } from '@/api/queries'
 import { fixed } from '@/ui/format'
 import type { Thing } from '../facts'
+import TermWord from '@/ui/TermWord.vue'
 
 /** What a delivery does to each dough, by its certificate, and the change that holds the cookie. */
 type Delivery = Schemas['DeliveryOut']
@@ -45,7 +46,8 @@ async function keep(d: Delivery): Promise<void> {
         <RouterLink :to="`/dough/${d.dough}/formula`">{{ d.name }}</RouterLink>
         <p>{{ d.sentence }}</p>
         <p class="small-words">
-          {{ fixed(d.steps, 1) }} clear misses away<template v-if="d.left_steps !== null"
+          {{ fixed(d.steps, 1) }} <TermWord name="clear_miss">clear misses</TermWord> away<template
+            v-if="d.left_steps !== null"
             >, {{ fixed(d.left_steps, 1) }} with the change</template
           >
           <template v-if="kept[d.dough]">

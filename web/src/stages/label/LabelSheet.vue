@@ -7,6 +7,7 @@ import { useReference } from '@/api/queries'
 import { theDough } from '@/dough/key'
 import { day, fixed } from '@/ui/format'
 import PrintSheet from '@/ui/PrintSheet.vue'
+import TermWord from '@/ui/TermWord.vue'
 
 const SURE: Record<string, string> = { H: 'well known', M: 'a fair guide', L: 'rough' }
 const dough = theDough()
@@ -154,7 +155,9 @@ async function read(ingredient: string): Promise<void> {
           </table>
           <p class="small-words">
             <template v-if="sheet.loss_pct !== null"
-              >Bake loss {{ fixed(sheet.loss_pct, 1) }} %<template v-if="sheet.loss_plus_minus">
+              ><TermWord name="bake_loss">Bake loss</TermWord> {{ fixed(sheet.loss_pct, 1) }} %<template
+                v-if="sheet.loss_plus_minus"
+              >
                 ±{{ fixed(sheet.loss_plus_minus, 1) }}</template
               >, {{ sheet.loss_from }}; what is lost is water.</template
             >

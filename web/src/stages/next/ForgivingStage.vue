@@ -8,6 +8,7 @@ import { partsOf } from '@/stages/stages'
 import StageTabs from '@/ui/StageTabs.vue'
 import ChangeDrawing from './ChangeDrawing.vue'
 import { useNext } from './useNext'
+import TermWord from '@/ui/TermWord.vue'
 
 /** How forgiving the formula is: everyday slips, each alone and all at once, beside a kept version if wanted. */
 type Told = Schemas['ForgivingOut']
@@ -112,7 +113,7 @@ const fill = computed(() => dough.preview.value?.forecast?.hex_middle ?? null)
           <thead>
             <tr>
               <th scope="col">Slip</th>
-              <th scope="col">clear misses, at most</th>
+              <th scope="col"><TermWord name="clear_miss">clear misses</TermWord>, at most</th>
               <th v-for="m in shown" :key="m.key" scope="col" class="text-end">
                 {{ m.label }}<span class="unit">, {{ unit(m) }}</span>
               </th>

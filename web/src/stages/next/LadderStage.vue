@@ -12,6 +12,7 @@ import ChangeDrawing from './ChangeDrawing.vue'
 import EffectBars from './EffectBars.vue'
 import LockRow from './LockRow.vue'
 import { figure, moveWords, named, useNext } from './useNext'
+import TermWord from '@/ui/TermWord.vue'
 
 /** The best one, two, three and four changes: words first, one drawing, and where more stop paying. */
 type Rung = Schemas['RungOut']
@@ -113,8 +114,8 @@ const sweeter = (r: Rung): string =>
               <span class="words">{{ r.words }}{{ r.pays ? '' : '; brings little more' }}</span>
             </label>
             <p class="small-words">
-              Right: clear misses from the target, now and expected with what effects may be off by, and what
-              is beyond the brief's limits. One clear miss is a difference anyone would see or taste.
+              Right: <TermWord name="clear_miss">clear misses</TermWord> from the target, now and expected
+              with what effects may be off by, and what is beyond the brief's limits.
               {{ answer.stops }}
             </p>
           </div>

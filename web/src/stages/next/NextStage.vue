@@ -11,6 +11,7 @@ import StageTabs from '@/ui/StageTabs.vue'
 import AdviceRow from './AdviceRow.vue'
 import LockRow from './LockRow.vue'
 import { moveWords, useNext } from './useNext'
+import TermWord from '@/ui/TermWord.vue'
 
 type Advice = Schemas['AdviceOut']
 const router = useRouter()
@@ -51,8 +52,8 @@ async function take(a: Advice): Promise<void> {
       <h2>Next</h2>
       <StageTabs label="Parts of Next" :tabs="partsOf('next')" />
       <span v-if="answer?.distance != null" class="small-words"
-        >forecast {{ fixed(answer.distance, 1) }} clear misses from the target; dot: what changes, bar: where
-        it lies 8 times in 10</span
+        >forecast {{ fixed(answer.distance, 1) }} <TermWord name="clear_miss">clear misses</TermWord> from the
+        target; dot: what changes, bar: where it lies 8 times in 10</span
       >
     </header>
     <LockRow v-model="locks" :locks="answer?.locks ?? []" />

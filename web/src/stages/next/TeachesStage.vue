@@ -8,6 +8,7 @@ import { partsOf } from '@/stages/stages'
 import StageTabs from '@/ui/StageTabs.vue'
 import NarrowBars from './NarrowBars.vue'
 import { useNext } from './useNext'
+import TermWord from '@/ui/TermWord.vue'
 
 /** What could be done tonight, by what it tells in an hour; which result would change which decision. */
 type Lesson = Schemas['TonightOut']
@@ -81,7 +82,8 @@ const often = (chance: number): string =>
               </li>
             </ul>
             <p class="small-words">
-              Knowing it is expected to bring the next cookie {{ fixed(lesson.gain, 2) }} clear misses nearer.
+              Knowing it is expected to bring the next cookie {{ fixed(lesson.gain, 2) }}
+              <TermWord name="clear_miss">clear misses</TermWord> nearer.
             </p>
           </div>
         </div>

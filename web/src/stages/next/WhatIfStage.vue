@@ -7,6 +7,7 @@ import { fixed } from '@/ui/format'
 import { partsOf } from '@/stages/stages'
 import StageTabs from '@/ui/StageTabs.vue'
 import { useNext } from './useNext'
+import TermWord from '@/ui/TermWord.vue'
 
 /** Two levers as a map: where the target is met, lines of equal distance, the bakes on it. */
 const { dough, question, changes, note } = useNext()
@@ -139,7 +140,8 @@ function take(): void {
             <p class="small-words legend">
               <b aria-hidden="true">+</b> the draft; <i class="ring" aria-hidden="true" /> the nearest place;
               shaded: every wished measure within reach; dots: versions baked here. Numbers on the lines are
-              clear misses from the target, by the forecast's best guess; all else stays as it is.
+              <TermWord name="clear_miss">clear misses</TermWord> from the target, by the forecast's best
+              guess; all else stays as it is.
             </p>
           </div>
         </div>

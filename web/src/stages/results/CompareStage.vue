@@ -9,6 +9,7 @@ import { useAsk } from '@/api/ask'
 import { day, fixed, signed } from '@/ui/format'
 import StageTabs from '@/ui/StageTabs.vue'
 import { useResultTabs } from './tabs'
+import TermWord from '@/ui/TermWord.vue'
 
 /** Bakes beside one another and the target: sections over one another, differences against the first. */
 const dough = theDough()
@@ -145,8 +146,9 @@ const DASHES = ['', '9 3', '3 3', '9 3 2 3', '1 4', '14 4']
             </tbody>
           </table>
           <p class="small-words">
-            Pale differences lie inside twice the scatter, which two bakes of one dough differ by anyway.
-            {{ answer.scatter_from }} Filled is the target, the hairline what the first bake was forecast as.
+            Pale differences lie inside twice the <TermWord name="scatter">scatter</TermWord>, which two bakes
+            of one dough differ by anyway. {{ answer.scatter_from }} Filled is the target, the hairline what
+            the first bake was forecast as.
           </p>
           <div v-for="b in answer.bakes.slice(1)" :key="b.id" class="gate">
             <h3>Bake {{ b.number }} beside bake {{ answer.bakes[0]?.number }}</h3>

@@ -55,7 +55,7 @@ it('tells what a version’s bakes did beside the forecast, and what stands abov
   expect(rows[0]).toEqual(['+4.2 mm', '−3 points', '– mm'])
   expect(rows[1]).toEqual(['+3.1', '+2', '−0.4'])
   expect(w.findAll('tbody b').map((b) => b.text())).toEqual(['+4.2'])
-  expect(w.text()).toContain('bake 3, 10 Nov: 1.3 steps off.')
+  expect(w.text()).toContain('bake 3, 10 Nov: 1.3 clear misses off.')
   w.unmount()
 })
 

@@ -11,6 +11,7 @@ import { lineage } from '@/stages/versions/lineage'
 import { day, fixed, signed } from '@/ui/format'
 import StageTabs from '@/ui/StageTabs.vue'
 import { useResultTabs } from './tabs'
+import TermWord from '@/ui/TermWord.vue'
 
 /** Versions and bakes as a tree that says what each change did. */
 const dough = theDough()
@@ -54,9 +55,10 @@ const unit = (d: Did): string => (d.unit === 'of 100' ? 'points' : d.unit)
     <header>
       <h2>Results</h2>
       <StageTabs label="Parts of Results" :tabs="tabs" />
-      <span class="small-words">{{
-        onMap ? 'where the bakes lie, the last one large' : 'bold stands above scatter'
-      }}</span>
+      <span class="small-words"
+        ><template v-if="onMap">where the bakes lie, the last one large</template
+        ><template v-else>bold stands above <TermWord name="scatter">scatter</TermWord></template></span
+      >
       <span class="push" />
       <BButton v-if="trail?.length" size="sm" variant="outline-primary" @click="onMap = !onMap">{{
         onMap ? 'Show the tree' : 'Show the trail on the map'
@@ -82,6 +84,9 @@ const unit = (d: Did): string => (d.unit === 'of 100' ? 'points' : d.unit)
                 <span v-if="n.version.parent" class="small-words">from {{ n.version.parent }}</span>
                 <span class="small-words">{{ n.version.note }}</span>
               </h3>
+              <p v-if="byNumber.get(n.version.number)?.taught" class="taught">
+                {{ byNumber.get(n.version.number)?.taught }}
+              </p>
               <p class="small-words">
                 <template v-if="byNumber.get(n.version.number)?.changed.length">
                   {{ byNumber.get(n.version.number)?.changed.join(', ') }}
@@ -92,7 +97,7 @@ const unit = (d: Did): string => (d.unit === 'of 100' ? 'points' : d.unit)
               </p>
               <p class="small-words">
                 <template v-for="b in byNumber.get(n.version.number)?.bakes ?? []" :key="b.id"
-                  >bake {{ b.number }}, {{ day(b.baked_on) }}: {{ fixed(b.rms_steps, 1) }} steps off.
+                  >bake {{ b.number }}, {{ day(b.baked_on) }}: {{ fixed(b.rms_steps, 1) }} clear misses off.
                 </template>
                 <template v-if="!byNumber.get(n.version.number)?.bakes.length">not baked yet</template>
               </p>
@@ -101,33 +106,38 @@ const unit = (d: Did): string => (d.unit === 'of 100' ? 'points' : d.unit)
               </p>
             </div>
           </div>
-          <table v-if="byNumber.get(n.version.number)?.did.length">
-            <thead>
-              <tr>
-                <td />
-                <th v-for="d in byNumber.get(n.version.number)?.did ?? []" :key="d.key" scope="col">
-                  {{ d.label }}
-                </th>
-              </tr>
-            </thead>
-            <tbody>
-              <tr>
-                <th scope="row">bakes</th>
-                <td v-for="d in byNumber.get(n.version.number)?.did ?? []" :key="d.key" class="fig">
-                  <component :is="d.real ? 'b' : 'span'" :class="{ faint: !d.real }">{{
-                    sign(d.measured, d)
-                  }}</component>
-                  <span class="unit">&nbsp;{{ unit(d) }}</span>
-                </td>
-              </tr>
-              <tr>
-                <th scope="row">forecast</th>
-                <td v-for="d in byNumber.get(n.version.number)?.did ?? []" :key="d.key" class="fig faint">
-                  {{ sign(d.forecast, d) }}
-                </td>
-              </tr>
-            </tbody>
-          </table>
+          <details v-if="byNumber.get(n.version.number)?.did.length">
+            <summary>
+              In figures<span class="visually-hidden"> of version {{ n.version.number }}</span>
+            </summary>
+            <table>
+              <thead>
+                <tr>
+                  <td />
+                  <th v-for="d in byNumber.get(n.version.number)?.did ?? []" :key="d.key" scope="col">
+                    {{ d.label }}
+                  </th>
+                </tr>
+              </thead>
+              <tbody>
+                <tr>
+                  <th scope="row">bakes</th>
+                  <td v-for="d in byNumber.get(n.version.number)?.did ?? []" :key="d.key" class="fig">
+                    <component :is="d.real ? 'b' : 'span'" :class="{ faint: !d.real }">{{
+                      sign(d.measured, d)
+                    }}</component>
+                    <span class="unit">&nbsp;{{ unit(d) }}</span>
+                  </td>
+                </tr>
+                <tr>
+                  <th scope="row">forecast</th>
+                  <td v-for="d in byNumber.get(n.version.number)?.did ?? []" :key="d.key" class="fig faint">
+                    {{ sign(d.forecast, d) }}
+                  </td>
+                </tr>
+              </tbody>
+            </table>
+          </details>
         </template>
       </li>
       <li v-if="older">
@@ -175,6 +185,17 @@ li {
   border-left: 2px solid var(--graph-strong);
   padding: 4px 0 8px 12px;
 }
+.taught {
+  font-weight: 600;
+}
+details {
+  margin-left: 92px;
+}
+summary {
+  cursor: pointer;
+  color: var(--cobalt);
+  font-size: 0.875rem;
+}
 .head {
   display: grid;
   grid-template-columns: 80px minmax(0, 1fr);
@@ -185,7 +206,6 @@ p {
   margin: 0;
 }
 table {
-  margin-left: 92px;
   font-size: 0.8125rem;
 }
 table th,
@@ -206,8 +226,10 @@ table th[scope='row'] {
   color: var(--ink-2);
 }
 @media (max-width: 900px) {
-  table {
+  details {
     margin-left: 0;
+  }
+  table {
     display: block;
     overflow-x: auto;
   }

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import { useBakes, useReference } from '@/api/queries'
+import { useBakes } from '@/api/queries'
 import { theDough } from '@/dough/key'
-import { day } from '@/ui/format'
+import { day, fixed } from '@/ui/format'
+import TermWord from '@/ui/TermWord.vue'
 import StageTabs from '@/ui/StageTabs.vue'
 import BakeCompare from './BakeCompare.vue'
 import LogBake from './LogBake.vue'
@@ -11,7 +12,6 @@ import { useResultTabs } from './tabs'
 const dough = theDough()
 const tabs = useResultTabs()
 const { data: results, older, more } = useBakes(dough.id)
-const { ofRole } = useReference()
 const chosen = ref<number | null>(null)
 const logging = ref(false)
 const correcting = ref<number | null>(null)
@@ -38,18 +38,8 @@ async function logged(id: number): Promise<void> {
   chosen.value = id
   await dough.open()
 }
-/** What a clear miss is, by the registry: of each size, of scores, of shade. */
-const step = computed(() => {
-  const target = ofRole('target')
-  const told = target.filter((q, n) => q.unit === 'mm' || target.findIndex((x) => x.unit === q.unit) === n)
-  const words = told.map((q) =>
-    q.unit === 'mm'
-      ? `${q.clear_miss} mm of ${q.label.toLowerCase()}`
-      : `${q.clear_miss} ${q.unit === 'of 100' ? 'points' : q.unit}`,
-  )
-  return words.join(', ')
-})
-const closeness = (steps: number | null): string => (steps === null ? '' : `${steps.toFixed(1)} steps off`)
+const closeness = (steps: number | null): string =>
+  steps === null ? '' : `${fixed(steps, 1)} clear misses off`
 </script>
 
 <template>
@@ -57,7 +47,9 @@ const closeness = (steps: number | null): string => (steps === null ? '' : `${st
     <header>
       <h2>{{ logging ? (correcting ? 'Correct a bake' : 'Log a bake') : 'Results' }}</h2>
       <StageTabs v-if="!logging" label="Parts of Results" :tabs="tabs" />
-      <span v-if="!logging" class="small-words">a step is {{ step }}</span>
+      <span v-if="!logging" class="small-words"
+        >what a <TermWord name="clear_miss">clear miss</TermWord> is</span
+      >
       <span class="push" />
       <BButton v-if="!logging" size="sm" variant="primary" :disabled="noVersion" @click="log"
         >Log a bake</BButton

@@ -4,6 +4,7 @@ import SideView from '@/cookie/SideView.vue'
 import { scaleFor } from '@/cookie/scale'
 import { fixed } from '@/ui/format'
 import type { Study } from './useSwaps'
+import TermWord from '@/ui/TermWord.vue'
 
 const props = defineProps<{ study: Study }>()
 
@@ -43,8 +44,8 @@ const sides = computed(() => [
       <template v-else-if="study.after">
         <p><b>By the forecast:</b> {{ study.words }}.</p>
         <p class="small-words">
-          {{ fixed(study.disturbance, 1) }} clear misses away on the whole. Dashed is the target, dotted the
-          cookie as it is.
+          {{ fixed(study.disturbance, 1) }} <TermWord name="clear_miss">clear misses</TermWord> away on the
+          whole. Dashed is the target, dotted the cookie as it is.
         </p>
       </template>
     </div>

@@ -11,6 +11,7 @@ import SectionPair from './SectionPair.vue'
 import SwapLine from './SwapLine.vue'
 import WishLine from './WishLine.vue'
 import { useSwaps } from './useSwaps'
+import TermWord from '@/ui/TermWord.vue'
 
 const dough = theDough()
 const swaps = useSwaps()
@@ -84,7 +85,9 @@ const isSibling = computed(() => dough.record.value?.follows != null)
     <div class="body">
       <div class="lines">
         <TabRow v-model="side" name="swaps" label="What to swap" :tabs="SIDES">
-          <span v-if="side === 'needs' && lines.length" class="small-words legend">clear misses</span>
+          <span v-if="side === 'needs' && lines.length" class="small-words legend"
+            ><TermWord name="clear_miss">clear misses</TermWord></span
+          >
         </TabRow>
         <template v-if="side === 'needs'">
           <p v-if="!wanted" class="hint">
