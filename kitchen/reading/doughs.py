@@ -13,6 +13,7 @@ from dough.facts.cookie import Cookie
 from dough.facts.styles import Style, styles
 from kitchen.documents.draft import DraftDoc
 from kitchen.documents.measured import MeasuredDoc
+from kitchen.documents.target import TargetDoc
 from kitchen.models import Bake, Dough
 
 
@@ -50,6 +51,12 @@ def binned() -> list[Binned]:
     )
     found = rows.order_by("-deleted_at").values_list("pk", "name", "deleted_at", "n_versions", "n_bakes")
     return [Binned(pk, name, at, versions, bakes) for pk, name, at, versions, bakes in found if at is not None]
+
+
+def wanted_cookie(dough_id: int | None) -> Cookie:
+    """The cookie a dough's kept target wishes for; nothing wished where there is no such dough."""
+    target = Dough.objects.filter(pk=dough_id or 0).values_list("target", flat=True).first()
+    return Cookie() if target is None else TargetDoc.model_validate(target).to_core().cookie
 
 
 def draft_differs(dough: Dough) -> bool:

@@ -11,8 +11,8 @@ from kitchen.reading.at_once import asked_once
 @asked_once
 def date_order() -> str:
     """day_first, month_first or iso."""
-    found = Kitchen.objects.values_list("dates", flat=True).first()
-    return found or "day_first"
+    found = Kitchen.objects.first()
+    return found.dates if found else "day_first"
 
 
 def written_day(on: date) -> str:

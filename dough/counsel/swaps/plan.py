@@ -16,6 +16,7 @@ from dough.counsel.swaps.rules import Reduction, Rule, Steps
 from dough.counsel.swaps.solve import Amounts, fixed_ledger, movable, put_in, solve, unknowns
 from dough.facts.ingredients import Role
 from dough.facts.needs import Wanted, Wish
+from dough.facts.said import inside, listed
 from dough.facts.styles import Style
 
 #: What it does to the cookie when there is too little of a function, and too much (practice, M).
@@ -66,6 +67,18 @@ class Plan:
     labels: tuple[str, ...]
     state: Standing | None = None
     brings: tuple[str, ...] = ()
+
+
+def chosen(plan: Plan, before: Formula) -> str:
+    """What stands in for what, in a sentence; empty where nothing does."""
+    names = {x.id: x.ingredient.name for x in before.lines}
+    said = [
+        f"no {inside(names[line])}" if rule == OUT else f"{inside(rule.name)} for {inside(names[line])}"
+        for line, rule in plan.picks
+        if line in names and rule != KEEP
+    ]
+    text = listed(said)
+    return text[:1].upper() + text[1:]
 
 
 @dataclass(frozen=True, slots=True)

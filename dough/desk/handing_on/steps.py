@@ -5,7 +5,7 @@ from __future__ import annotations
 
 from dough.accounts.formula import Draft, Formula, Line, Liner, Method, Place, Process, Shape, Step
 from dough.facts.ingredients import Role
-from dough.facts.said import listed
+from dough.facts.said import inside, listed
 
 #: A fan oven is set this much lower than a still one for the same bake, K (rule of thumb, M).
 FAN_K = 20.0
@@ -29,18 +29,9 @@ def both(celsius: float) -> str:
 
 
 def said_name(line: Line) -> str:
-    """A name inside a sentence: “Butter, unsalted” is unsalted butter there; a cook's own words stay as they are."""
+    """A line's name inside a sentence; a cook's own words stay as they are."""
     name = line.ingredient.name
-    if line.own is not None or name.startswith("“"):
-        return name
-    head, comma, kind = name.partition(", ")
-    if comma and "," not in kind and "(" not in name:
-        name = f"{kind} {head}"
-    return (
-        name
-        if name[:2].isupper()
-        else name[:1].lower() + name[1:].replace(f" {head}", f" {head[:1].lower()}{head[1:]}")
-    )
+    return name if line.own is not None or name.startswith("“") else inside(name)
 
 
 def named(formula: Formula, step: Step, *, without: tuple[Role, ...] = ()) -> str:

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+
 from django.http import HttpRequest, HttpResponse
 from ninja import Router
 from pydantic import BaseModel, Field
@@ -19,7 +21,7 @@ from dough.facts.cookie import Cookie
 from dough.facts.errors import EntryError
 from dough.facts.ingredients import Confidence, Role
 from dough.facts.kitchen_measures import Habit
-from dough.judgement.effects import remedy_words
+from dough.judgement.effects import Remedied, costs_most_first, remedied
 from dough.judgement.findings.find import findings
 from dough.judgement.findings.model import Finding, Mend
 from dough.recipe.amounts import tidy
@@ -28,15 +30,18 @@ from kitchen.api.asked import Asked
 from kitchen.api.errors import PROBLEMS
 from kitchen.api.preview.routes import sent
 from kitchen.documents.base import Strict
+from kitchen.reading.doughs import wanted_cookie
 
 router = Router(tags=["bench"])
 
 
 class RemedyOut(BaseModel):
-    """effect says in words what the forecast would do; changes are what to send as a mend edit."""
+    """effect says in words what the forecast would do; nearer how much nearer to the target it comes, in clear misses;
+    changes are what to send as a mend edit."""
 
     words: str
     effect: str
+    nearer: float | None
     changes: list[Mend]
 
 
@@ -151,7 +156,7 @@ def bench(request: HttpRequest, payload: BenchIn) -> HttpResponse:
     now = setting.cookie()
     return sent(
         BenchOut(
-            findings=_findings(setting, now, contact),
+            findings=_findings(setting, now, contact, wanted_cookie(payload.dough_id)),
             leavening=_leavening(draft, account, contact, wanted) if account else None,
             parts=[
                 PartOut(
@@ -220,14 +225,15 @@ def _part_out(part: Part, wanted: SplitIn, draft: Draft, habit: Habit) -> SplitP
     )
 
 
-def _findings(setting: Setting, now: Cookie | None, contact: float) -> list[FindingOut]:
+def _findings(setting: Setting, now: Cookie | None, contact: float, target: Cookie) -> list[FindingOut]:
     draft = setting.draft
     found = findings(draft.formula, composition(draft.formula), setting.chosen, contact, process=draft.process)
+    told = [(f, [remedied(setting, r, now, target) for r in f.remedies]) for f in found]
     reasons = dict(draft.dismissed)
-    return [_finding_out(f, setting, now, reasons.get(f.key, "")) for f in found]
+    return [_finding_out(*told[n], reasons.get(told[n][0].key, "")) for n in costs_most_first(told)]
 
 
-def _finding_out(f: Finding, setting: Setting, now: Cookie | None, reason: str) -> FindingOut:
+def _finding_out(f: Finding, told: Sequence[Remedied], reason: str) -> FindingOut:
     return FindingOut(
         key=f.key,
         state=f.state,
@@ -238,11 +244,8 @@ def _finding_out(f: Finding, setting: Setting, now: Cookie | None, reason: str) 
         evidence=f.evidence,
         confidence=f.confidence,
         remedies=[
-            RemedyOut(
-                words=r.words, effect=remedy_words(setting, r, now),
-                changes=list(r.changes),
-            )
-            for r in f.remedies
+            RemedyOut(words=r.words, effect=t.words, nearer=t.nearer, changes=list(r.changes))
+            for r, t in zip(f.remedies, told, strict=True)
         ],
         reasons=list(f.reasons),
         no_remedy=f.no_remedy,

@@ -13,7 +13,7 @@ from dough.accounts.sweetness import sweet_per_100g
 from dough.counsel.swaps.day import Baked, day
 from dough.counsel.swaps.ledger import Entry
 from dough.counsel.swaps.pantry import egg_counts, equals, is_egg
-from dough.counsel.swaps.plan import Plan
+from dough.counsel.swaps.plan import Plan, chosen
 from dough.counsel.swaps.reduce import per_100g
 from dough.counsel.swaps.rules import SOURCES, Part, reductions, rules
 from dough.counsel.swaps.study import Candidate, LineStudy, Study, WayStudy, disturbance, study
@@ -256,6 +256,7 @@ def _wish(w: WayStudy, known: dict[str, str]) -> SwapWishOut:
 def _plan(plan: Plan, before: Formula) -> PlanOut:
     return PlanOut(
         draft=DraftDoc.of(plan.draft),
+        chosen=chosen(plan, before),
         changes=list(plan.changes),
         ledger=[_entry(e) for e in plan.ledger],
         method=list(plan.method),

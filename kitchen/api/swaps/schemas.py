@@ -125,6 +125,7 @@ class PlanOut(BaseModel):
     """The swaps as picked: what changes, the ledger, the method, what stays unmet, what still breaks a need."""
 
     draft: DraftDoc
+    chosen: str
     changes: list[LineSwap]
     ledger: list[LedgerOut]
     method: list[str]

@@ -8927,6 +8927,8 @@ export interface components {
             brings: string[];
             /** Changes */
             changes: components["schemas"]["LineSwap"][];
+            /** Chosen */
+            chosen: string;
             draft: components["schemas"]["DraftDoc"];
             /** Labels */
             labels: string[];
@@ -9656,13 +9658,16 @@ export interface components {
         };
         /**
          * RemedyOut
-         * @description effect says in words what the forecast would do; changes are what to send as a mend edit.
+         * @description effect says in words what the forecast would do; nearer how much nearer to the target it comes, in clear misses;
+         *     changes are what to send as a mend edit.
          */
         RemedyOut: {
             /** Changes */
             changes: components["schemas"]["Mend"][];
             /** Effect */
             effect: string;
+            /** Nearer */
+            nearer: number | null;
             /** Words */
             words: string;
         };

@@ -144,7 +144,7 @@ function add(): void {
         size="sm"
         variant="outline-primary"
         class="tool"
-        :class="{ alert: findings.some((f) => f.state === 'act') }"
+        :class="{ acts: findings.some((f) => f.state === 'act') }"
         @click="bench = 'findings'"
       >
         Findings <b v-if="findings.length" class="count">{{ findings.length }}</b>
@@ -213,7 +213,7 @@ function add(): void {
   border-radius: 8px;
   padding: 0 6px;
 }
-.alert .count {
+.acts .count {
   background: var(--alert-wash);
   color: var(--alert);
 }

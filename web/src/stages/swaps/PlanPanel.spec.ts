@@ -16,6 +16,7 @@ const entry = (key: string, before: number, after: number, tolerance: number): S
 })
 const plan: Schemas['PlanOut'] = {
   draft: {},
+  chosen: 'plant butter for butter',
   changes: [
     { line_id: 'b', before: 'Butter', before_g: 140, after: 'Plant butter', after_g: 146, why: 'stands in for Butter' },
     { line_id: 'w', before: '', before_g: null, after: 'Water', after_g: 4.6, why: 'part of it' },

@@ -19,6 +19,7 @@ const rows = computed(() =>
     return { ...e, at: (Math.max(-ENDS, Math.min(ENDS, off)) / ENDS) * HALF }
   }),
 )
+const kept = computed(() => rows.value.filter((e) => e.within).length)
 const small = (n: number): string => n.toFixed(Math.abs(n) < 10 ? 1 : 0)
 </script>
 
@@ -29,6 +30,11 @@ const small = (n: number): string => n.toFixed(Math.abs(n) < 10 ? 1 : 0)
       <b>{{ STATES[plan.state] }}</b>
     </p>
     <p v-if="plan.brings.length" class="alert-words">▲ New in this dough: {{ plan.brings.join('; ') }}</p>
+    <div v-if="plan.labels.length" class="read">
+      <h3>Labels to read</h3>
+      <p v-for="l in plan.labels" :key="l" class="small-words">△ {{ l }}</p>
+      <p class="small-words"><RouterLink :to="{ name: 'label' }">Tick them on the label sheet</RouterLink></p>
+    </div>
     <h3>Line by line</h3>
     <p v-if="plan.changes.length === 0" class="small-words">Nothing changes.</p>
     <table v-else class="changes">
@@ -70,40 +76,6 @@ const small = (n: number): string => n.toFixed(Math.abs(n) < 10 ? 1 : 0)
       worth (a guide, from literature).
     </p>
     <template v-if="plan.changes.length">
-      <h3>
-        What the dough keeps <span class="small-words">g in the whole dough; the bar is the tolerance</span>
-      </h3>
-      <table class="ledger">
-        <thead class="visually-hidden">
-          <tr>
-            <th scope="col">function</th>
-            <th scope="col">before</th>
-            <th scope="col">how far off</th>
-            <th scope="col">after</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="e in rows" :key="e.key" :title="`${e.how}; unit: ${e.unit}`">
-            <th scope="row">{{ e.label }}</th>
-            <td class="fig">{{ small(e.before) }}</td>
-            <td>
-              <svg
-                :width="2 * HALF + 8"
-                height="14"
-                role="img"
-                :aria-label="e.within ? 'within tolerance' : 'out'"
-              >
-                <rect :x="HALF + 4 - HALF / ENDS" y="2" :width="(2 * HALF) / ENDS" height="10" class="band" />
-                <line :x1="4" :x2="2 * HALF + 4" y1="7" y2="7" class="rail" />
-                <path :d="`M${HALF + 4 + e.at} 1 l4 6 -4 6 -4 -6z`" :class="e.within ? 'in' : 'out'" />
-              </svg>
-            </td>
-            <td class="fig">
-              <b>{{ small(e.after) }}</b>
-            </td>
-          </tr>
-        </tbody>
-      </table>
       <div v-if="plan.unmet.length">
         <h3>Can’t be met here</h3>
         <p v-for="u in plan.unmet" :key="u" class="small-words">△ {{ u }}</p>
@@ -114,12 +86,48 @@ const small = (n: number): string => n.toFixed(Math.abs(n) < 10 ? 1 : 0)
           <li v-for="m in plan.method" :key="m">{{ m }}</li>
         </ul>
       </div>
+      <details>
+        <summary>What the dough keeps: {{ kept }} of {{ rows.length }} within tolerance</summary>
+        <p class="small-words">g in the whole dough; the bar is the tolerance</p>
+        <table class="ledger">
+          <thead class="visually-hidden">
+            <tr>
+              <th scope="col">function</th>
+              <th scope="col">before</th>
+              <th scope="col">how far off</th>
+              <th scope="col">after</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="e in rows" :key="e.key" :title="`${e.how}; unit: ${e.unit}`">
+              <th scope="row">{{ e.label }}</th>
+              <td class="fig">{{ small(e.before) }}</td>
+              <td>
+                <svg
+                  :width="2 * HALF + 8"
+                  height="14"
+                  role="img"
+                  :aria-label="e.within ? 'within tolerance' : 'out'"
+                >
+                  <rect
+                    :x="HALF + 4 - HALF / ENDS"
+                    y="2"
+                    :width="(2 * HALF) / ENDS"
+                    height="10"
+                    class="band"
+                  />
+                  <line :x1="4" :x2="2 * HALF + 4" y1="7" y2="7" class="rail" />
+                  <path :d="`M${HALF + 4 + e.at} 1 l4 6 -4 6 -4 -6z`" :class="e.within ? 'in' : 'out'" />
+                </svg>
+              </td>
+              <td class="fig">
+                <b>{{ small(e.after) }}</b>
+              </td>
+            </tr>
+          </tbody>
+        </table>
+      </details>
     </template>
-    <div v-if="plan.labels.length">
-      <h3>Labels to read</h3>
-      <p v-for="l in plan.labels" :key="l" class="small-words">△ {{ l }}</p>
-      <p class="small-words"><RouterLink :to="{ name: 'label' }">Tick them on the label sheet</RouterLink></p>
-    </div>
   </section>
 </template>
 
@@ -127,6 +135,20 @@ const small = (n: number): string => n.toFixed(Math.abs(n) < 10 ? 1 : 0)
 h3 {
   font-size: 0.9375rem;
   margin: 9px 0 2px;
+}
+.read {
+  background: var(--butter-wash);
+  border-left: 3px solid var(--butter);
+  padding: 4px 8px;
+  margin: 4px 0;
+}
+.read h3 {
+  margin-top: 0;
+}
+summary {
+  cursor: pointer;
+  color: var(--cobalt);
+  margin-top: 8px;
 }
 .state {
   border-left: 3px solid var(--cobalt);

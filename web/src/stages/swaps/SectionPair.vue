@@ -42,7 +42,9 @@ const sides = computed(() => [
     <div class="words">
       <p v-if="study.why_none" class="alert-words">▲ {{ study.why_none }}</p>
       <template v-else-if="study.after">
-        <p><b>By the forecast:</b> {{ study.words }}.</p>
+        <p>
+          <b>{{ study.plan.chosen }}</b>: {{ study.words }}.
+        </p>
         <p class="small-words">
           {{ fixed(study.disturbance, 1) }} <TermWord name="clear_miss">clear misses</TermWord> away on the
           whole. Dashed is the target, dotted the cookie as it is.

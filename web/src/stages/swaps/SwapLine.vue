@@ -78,26 +78,26 @@ const plain = (rule: string): boolean => rule === 'keep' || rule === 'out'
           <span v-else class="blank" />
           <span class="what">
             <b>{{ c.name }}</b>
-            <span v-if="c.parts.length" class="small-words">{{ parts(c) }}</span>
-            <span class="small-words">{{ c.words ? `forecast: ${c.words}` : '' }}</span>
+            <span>{{ c.words }}</span>
             <span v-for="l in c.labels" :key="l" class="unread"
               >△ unsure until the label of {{ l }} is read</span
             >
             <span v-if="c.brings.length" class="alert-words">▲ brings {{ c.brings.join('; ') }}</span>
-            <template v-if="c.rule === line.pick && !plain(c.rule)">
-              <span v-if="c.effect || c.reported" class="small-words"
-                >kitchens say: {{ [c.effect, c.reported].filter(Boolean).join('; ') }}</span
+            <details v-if="!plain(c.rule) && c.rule === line.pick" class="small-words">
+              <summary>amounts, and how sure</summary>
+              <span v-if="c.parts.length">{{ parts(c) }}.</span>
+              <span>{{ SURE[c.confidence] }}, {{ c.source }}.</span>
+              <span v-if="c.effect || c.reported"
+                >Kitchens say: {{ [c.effect, c.reported].filter(Boolean).join('; ') }}.</span
               >
-              <span v-if="off(c)" class="small-words">by itself short or over: {{ off(c) }}</span>
-            </template>
+              <span v-if="off(c)">By itself short or over: {{ off(c) }}.</span>
+            </details>
           </span>
           <span v-if="!plain(c.rule)" class="how small-words">
             <b :class="c.evidence.replace(' ', '-')">{{
               c.evidence === 'plausible' ? 'plausible, untested here' : c.evidence
             }}</b>
-            <span v-if="c.tried || c.rule === line.pick">{{
-              c.tried || `${SURE[c.confidence]}, ${c.source}`
-            }}</span>
+            <span v-if="c.tried">{{ c.tried }}</span>
             <span>{{ c.taste }} taste<template v-if="!c.suits">, not for this style</template></span>
           </span>
           <span class="away"
@@ -156,7 +156,7 @@ h3 button:hover .name {
 }
 .candidate {
   display: grid;
-  grid-template-columns: 16px 76px minmax(0, 1fr) 158px 30px;
+  grid-template-columns: 16px 76px minmax(0, 1fr) 118px 30px;
   gap: 9px;
   align-items: center;
   padding: 4px 6px;
@@ -175,6 +175,13 @@ h3 button:hover .name {
   display: flex;
   flex-direction: column;
 }
+details span {
+  display: block;
+}
+summary {
+  cursor: pointer;
+  color: var(--cobalt);
+}
 .tried-here {
   color: var(--cobalt);
 }
@@ -183,6 +190,7 @@ h3 button:hover .name {
   font-weight: 650;
 }
 .away {
+  grid-column: 5;
   text-align: right;
 }
 </style>

@@ -2,6 +2,8 @@
 import { computed, ref } from 'vue'
 import type { Schemas } from '@/api/client'
 import { theDough } from '@/dough/key'
+import { fixed } from '@/ui/format'
+import TermWord from '@/ui/TermWord.vue'
 
 const props = defineProps<{ findings: Schemas['FindingOut'][] }>()
 type Mend = Schemas['MendEdit']
@@ -45,7 +47,14 @@ async function put(key: string): Promise<void> {
     <div class="acts">
       <span v-for="r in f.remedies" :key="r.words" class="remedy">
         <BButton size="sm" variant="outline-primary" @click="mend(r)">{{ r.words }}</BButton>
-        <span v-if="r.effect" class="small-words">forecast: {{ r.effect }}</span>
+        <span v-if="r.effect" class="small-words"
+          >forecast: {{ r.effect
+          }}<b v-if="r.nearer !== null && Math.abs(r.nearer) >= 0.05"
+            >; {{ fixed(Math.abs(r.nearer), 1) }}
+            <TermWord name="clear_miss">clear misses</TermWord>
+            {{ r.nearer > 0 ? 'nearer to the target' : 'further from the target' }}</b
+          ></span
+        >
       </span>
       <p v-if="f.remedies.length === 0" class="small-words">{{ f.no_remedy }}</p>
       <BButton v-if="setting !== f.key" size="sm" variant="link" @click="setting = f.key">
