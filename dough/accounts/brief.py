@@ -7,13 +7,16 @@ the others'. A limit is met only where 9 of 10 of what the figure may be keep it
 from __future__ import annotations
 
 import math
-from collections.abc import Mapping
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 from enum import StrEnum
 
+from dough.accounts.added_sugars import added_sugars_pct
 from dough.accounts.cost import Cost, Price, cost
 from dough.accounts.formula import Draft, Line
-from dough.accounts.label import Loss, nutrition
+from dough.accounts.label import Loss, Nutrient, held_in, nutrition
+from dough.accounts.needs.verdict import caffeine_mg
+from dough.accounts.sweetness import sweetness
 from dough.facts.ingredients import Confidence
 from dough.facts.limits import LIMITED, Limit
 from dough.facts.regions import USUAL, kcal_per_100g
@@ -27,6 +30,14 @@ Z80 = 1.2816
 NO_PRICES: Mapping[str, Price] = {}
 PART = {"fat": "fat", "saturates": "saturated", "sugars": "sugars", "fibre": "fibre", "protein": "protein",
         "salt": "sodium_mg"}  # fmt: skip
+
+
+#: What no nutrition table has: how much of it is in a line, in the limit's unit.
+EXTRA: dict[str, Callable[[Line], float]] = {
+    "added_sugars": lambda x: (x.grams or 0.0) * added_sugars_pct(x.ingredient) / 100.0,
+    "caffeine": lambda x: (x.grams or 0.0) * caffeine_mg(x.ingredient) / 100.0,
+    "sweetness": lambda x: (x.grams or 0.0) * sweetness(x.ingredient) / 100.0,
+}
 
 
 class Stands(StrEnum):
@@ -79,15 +90,18 @@ def standings(
     """Each limit of a brief. loss None, or a piece that is not known, leaves what hangs on it open."""
     if not limits:
         return ()
-    figures = {n.key: n for n in nutrition(draft, loss, region)[0]}
+    nutrients, piece_g = nutrition(draft, loss, region)
+    figures = {n.key: n for n in nutrients}
     lacks = tuple(x.ingredient.name for x in draft.formula.lines if x.grams is None)
     found = []
     for x in limits:
         if x.key == "cost":
             found.append(_of_cost(x, cost(draft, prices)))
             continue
-        n = figures[x.key]
-        value = n.piece if x.per == "piece" else n.baked_100g
+        if x.key == "weight":
+            found.append(_of_weight(x, piece_g, loss, lacks))
+            continue
+        value = _figure(x, draft, loss, figures)
         if value is None:
             found.append(Standing(x, None, None, None, Stands.UNKNOWN, _lacks(lacks, x, loss)))
             continue
@@ -99,9 +113,26 @@ def standings(
     return tuple(found)
 
 
+def _figure(x: Limit, draft: Draft, loss: Loss | None, figures: Mapping[str, Nutrient]) -> float | None:
+    if x.key in EXTRA:
+        piece, baked = held_in(draft, loss, EXTRA[x.key])
+    else:
+        piece, baked = figures[x.key].piece, figures[x.key].baked_100g
+    return piece if x.per == "piece" else baked
+
+
+def _of_weight(x: Limit, piece_g: float | None, loss: Loss | None, lacks: tuple[str, ...]) -> Standing:
+    """A baked piece weighs as sure as its bake loss is known."""
+    if piece_g is None or loss is None:
+        why = "no bake loss is known" if loss is None and not lacks else _lacks(lacks, x, loss)
+        return Standing(x, None, None, None, Stands.UNKNOWN, why)
+    half = piece_g * (loss.plus_minus or 0.0) / (100.0 - loss.pct)
+    return Standing(x, piece_g, piece_g - half, piece_g + half, _stands(x, piece_g, half))
+
+
 def _of_cost(x: Limit, told: Cost) -> Standing:
     """Prices are as sure as a bill; where some are missing the cost is at least what is known of it."""
-    value = told.piece
+    value = told.piece if x.per == "piece" else told.batch
     if value is None:
         return Standing(x, None, None, None, Stands.UNKNOWN, "the portion is not set")
     if told.whole:
@@ -129,6 +160,8 @@ def _sd_share(lines: tuple[Line, ...], key: str, region: str) -> float:
     """One sd of a figure as a share of it: each ingredient's part of it with its own confidence."""
 
     def part(x: Line) -> float:
+        if key in EXTRA:
+            return EXTRA[key](x)
         if key == "kcal":
             return (x.grams or 0.0) * kcal_per_100g(x.ingredient, region)
         return (x.grams or 0.0) * float(getattr(x.ingredient.parts, PART[key]))

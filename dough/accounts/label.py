@@ -7,7 +7,7 @@ and a recipe says nothing about traces. Composition from the ingredient table, c
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 from functools import cache
 
@@ -217,13 +217,8 @@ def _nutrients(
     """Figures, and the baked weight of one piece, g. What is lost in the oven is water of the dough: its other
     parts stay, and so do tops and finishes. Toppings are taken to be weighed for the pieces that are made.
     """
-    dough = tuple(x for x in lines if x.in_dough)
-    rest = tuple(x for x in lines if not x.in_dough)
-    dough_g, rest_g = (sum(x.grams or 0.0 for x in part) for part in (dough, rest))
-    # One piece where the pieces are known, the whole batch where they are not.
-    of_dough, of_rest = (portion / dough_g, 1.0 / made) if made and portion and dough_g else (1.0, 1.0)
-    raw = dough_g * of_dough + rest_g * of_rest
-    baked = raw - dough_g * of_dough * loss.pct / 100.0 if loss is not None else None
+    dough, rest = _parted(lines)
+    of_dough, of_rest, raw, baked = _piece_of(lines, loss, made, portion)
     totals, on_top = _totals(dough, region), _totals(rest, region)
     found = []
     for key, name, unit, digits in NUTRIENTS:
@@ -237,6 +232,32 @@ def _nutrients(
             )
         )  # fmt: skip
     return tuple(found), baked if made and complete else None
+
+
+def _parted(lines: tuple[Line, ...]) -> tuple[tuple[Line, ...], tuple[Line, ...]]:
+    return tuple(x for x in lines if x.in_dough), tuple(x for x in lines if not x.in_dough)
+
+
+def _piece_of(
+    lines: tuple[Line, ...], loss: Loss | None, made: int | None, portion: float | None
+) -> tuple[float, float, float, float | None]:
+    """What share of dough and of tops a piece has (of the whole batch where pieces are not known), and what it weighs
+    raw and baked, g."""
+    dough_g, rest_g = (sum(x.grams or 0.0 for x in part) for part in _parted(lines))
+    of_dough, of_rest = (portion / dough_g, 1.0 / made) if made and portion and dough_g else (1.0, 1.0)
+    raw = dough_g * of_dough + rest_g * of_rest
+    return of_dough, of_rest, raw, raw - dough_g * of_dough * loss.pct / 100.0 if loss is not None else None
+
+
+def held_in(draft: Draft, loss: Loss | None, part: Callable[[Line], float]) -> tuple[float | None, float | None]:
+    """How much of something (part says it of each line) is in a piece, and in 100 g as baked; None: not known."""
+    lines, made = draft.formula.lines, made_of(draft)
+    if any(x.grams is None for x in lines):
+        return None, None
+    of_dough, of_rest, _, baked = _piece_of(lines, loss, made, draft.process.portion_g)
+    dough, rest = (sum(part(x) for x in of) for of in _parted(lines))
+    value = dough * of_dough + rest * of_rest
+    return value if made else None, 100.0 * value / baked if baked else None
 
 
 def _totals(lines: tuple[Line, ...], region: str) -> dict[str, float]:

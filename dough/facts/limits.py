@@ -1,4 +1,4 @@
-"""Limits of a brief: what a piece, or 100 g of it as baked, may hold at most or has to hold at least."""
+"""Limits of a brief: what a piece, 100 g of it as baked, or a batch may hold, weigh or cost at most, or has to."""
 
 from __future__ import annotations
 
@@ -13,17 +13,22 @@ from dough.facts.errors import EntryError
 LIMITED: dict[str, tuple[str, str, float]] = {
     "kcal": ("energy", "kcal", 5000.0), "fat": ("fat", "g", 500.0), "saturates": ("saturates", "g", 500.0),
     "sugars": ("sugars", "g", 500.0), "fibre": ("fibre", "g", 200.0), "protein": ("protein", "g", 200.0),
-    "salt": ("salt", "g", 50.0), "cost": ("cost", "", 1000.0),
+    "salt": ("salt", "g", 50.0), "added_sugars": ("added sugars", "g", 500.0), "caffeine": ("caffeine", "mg", 1000.0),
+    "sweetness": ("sweetness", "g sugar's worth", 500.0), "weight": ("weight baked", "g", 3000.0),
+    "cost": ("cost", "", 1000.0),
 }  # fmt: skip
-PER = ("piece", "100 g")
+#: In what a limit can be set, as it is said.
+PER = {"piece": "a piece", "100 g": "in 100 g", "batch": "a batch"}
 MOST_LIMITS = 8
-EXAMPLE = {"g": "12.5", "kcal": "220", "": "0.45"}
+EXAMPLE = {"g": "12.5", "kcal": "220", "": "0.45", "mg": "20", "g sugar's worth": "25"}
+#: What 100 g, and a batch, hold at most of each unit.
+MOST_IN_100, MOST_IN_BATCH = {"kcal": 900.0, "mg": 10_000.0}, 1e6
 _TYPED = re.compile(r"(\d{1,6}(?:[.,]\d{1,4})?)\s*([A-Za-z]+)?")
 
 
 def pers(key: str) -> tuple[str, ...]:
-    """Money is for a piece, everything else for 100 g too."""
-    return PER[:1] if key == "cost" else PER
+    """Money is for a piece or a batch, a weight for a piece, everything else for a piece or 100 g."""
+    return {"cost": ("piece", "batch"), "weight": ("piece",)}.get(key, ("piece", "100 g"))
 
 
 @dataclass(frozen=True, slots=True)
@@ -41,7 +46,7 @@ class Limit:
     def words(self) -> str:
         """For instance ``sugars at most 12 g a piece``."""
         name, unit, _ = LIMITED[self.key]
-        where = "a piece" if self.per == "piece" else "in 100 g"
+        where = PER[self.per]
         size = f"{self.value:g} {unit}".strip()
         return f"{name} {'at most' if self.at_most else 'at least'} {size} {where}"
 
@@ -50,7 +55,7 @@ def read_limit(typed: str | float | None, key: str) -> float:
     """A limit's figure as typed, with a decimal point or comma, its own unit or none. Raises EntryError."""
     name, unit, _ = LIMITED.get(key, ("it", "g", 0.0))
     found = _TYPED.fullmatch(str("" if typed is None else typed).strip())
-    if found is None or (found[2] or unit).lower() != unit:
+    if found is None or (found[2] or unit.split(" ")[0]).lower() != unit.split(" ")[0]:
         of = f" in {unit}" if unit else " in the kitchen's money"
         raise EntryError("target.limits", f"Type how much {name}{of}, for instance {EXAMPLE[unit]}.")
     return float(found[1].replace(",", "."))
@@ -64,9 +69,9 @@ def check_limits(limits: tuple[Limit, ...]) -> None:
         if x.key not in LIMITED or x.per not in pers(x.key):
             raise EntryError("target.limits", "That is not something a limit can be set on. Pick from the list.")
         name, unit, most = LIMITED[x.key]
-        most = most if x.per == "piece" else (900.0 if x.key == "kcal" else 100.0)
+        if x.per != "piece":
+            most = MOST_IN_BATCH if x.per == "batch" else MOST_IN_100.get(unit, 100.0)
         if not math.isfinite(x.value) or not 0.0 <= x.value <= most:
-            where = "a piece" if x.per == "piece" else "100 g"
-            raise EntryError("target.limits", f"A limit of {name} goes from 0 to {most:g} {unit} in {where}.")
+            raise EntryError("target.limits", f"A limit of {name} goes from 0 to {most:g} {unit} {PER[x.per]}.")
     if len({(x.key, x.per, x.at_most) for x in limits}) != len(limits):
         raise EntryError("target.limits", "The same limit is set twice. Keep one of them.")

@@ -159,7 +159,7 @@ def test_a_piece_costs_what_the_last_delivery_cost(client: Client, dough: Dough)
     assert prices()[ids[1]].per_kg == 2.0
     found = send(client, "POST", "/next/brief", asked).json()
     kinds = {k["key"]: k for k in found["kinds"]}
-    assert (kinds["cost"]["unit"], kinds["cost"]["per"]) == ("EUR", ["piece"])
+    assert (kinds["cost"]["unit"], kinds["cost"]["per"]) == ("EUR", ["piece", "batch"])
     assert (kinds["kcal"]["name"], kinds["kcal"]["unit"], kinds["kcal"]["per"]) == (
         "energy",
         "kcal",

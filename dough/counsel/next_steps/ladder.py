@@ -16,6 +16,7 @@ from typing import Any
 import numpy as np
 
 from dough.accounts.brief import Standing, Stands
+from dough.accounts.cost import cost
 from dough.accounts.formula import Draft
 from dough.bake.contract import Forecast
 from dough.bake.draft_setting import Setting
@@ -36,6 +37,8 @@ TOGETHER = (-1.0, -0.5, 0.5, 1.0)
 RUNGS, GROW_FROM, FINER, FINE = 4, (0, 0, 6, 4), 3, 0.2
 #: A further change has to bring the cookie nearer by this, in clear misses, to pay.
 PAYS = 0.05
+#: Cheaper by less than this share is not told.
+CHEAPER = 0.01
 NO_BRIEF = Brief()
 
 #: A set of changes: places of levers with the share of its step each is moved by.
@@ -87,12 +90,25 @@ class Rung:
 @dataclass(frozen=True, slots=True)
 class Ladder:
     """Rungs by how many changes, the one recommended by its place (None: nothing pays), what all free levers together
-    could reach at most by straight-line reckoning, and how many sets were baked through the model."""
+    could reach at most by straight-line reckoning, and how many sets were baked through the model. Of those sets:
+    closest changes least of what meets a brief that is not met now; cheapest costs least of what keeps every measure
+    within reach, cheaper says by how much (None, empty: there is none, or prices are missing)."""
 
     rungs: tuple[Rung, ...]
     recommended: int | None
     floor: float
     looked_at: int
+    closest: Rung | None = None
+    cheapest: Rung | None = None
+    cheaper: str = ""
+
+    @property
+    def words(self) -> str:
+        """How far to go, in a sentence."""
+        if self.recommended is None:
+            return self.stops
+        count = ("One change leads", "Two changes lead", "Three changes lead", "Four changes lead")[self.recommended]
+        return f"{count} as far as pays: {self.rungs[self.recommended].words}."
 
     @property
     def stops(self) -> str:
@@ -127,13 +143,22 @@ def ladder(
     found = _Search(setting, target, free, now, brief)
     best = found.all_rungs()
     rungs, before = [], found.expected_now
+    closest, (cheapest, cheaper) = found.closest(), found.cheapest()
     told = [found.tried[s] for s in best]
-    spreads = spreads_of(setting, [t.setting for t in told])
-    for t, spread in zip(told, spreads, strict=True):
+    others = [t for t in (closest, cheapest) if t is not None]
+    spreads = spreads_of(setting, [t.setting for t in (*told, *others)])
+    for t, spread in zip(told, spreads, strict=False):
         rungs.append(_rung(setting, target, now, was, t, spread, found.expected_now, before - t.expected >= PAYS))
         before = min(before, t.expected)
     recommended = max((n for n, r in enumerate(rungs) if r.pays), default=None)
-    return Ladder(tuple(rungs), recommended, found.floor(), len(found.tried))
+    more = {
+        id(t): _rung(setting, target, now, was, t, spread, found.expected_now, pays=found.expected_now > t.expected)
+        for t, spread in zip(others, spreads[len(told) :], strict=True)
+    }
+    return Ladder(
+        tuple(rungs), recommended, found.floor(), len(found.tried),
+        None if closest is None else more[id(closest)], None if cheapest is None else more[id(cheapest)], cheaper,
+    )  # fmt: skip
 
 
 @dataclass(frozen=True, slots=True)
@@ -185,6 +210,35 @@ class _Search:
                 break
             found.append(best[0])
         return found
+
+    def closest(self) -> _Tried | None:
+        """Of the sets that surely meet every limit that must hold, the one that changes least, by shares of each
+        lever's full step; None where the draft meets them, or none does."""
+        if not _met(self.brief_now) and self.brief_now:
+            meets = [(sum(abs(x) for _, x in s), t.expected, s) for s, t in self.tried.items() if _met(t.brief)]
+            if meets:
+                return self.tried[min(meets)[2]]
+        return None
+
+    def cheapest(self) -> tuple[_Tried | None, str]:
+        """Of the sets that keep every wished measure within reach and break no limit, the one whose piece costs least,
+        and by how much it is cheaper than the draft's; None where prices are missing, or nothing is cheaper."""
+        now = cost(self.setting.draft, self.brief.prices)
+        if not now.whole or not now.piece:
+            return None, ""
+        held = []
+        for s, t in self.tried.items():
+            told = cost(t.setting.draft, self.brief.prices)
+            near = compare(t.forecast.cookie, self.target)
+            if told.whole and told.piece and near.within == len(near.misses) and not any(
+                b.stands is Stands.OUT for b in t.brief if b.limit.must
+            ):  # fmt: skip
+                held.append((told.piece, len(s), s))
+        if not held or min(held)[0] > (1.0 - CHEAPER) * now.piece:
+            return None, ""
+        least = min(held)
+        by = 100.0 * (1.0 - least[0] / now.piece)
+        return self.tried[least[2]], f"{least[0]:.3g} a piece instead of {now.piece:.3g}, {by:.0f} % less"
 
     def floor(self) -> float:
         """The distance that all graded levers together could come to if effects were straight and added up: no set
@@ -286,6 +340,11 @@ class _Search:
         """The distance expected: misses, what slopes may be off by, and what is beyond the brief."""
         misses = np.array([(f.ends[k] - v) / step for k, step, v in self.wanted])
         return math.sqrt(float(np.mean(misses**2 + unsure)) + self.brief.burden(held) / len(self.keys))
+
+
+def _met(found: tuple[Standing, ...]) -> bool:
+    """Whether every limit that must hold is surely met."""
+    return all(x.stands is Stands.MET for x in found if x.limit.must)
 
 
 def _rung(

@@ -16,7 +16,7 @@ from dough.bake.contract import Forecast
 from dough.bake.draft_setting import NO_STYLE, Setting
 from dough.counsel.next_steps.baked import beyond
 from dough.counsel.next_steps.forgiving import BAKES, SlipDoes, forgiving
-from dough.counsel.next_steps.ladder import Rung, ladder
+from dough.counsel.next_steps.ladder import Ladder, Rung, ladder
 from dough.counsel.next_steps.levers import LOCKS, Tray, levers
 from dough.counsel.next_steps.ranking import Advice, EffectRange, Move, advice, distance, pairs
 from dough.counsel.next_steps.what_if import picked, what_if
@@ -43,6 +43,7 @@ from kitchen.api.next_steps.schemas import (
     LimitStandingOut,
     NextIn,
     NextOut,
+    OtherRungOut,
     RungOut,
     ShareOut,
     SlipMoveOut,
@@ -175,7 +176,8 @@ def climb(request: HttpRequest, payload: NextIn) -> HttpResponse:
         LadderOut(
             reason="", first=told.words, first_at=told.stage, basis=setting.kit.taught.words,
             rungs=[_rung(r, used, sweet, baked) for r in found.rungs], recommended=found.recommended,
-            stops=found.stops, floor=found.floor, looked_at=found.looked_at,
+            words=found.words, stops=found.stops,
+            others=_others(found, used, sweet, baked), floor=found.floor, looked_at=found.looked_at,
             now_outline=points(cookie_outline(now, used)), target_outline=points(cookie_outline(wanted, used)),
             locks=list(LOCKS),
         )
@@ -207,7 +209,8 @@ def _nothing(reason: str) -> NextOut:
 
 def _no_ladder(reason: str) -> LadderOut:
     return LadderOut(
-        reason=reason, first="", first_at="", basis="", rungs=[], recommended=None, stops="", floor=None, looked_at=0,
+        reason=reason, first="", first_at="", basis="", rungs=[], recommended=None, words="", stops="", others=[],
+        floor=None, looked_at=0,
         now_outline=[], target_outline=[], locks=list(LOCKS),
     )  # fmt: skip
 
@@ -221,6 +224,18 @@ def _rung(r: Rung, used: Style, now: float | None, baked: list[Draft]) -> RungOu
         outline=points(cookie_outline(r.cookie, used)), draft=DraftDoc.of(r.draft),
         brief=[_standing(x) for x in r.brief],
     )  # fmt: skip
+
+
+def _others(found: Ladder, used: Style, now: float | None, baked: list[Draft]) -> list[OtherRungOut]:
+    """The sets that are best by another measure, where there are any."""
+    others = []
+    if found.closest is not None:
+        rung = _rung(found.closest, used, now, baked)
+        others.append(OtherRungOut(name="Closest to today that meets the brief", words=found.closest.words, rung=rung))
+    if found.cheapest is not None:
+        rung = _rung(found.cheapest, used, now, baked)
+        others.append(OtherRungOut(name="Cheapest within reach", words=f"{found.cheaper}, in {money()}", rung=rung))
+    return others
 
 
 def _slip(d: SlipDoes) -> SlipOut:

@@ -193,6 +193,14 @@ class RungOut(BaseModel):
     brief: list[LimitStandingOut]
 
 
+class OtherRungOut(BaseModel):
+    """A set of changes that is best by another measure than nearness: what it is, and what that comes to in words."""
+
+    name: str
+    words: str
+    rung: RungOut
+
+
 class LadderOut(BaseModel):
     """The best one change, the best two, three, four. reason says why there are none; first what to do before taking
     advice, with where to; recommended is a rung's place; floor what everything free together could reach at most by
@@ -204,7 +212,9 @@ class LadderOut(BaseModel):
     basis: str
     rungs: list[RungOut]
     recommended: int | None
+    words: str
     stops: str
+    others: list[OtherRungOut]
     floor: float | None
     looked_at: int
     now_outline: list[Point]

@@ -8,8 +8,10 @@ from dataclasses import replace
 import pytest
 
 from dough.accounts.brief import SD_SHARE, Standing, Stands, standings
+from dough.accounts.cost import Price
 from dough.accounts.formula import Draft, Formula, Line, Process, Step
 from dough.accounts.label import Loss
+from dough.accounts.sweetness import sweetness
 from dough.draft.check import check_target
 from dough.draft.target import Target, adopt
 from dough.facts.cookie import Cookie
@@ -113,3 +115,39 @@ def test_another_cookie_keeps_the_brief() -> None:
     limit = (Limit("sugars", "piece", True, 12.0, True),)
     old = replace(Target(adopt_cookie()), limits=limit)
     assert adopt(old, Target(adopt_cookie())).limits == limit
+
+
+def test_what_no_nutrition_table_has_by_hand() -> None:
+    """Added sugars leave out what flour and butter have of their own; sweetness and caffeine by their tables."""
+    added = one(Limit("added_sugars", "piece", True, 12.0, True), dough())
+    sugar = ingredient(SUGAR).parts
+    assert added.value == pytest.approx(100.0 * (sugar.sucrose + sugar.reducing) / 100.0 / 10.0)
+    sweet = one(Limit("sweetness", "100 g", True, 40.0, True), dough())
+    assert sweet.value == pytest.approx(math.fsum(
+        g * sweetness(ingredient(i)) / 100.0 for i, g in ((FLOUR, 200.0), (SUGAR, 100.0), (BUTTER, 200.0))
+    ) / 10.0 / 45.0 * 100.0)  # fmt: skip
+    tea = replace(dough(), formula=Formula((*dough().formula.lines, Line("t", "blacktea", 4.0, Step.DRY, 4.0))))
+    found = one(Limit("caffeine", "piece", True, 20.0, True), tea)
+    # 504 g of dough make ten pieces of 50 g; a piece holds 50 of the 504 g.
+    assert found.value == pytest.approx(4.0 * 25.0 * 50.0 / 504.0)
+    assert one(Limit("caffeine", "piece", True, 20.0, True), dough()).value == 0.0
+    assert one(Limit("caffeine", "piece", True, 0.0, True), dough()).stands is Stands.MET
+
+
+def test_a_piece_weighs_its_portion_less_the_bake_loss_as_sure_as_that_is() -> None:
+    found = one(Limit("weight", "piece", True, 46.0, True), dough())
+    assert found.value == pytest.approx(45.0)
+    assert (found.high or 0) - (found.low or 0) == pytest.approx(2 * 45.0 * 2.0 / 90.0)
+    assert one(Limit("weight", "piece", False, 44.5, True), dough()).stands is Stands.UNSURE
+    assert one(Limit("weight", "piece", True, 46.0, True), dough(), None).stands is Stands.UNKNOWN
+
+
+def test_money_can_be_limited_for_a_piece_or_a_batch() -> None:
+    prices = {i: Price(2.0) for i in (FLOUR, SUGAR, BUTTER)}
+    (batch,) = standings((Limit("cost", "batch", True, 1.2, True),), dough(), LOSS, prices=prices)
+    assert batch.value == pytest.approx(1.0)
+    assert batch.words.startswith("cost at most 1.2 a batch")
+    with pytest.raises(EntryError, match="Pick from the list"):
+        check_limits((Limit("sugars", "batch", True, 1.0, True),))
+    with pytest.raises(EntryError, match="Pick from the list"):
+        check_limits((Limit("weight", "100 g", True, 1.0, True),))

@@ -6659,6 +6659,8 @@ export interface components {
             looked_at: number;
             /** Now Outline */
             now_outline: number[][];
+            /** Others */
+            others: components["schemas"]["OtherRungOut"][];
             /** Reason */
             reason: string;
             /** Recommended */
@@ -6669,6 +6671,8 @@ export interface components {
             stops: string;
             /** Target Outline */
             target_outline: number[][];
+            /** Words */
+            words: string;
         };
         /**
          * Laid
@@ -7908,6 +7912,17 @@ export interface components {
             label: string;
             /** Unit */
             unit: string;
+        };
+        /**
+         * OtherRungOut
+         * @description A set of changes that is best by another measure than nearness: what it is, and what that comes to in words.
+         */
+        OtherRungOut: {
+            /** Name */
+            name: string;
+            rung: components["schemas"]["RungOut"];
+            /** Words */
+            words: string;
         };
         /** OutcomeOut */
         OutcomeOut: {

@@ -1,4 +1,4 @@
-import { mount } from '@vue/test-utils'
+import { mount, type VueWrapper } from '@vue/test-utils'
 import { expect, it } from 'vitest'
 import AgeStrip from './AgeStrip.vue'
 
@@ -22,28 +22,23 @@ const AGE = {
   sentences: ['Rim crisp for about 9 h.', 'This is how it eats, not how long it is safe.'],
 }
 
+const strip = (age: typeof AGE): VueWrapper =>
+  mount(AgeStrip, { props: { age }, global: { stubs: { TermWord: { template: '<span><slot /></span>' } } } })
+
 it('says until when it is crisp and soft, in hours and days', () => {
-  const words = mount(AgeStrip, { props: { age: AGE } }).text()
+  const words = strip(AGE).text()
   expect(words).toContain('rim crisp 9 h')
   expect(words).toContain('middle soft 10 days')
 })
 
 it('marks the hour of the target, and none when it is eaten fresh', () => {
-  expect(
-    mount(AgeStrip, { props: { age: AGE } })
-      .find('.now')
-      .exists(),
-  ).toBe(true)
+  expect(strip(AGE).find('.now').exists()).toBe(true)
   const fresh = { ...AGE, eaten: { ...AGE.eaten, hours: 0.75 } }
-  expect(
-    mount(AgeStrip, { props: { age: fresh } })
-      .find('.now')
-      .exists(),
-  ).toBe(false)
+  expect(strip(fresh).find('.now').exists()).toBe(false)
 })
 
 it('keeps reasons and small print one press away', async () => {
-  const wrapper = mount(AgeStrip, { props: { age: AGE } })
+  const wrapper = strip(AGE)
   expect(wrapper.text()).not.toContain('not how long it is safe')
   await wrapper.get('button').trigger('click')
   expect(wrapper.text()).toContain('not how long it is safe')
@@ -52,9 +47,7 @@ it('keeps reasons and small print one press away', async () => {
 })
 
 it('is told in words to those who do not see it', () => {
-  const label = mount(AgeStrip, { props: { age: AGE } })
-    .get('svg')
-    .attributes('aria-label')
+  const label = strip(AGE).get('svg').attributes('aria-label')
   expect(label).toContain('rim crisp 9 h')
   expect(label).toContain('closed tin')
 })

@@ -12,6 +12,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from dough.accounts.brief import Standing, Stands
+from dough.accounts.cost import Price, cost
 from dough.accounts.formula import Draft
 from dough.bake.draft_setting import Setting
 from dough.bake.intake import Kit
@@ -240,3 +241,47 @@ def near_of(draft: Draft, s: Style) -> Cookie:
     return replace(
         Cookie(), diameter_mm=(now.cookie.diameter_mm or 80.0) * 1.05, crust_l=(now.cookie.crust_l or 60.0) - 3
     )
+
+
+def priced(draft: Draft) -> dict[str, Price]:
+    """Butter dear, everything else cheap."""
+    return {x.ingredient_id: Price(10.0 if x.ingredient.is_("butter") else 1.0) for x in draft.formula.lines}
+
+
+def test_the_cheapest_keeps_every_measure_within_reach_and_costs_less() -> None:
+    now = SETTING.cookie()
+    assert now is not None
+    prices = priced(DRAFT)
+    found = ladder(SETTING, replace(Cookie(), diameter_mm=now.diameter_mm, height_mm=now.height_mm),
+                   brief=Brief(prices=prices))  # fmt: skip
+    assert found is not None
+    assert found.cheapest is not None
+    before, after = cost(DRAFT, prices).piece, cost(found.cheapest.draft, prices).piece
+    assert before is not None
+    assert after is not None
+    assert after < 0.99 * before
+    assert found.cheapest.out_then == 0
+    assert f"{after:.3g} a piece instead of {before:.3g}" in found.cheaper
+    assert told(WIDE).cheapest is None, "without prices nothing is known to be cheap"
+
+
+def test_the_closest_meets_a_brief_that_is_broken_now_with_the_least_change() -> None:
+    sugars = next(s.value for s in Brief((Limit("sugars", "piece", True, 1.0, True),)).standings(
+        DRAFT, SETTING.forecast()) if s.value is not None)  # type: ignore[arg-type]  # fmt: skip
+    brief = Brief((Limit("sugars", "piece", True, round(0.95 * sugars, 1), True),))
+    found = ladder(SETTING, WIDE, brief=brief)
+    assert found is not None
+    assert found.closest is not None
+    assert all(s.stands is Stands.MET for s in found.closest.brief)
+    assert len(found.closest.moves) <= 2
+    met = Brief((Limit("sugars", "piece", True, 2.0 * sugars, True),))
+    already = ladder(SETTING, WIDE, brief=met)
+    assert already is not None
+    assert already.closest is None, "what meets its brief needs no change for it"
+
+
+def test_how_far_to_go_is_said_in_a_sentence() -> None:
+    found = told(WIDE)
+    assert found.recommended is not None
+    assert found.words.startswith(("One change leads", "Two changes lead", "Three changes lead", "Four changes lead"))
+    assert found.rungs[found.recommended].words in found.words

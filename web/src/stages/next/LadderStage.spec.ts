@@ -12,7 +12,7 @@ const rung = (n: number, more: Record<string, unknown> = {}) => ({
 }) // prettier-ignore
 const answer = (more: Record<string, unknown> = {}) => ({
   reason: '', first: '', first_at: '', basis: 'General parameters.', rungs: [rung(1), rung(2), rung(3, { pays: false })],
-  recommended: 1, stops: 'A third change would bring 0.02 clear misses more: not worth it.', floor: 0.3, looked_at: 800,
+  recommended: 1, words: 'Two changes lead as far as pays: 3 of 7 measures out of reach → 1.', others: [], stops: 'A third change would bring 0.02 clear misses more: not worth it.', floor: 0.3, looked_at: 800,
   now_outline: [[-38, 0], [38, 8], [38, 0]], target_outline: [], locks: ['butter'], ...more,
 }) // prettier-ignore
 
@@ -95,9 +95,22 @@ it('says why there is no ladder, and what goes beyond what was baked', async () 
   expect(none.w.find('.rungs').exists()).toBe(false)
   none.w.unmount()
   const { w } = await ladder(
-    answer({ recommended: null, rungs: [rung(1, { pays: false, strange: ['oven, baked here at 180 °C'] })] }),
+    answer({
+      recommended: null,
+      words: 'No change is worth it: not worth it.',
+      rungs: [rung(1, { pays: false, strange: ['oven, baked here at 180 °C'] })],
+    }),
   )
   expect(w.text()).toContain('Goes beyond what was baked: oven, baked here at 180 °C')
   expect(w.get('.lead').text()).toContain('not worth it')
+  w.unmount()
+})
+
+it('offers what is best by another measure beside the rungs, with what it comes to', async () => {
+  const cheap = { name: 'Cheapest within reach', words: '0.21 a piece instead of 0.25, 16 % less, in EUR', rung: rung(2, { effect: '1.0 mm narrower' }) } // prettier-ignore
+  const { w } = await ladder(answer({ others: [cheap] }))
+  expect(w.text()).toContain('0.21 a piece instead of 0.25')
+  await w.get('.rungs label:nth-of-type(4) input').trigger('change')
+  expect(w.text()).toContain('1.0 mm narrower')
   w.unmount()
 })

@@ -29,14 +29,18 @@ const { answer, problem } = useAsk(changes, () => {
 })
 watch(answer, () => (picked.value = null))
 const at = computed(() => picked.value ?? answer.value?.recommended ?? 0)
-const rung = computed<Rung | null>(() => answer.value?.rungs[at.value] ?? null)
-const lead = computed(() => {
-  const a = answer.value
-  if (!a) return ''
-  if (a.recommended === null) return a.stops
-  const best = a.rungs[a.recommended]
-  return `${COUNTS[a.recommended]} ${a.recommended ? 'lead' : 'leads'} as far as pays: ${best?.words ?? ''}.`
-})
+/** Rungs by how many changes, then those that are best by another measure. */
+const all = computed(() => [
+  ...(answer.value?.rungs ?? []).map((r, n) => ({
+    name: COUNTS[n] ?? '',
+    words: `${r.words}${r.pays ? '' : '; brings little more'}`,
+    rung: r,
+    thin: !r.pays,
+    apart: false,
+  })),
+  ...(answer.value?.others ?? []).map((o, n) => ({ ...o, thin: false, apart: n === 0 })),
+])
+const rung = computed<Rung | null>(() => all.value[at.value]?.rung ?? null)
 const FIRST_AT: Record<string, string> = { bake: 'Start a bake', learn: 'Learn', results: 'Score a bake' }
 const tries = (r: Rung): string => `Tries ${r.moves.map(moveWords).join(', ')}. Forecast: ${r.effect}.`
 
@@ -92,7 +96,7 @@ const sweeter = (r: Rung): string =>
         >
       </div>
       <template v-if="answer?.rungs.length && rung">
-        <h3 class="lead">{{ lead }}</h3>
+        <h3 class="lead">{{ answer.words }}</h3>
         <div v-if="answer.first" class="note first">
           <p>{{ answer.first }}</p>
           <BButton size="sm" variant="outline-primary" @click="router.push({ name: answer.first_at })">{{
@@ -101,7 +105,11 @@ const sweeter = (r: Rung): string =>
         </div>
         <div class="two">
           <div class="rungs" role="radiogroup" aria-label="How many changes">
-            <label v-for="(r, n) in answer.rungs" :key="n" :class="{ on: n === at, thin: !r.pays }">
+            <label
+              v-for="(x, n) in all"
+              :key="x.name"
+              :class="{ on: n === at, thin: x.thin, apart: x.apart }"
+            >
               <input
                 type="radio"
                 name="rung"
@@ -109,9 +117,11 @@ const sweeter = (r: Rung): string =>
                 :checked="n === at"
                 @change="picked = n"
               />
-              <b>{{ COUNTS[n] }}</b>
-              <span class="gain fig">{{ fixed(r.from_steps, 1) }} → {{ fixed(r.expected, 1) }}</span>
-              <span class="words">{{ r.words }}{{ r.pays ? '' : '; brings little more' }}</span>
+              <b>{{ x.name }}</b>
+              <span class="gain fig"
+                >{{ fixed(x.rung.from_steps, 1) }} → {{ fixed(x.rung.expected, 1) }}</span
+              >
+              <span class="words">{{ x.words }}</span>
             </label>
             <p class="small-words">
               Right: <TermWord name="clear_miss">clear misses</TermWord> from the target, now and expected
@@ -194,6 +204,9 @@ const sweeter = (r: Rung): string =>
   border: 1px solid var(--graph-strong);
   border-bottom-width: 0;
   cursor: pointer;
+}
+.rungs label.apart {
+  margin-top: 8px;
 }
 .rungs label:last-of-type {
   border-bottom-width: 1px;

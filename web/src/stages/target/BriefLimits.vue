@@ -56,8 +56,8 @@ const remove = (n: number): Promise<boolean> => put(limits.value.filter((_, k) =
 async function add(): Promise<void> {
   if (await put([...limits.value, fresh.value])) fresh.value = { ...fresh.value, value: '' }
 }
-const name = (x: Typed): string =>
-  `${kind(x.key)?.name ?? x.key} ${x.per === 'piece' ? 'a piece' : 'in 100 g'}`
+const PER: Record<string, string> = { piece: 'a piece', '100 g': 'in 100 g', batch: 'a batch' }
+const name = (x: Typed): string => `${kind(x.key)?.name ?? x.key} ${PER[x.per ?? 'piece'] ?? ''}`
 </script>
 
 <template>
@@ -95,8 +95,9 @@ const name = (x: Typed): string =>
           class="form-select form-select-sm"
           aria-label="In a piece or in 100 g"
         >
-          <option value="piece">a piece</option>
-          <option value="100 g">in 100 g</option>
+          <option v-for="per in kind(fresh.key)?.per ?? ['piece']" :key="per" :value="per">
+            {{ PER[per] }}
+          </option>
         </select>
         <select
           class="form-select form-select-sm"
