@@ -43,12 +43,6 @@ def formula(page: Page) -> None:
     page.get_by_label("Butter, unsalted, grams").focus()
 
 
-def bake_chart(page: Page) -> None:
-    page.goto("/dough/1/bake-chart")
-    page.get_by_role("heading", name="What decides this").wait_for()
-    page.get_by_label("Minute of the bake").fill("7")
-
-
 def paste_review(page: Page) -> None:
     page.goto("/paste")
     page.get_by_label("Paste ingredients", exact=False).fill(RECIPE)
@@ -83,28 +77,6 @@ def results(page: Page) -> None:
 def learn(page: Page) -> None:
     page.goto("/dough/1/learn")
     page.get_by_role("heading", name="Which bakes count").wait_for()
-
-
-def series(page: Page) -> None:
-    """A series that has been baked, a little off what was forecast."""
-    page.goto("/dough/1/series")
-    page.get_by_label("What to vary, 1").select_option(label="Sugar")
-    page.get_by_label("What does it ask?").fill("How much sugar for a crisp rim")
-    page.get_by_role("button", name="Keep this series").click()
-    rows = page.get_by_role("row").filter(has=page.get_by_label("diameter", exact=False))
-    rows.first.wait_for()
-    for n in range(6):
-        level = float((rows.nth(n).get_by_role("cell").first.text_content() or "").split()[1])
-        for what, text in (
-            ("diameter", f"{56.4 + 0.32 * level + 0.7 * (n % 3):.1f} {57.6 + 0.32 * level:.1f}"),
-            ("rim", f"{0.9 * level - 14 + 3 * (n % 2):.0f}"),
-        ):
-            with page.expect_response(lambda r: r.request.method == "PUT"):
-                box = rows.nth(n).get_by_label(what, exact=False)
-                box.fill(text)
-                box.press("Tab")
-    page.get_by_role("heading", name="Diameter").wait_for()
-    page.locator(".series .body").evaluate("e => e.scrollTo(0, 0)")
 
 
 def kitchen(page: Page) -> None:
@@ -147,23 +119,31 @@ def trays(page: Page) -> None:
     page.get_by_role("heading", name="Loads").wait_for()
 
 
+def plan(page: Page) -> None:
+    page.goto("/dough/4/plan")
+    page.get_by_role("heading", name="Plan").wait_for()
+
+
+def larder(page: Page) -> None:
+    page.goto("/larder")
+    page.get_by_role("heading", name="Larder").first.wait_for()
+
+
+def photo(page: Page) -> None:
+    """A bake photographed by the simulated camera, measured and ready to be logged."""
+    page.goto("/dough/3/results")
+    page.get_by_role("button", name="Log a bake").click()
+    page.get_by_role("button", name="Simulated camera").click()
+    page.get_by_role("button", name="Use these figures").wait_for()
+
+
 def day(page: Page) -> None:
     page.goto("/dough/1/plan")
     page.get_by_role("link", name="The day").click()
     page.get_by_role("group", name="Steps on their lanes").wait_for()
 
 
-def panel_set_up(page: Page) -> None:
-    """A question, its samples, and how many tasters it takes."""
-    page.goto("/dough/1/panels")
-    page.get_by_role("button", name="Set up a panel").click()
-    page.get_by_label("What is it about?").fill("Does the softer butter show?")
-    for n in (1, 2):
-        page.get_by_label(f"Sample {n}, hours from oven to table").fill("20")
-    page.get_by_text("have to be right").wait_for()
-
-
-def panel_result(page: Page) -> None:
+def panel(page: Page) -> None:
     """The demo's closed panel of made-up tasters."""
     page.goto("/dough/1/panels")
     page.get_by_label("Which panel").select_option(index=1)
@@ -182,9 +162,8 @@ def ballot(page: Page) -> None:
 
 
 VIEWS = (
-    kitchen, shelf, paste_review, target, formula, bake_chart, results, butter, ladder, swaps,
-    learn, series, trays, day, panel_set_up, panel_result, bench_weigh,
-    bench_oven, ballot,
+    kitchen, shelf, paste_review, target, formula, results, butter, ladder, swaps, learn, plan, trays, day, larder,
+    photo, panel, bench_weigh, bench_oven, ballot,
 )  # fmt: skip
 
 

@@ -31,7 +31,7 @@ PLACES = {
 }
 TOMORROW = (datetime.now(UTC) + timedelta(days=1)).date()
 VIEWS = (
-    {"shelf": "/", "paste": "/paste", "first": "/first", "larder": "/larder", "day": f"/day/{TOMORROW}"}
+    {"shelf": "/", "paste": "/paste", "first": "/first", "how": "/how", "larder": "/larder", "day": f"/day/{TOMORROW}"}
     | {**{p: f"/kitchen{a}" for p, a in PLACES.items()}}
     | {s["name"]: f"/dough/{DOUGH.get(s['name'], 1)}/{s['name']}" for s in STAGES}
 )

@@ -61,8 +61,9 @@ def test_twenty_four_pieces_for_four_o_clock(harbour: OwnServer, chromium: Brows
     expect(page.get_by_text("a number from 1 to 10000")).to_be_visible()
     pieces.fill("24")
     pieces.press("Enter")
-    tomorrow = page.locator("#plan-on").input_value()
+    tomorrow = datetime.strptime(page.locator("#plan-on").input_value(), "%d %b %Y").date().isoformat()
     page.locator("#plan-ready").fill("16:00")
+    page.locator("#plan-ready").press("Tab")
     page.get_by_role("tab", name="Time").click()
     expect(page.get_by_text(re.compile(r"^From .* to 16:00,"))).to_be_visible()
 
@@ -141,6 +142,7 @@ def test_a_pinned_step_moves_the_others_and_a_clash_is_explained(page: Page) -> 
     pinned.wait_for()
     assert pinned.get_attribute("aria-label") != before
     page.locator("#plan-ready").fill("05:00")
+    page.locator("#plan-ready").press("Tab")
     expect(page.get_by_role("alert")).to_contain_text("can't all hold")
     expect(page.get_by_role("alert")).to_contain_text("pinned")
 

@@ -18,11 +18,13 @@ from dough.draft import edit
 from dough.draft.edit import line_percent, set_leaveners
 from dough.draft.start import from_style_formula
 from dough.facts.errors import EntryError
-from dough.facts.ingredients import Role
+from dough.facts.ingredients import Confidence, Role
 from dough.facts.kitchen_measures import Habit, egg_class
 from dough.facts.styles import style, styles
+from dough.judgement.effects import Remedied, costs_most_first
 from dough.judgement.findings.apply import apply
 from dough.judgement.findings.find import findings
+from dough.judgement.findings.model import Finding, State
 from tests.dough.strategies import formula_of
 
 PLAIN = [
@@ -254,3 +256,19 @@ def test_a_topping_thins_out_as_the_cookie_spreads() -> None:
     assert top.baked is not None
     assert 0 < top.baked < top.shaped <= 1
     assert coverage(Draft(Formula(lines), Process()), 85.0) == ()
+
+
+def test_findings_are_read_by_what_they_cost() -> None:
+    """What will spoil the bake first; then by how much nearer its best remedy brings the cookie; then as they were."""
+    found = [
+        (a_finding("a", State.LOOK), [Remedied("", 0.1), Remedied("", -0.4)]),
+        (a_finding("b", State.LOOK), []),
+        (a_finding("c", State.ACT), [Remedied("", None)]),
+        (a_finding("d", State.LOOK), [Remedied("", 0.7)]),
+        (a_finding("e", State.NOTE), [Remedied("", None)]),
+    ]
+    assert [found[n][0].key for n in costs_most_first(found)] == ["c", "d", "a", "b", "e"]
+
+
+def a_finding(key: str, state: State) -> Finding:
+    return Finding(key, state, None, (), "what", "why", "evidence", Confidence.HIGH)

@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue'
 import type { Schemas } from '@/api/client'
 import { useNames, useRights } from '@/api/queries'
+import DayBox from '@/ui/DayBox.vue'
 
 /** The doughs of a day with their letters and hours; another can be put on. */
 type Planned = Schemas['PlannedDoughOut']
@@ -36,12 +37,12 @@ function add(): void {
       </span>
       <label class="small-words"
         >ready
-        <input
-          type="time"
-          class="form-control form-control-sm fig"
-          :value="d.plan.plan.ready ?? ''"
+        <DayBox
+          clock
+          label="Ready at"
+          :model-value="d.plan.plan.ready ?? ''"
           :disabled="!may('develop')"
-          @change="emit('ready', d, ($event.target as HTMLInputElement).value)"
+          @update:model-value="emit('ready', d, $event ?? '')"
       /></label>
       <button v-if="may('develop')" type="button" class="plain" @click="emit('drop', d)">
         off<span class="visually-hidden"> the day: {{ d.plan.name }}</span>

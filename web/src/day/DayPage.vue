@@ -14,6 +14,7 @@ import DayDoughs from './DayDoughs.vue'
 import FightNote from './FightNote.vue'
 import LaneChart from './LaneChart.vue'
 import type { Placed } from './lanes'
+import DayBox from '@/ui/DayBox.vue'
 
 type Planned = Schemas['PlannedDoughOut']
 const route = useRoute()
@@ -153,14 +154,7 @@ const MARK = { 'to come': 'begin', 'under way': 'done', done: 'not yet' }
         <BButton size="sm" variant="outline-primary" aria-label="The day before" @click="go(dayAfter(on, -1))"
           >‹</BButton
         >
-        <BFormInput
-          type="date"
-          size="sm"
-          class="date fig"
-          aria-label="Day"
-          :model-value="on"
-          @change="go(($event.target as HTMLInputElement).value)"
-        />
+        <DayBox class="date" label="Day" :model-value="on" @update:model-value="$event && go($event)" />
         <BButton size="sm" variant="outline-primary" aria-label="The day after" @click="go(dayAfter(on))"
           >›</BButton
         >
@@ -174,7 +168,7 @@ const MARK = { 'to come': 'begin', 'under way': 'done', done: 'not yet' }
             class="form-control form-control-sm fig cooks"
         /></label>
         <label class="small-words"
-          >not before <input v-model="begin" type="time" class="form-control form-control-sm fig"
+          >not before <DayBox v-model="begin" clock class="hour" label="Not before"
         /></label>
         <span class="push" />
         <BButton

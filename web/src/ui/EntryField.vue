@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { useId } from 'vue'
+import DayBox from './DayBox.vue'
 
 withDefaults(
   defineProps<{
@@ -23,17 +24,25 @@ const id = useId()
     <label :for="id"
       >{{ label }}<span v-if="unit" class="unit">, {{ unit }}</span></label
     >
+    <DayBox
+      v-if="type === 'date'"
+      :id="id"
+      v-model="text"
+      class="whole"
+      :class="{ 'is-wrong': problem }"
+      :max="max || undefined"
+    />
     <BFormInput
+      v-else
       :id="id"
       :model-value="text ?? ''"
       size="sm"
       class="fig"
       :class="{ 'is-wrong': problem }"
-      :type="type"
       :placeholder="placeholder"
       :aria-describedby="`${id}-more`"
       inputmode="text"
-      v-bind="{ ...(max ? { max } : {}), ...(problem ? { 'aria-invalid': 'true' as const } : {}) }"
+      v-bind="{ ...(problem ? { 'aria-invalid': 'true' as const } : {}) }"
       @update:model-value="text = String($event ?? '')"
     />
     <span
@@ -51,6 +60,9 @@ label {
   display: block;
   font-size: 0.8125rem;
   color: var(--ink-2);
+}
+.whole {
+  display: block;
 }
 .wide {
   grid-column: span 2;

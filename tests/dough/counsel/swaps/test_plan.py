@@ -15,7 +15,7 @@ from dough.bake.draft_setting import Setting
 from dough.bake.intake import Kit
 from dough.counsel.swaps.candidates import KEEP, candidates
 from dough.counsel.swaps.ledger import FUNCTIONS, ledger, per_100
-from dough.counsel.swaps.plan import make
+from dough.counsel.swaps.plan import chosen, make
 from dough.counsel.swaps.reduce import meets, per_100g, reduce
 from dough.counsel.swaps.rules import Rule, reductions, rules
 from dough.counsel.swaps.solve import Unknown, solve
@@ -328,3 +328,16 @@ def test_tops_are_swapped_gram_for_gram_and_stay_on_top() -> None:
 def test_an_unknown_need_is_refused() -> None:
     with pytest.raises(EntryError):
         study(Setting.of(draft_of(("ap", 100)), None, Kit()), Wanted(("no_fun",)), (), {})
+
+
+@pytest.mark.parametrize("style", sorted(styles()))
+def test_what_stands_in_for_what_is_said_first_and_what_stays_is_not(style: str) -> None:
+    draft, _ = from_style_formula(styles()[style])
+    needs = Wanted(("no_egg", "no_milk"))
+    picked = first_rules(draft, needs)
+    said = chosen(make(draft, needs, picked), draft.formula)
+    for rule in picked.values():
+        name = rule.name.lower()
+        assert (name in said.lower()) == (rule != KEEP) or "no " in said.lower()
+    kept = chosen(make(draft, needs, dict.fromkeys(picked, KEEP)), draft.formula)
+    assert kept == ""

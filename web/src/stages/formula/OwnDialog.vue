@@ -7,6 +7,8 @@ import { ApiError, type Schemas } from '@/api/client'
 import { useReference } from '@/api/queries'
 import { fixed } from '@/ui/format'
 import SaysFields from './SaysFields.vue'
+import TypedBox from '@/ui/TypedBox.vue'
+import { orBefore } from '@/ui/typed'
 
 type Recipe = Schemas['OwnIn']['recipe']
 
@@ -176,13 +178,12 @@ async function keep(): Promise<void> {
             <BFormSelect v-model="p.ingredient" size="sm" :aria-label="`Part ${n + 1}`">
               <BFormSelectOption v-for="i in rows" :key="i.id" :value="i.id">{{ i.name }}</BFormSelectOption>
             </BFormSelect>
-            <input
-              v-model.number="p.share"
+            <TypedBox
               class="form-control form-control-sm"
-              type="number"
-              min="0"
-              step="any"
+              inputmode="decimal"
+              :value="p.share"
               :aria-label="`Share of part ${n + 1}`"
+              @enter="p.share = orBefore($event, p.share ?? 0)"
             />
           </div>
           <BButton size="sm" variant="outline-primary" @click="parts.push({ ingredient: 'salt', share: 1 })"

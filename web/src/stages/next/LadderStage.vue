@@ -103,6 +103,10 @@ const sweeter = (r: Rung): string =>
             FIRST_AT[answer.first_at]
           }}</BButton>
         </div>
+        <div v-if="dough.preview.value?.needs_state === 'breaks'" class="note">
+          <p>A line breaks a need of the target. Changes of amounts don't mend that; swaps do.</p>
+          <BButton size="sm" variant="outline-primary" @click="router.push({ name: 'swaps' })">Swaps</BButton>
+        </div>
         <div class="two">
           <div class="rungs" role="radiogroup" aria-label="How many changes">
             <label

@@ -145,4 +145,9 @@ ul {
 li {
   margin-bottom: 3px;
 }
+@media (max-width: 1150px) {
+  .two {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
 </style>

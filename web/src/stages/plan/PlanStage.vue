@@ -8,6 +8,7 @@ import PortionsTab from './PortionsTab.vue'
 import TimeTab from './TimeTab.vue'
 import TraysTab from './TraysTab.vue'
 import { usePlan } from './usePlan'
+import DayBox from '@/ui/DayBox.vue'
 
 const TABS = [
   ['portions', 'Portions'],
@@ -50,22 +51,14 @@ const saved = computed(
     <header>
       <h2>Plan</h2>
       <label class="small-words" for="plan-on">for</label>
-      <BFormInput
-        id="plan-on"
-        type="date"
-        size="sm"
-        class="day fig"
-        :model-value="on"
-        @change="plan.goTo(($event.target as HTMLInputElement).value)"
-      />
+      <DayBox id="plan-on" class="day" :model-value="on" @update:model-value="$event && plan.goTo($event)" />
       <label class="small-words" for="plan-ready">ready at</label>
-      <BFormInput
+      <DayBox
         id="plan-ready"
-        type="time"
-        size="sm"
-        class="hour fig"
+        clock
+        class="hour"
         :model-value="doc.ready ?? ''"
-        @change="plan.edit({ ready: ($event.target as HTMLInputElement).value || null })"
+        @update:model-value="plan.edit({ ready: $event || null })"
       />
       <span class="push" />
       <span class="small-words state" role="status">{{ saved }}</span>

@@ -9,6 +9,7 @@ import { fixed } from '@/ui/format'
 import { thePlan } from './key'
 import NumberBox from './NumberBox.vue'
 import type { PlanDoc } from './usePlan'
+import DayBox from '@/ui/DayBox.vue'
 
 type Change = NonNullable<PlanDoc['changes']>[number]
 const { body, plan, look, edit, cooks } = thePlan()
@@ -64,11 +65,11 @@ const toasting = computed(() => plan.value.toast ?? false)
       /></label>
       <label class="small-words"
         >begin at
-        <input
-          class="form-control form-control-sm fig"
-          type="time"
-          :value="plan.begin ?? ''"
-          @change="edit({ begin: ($event.target as HTMLInputElement).value || null })"
+        <DayBox
+          clock
+          label="Begin at"
+          :model-value="plan.begin ?? ''"
+          @update:model-value="edit({ begin: $event || null })"
       /></label>
       <label class="small-words check"
         ><input type="checkbox" :checked="toasting" @change="edit({ toast: !toasting })" /> toast nuts or

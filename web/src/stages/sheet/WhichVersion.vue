@@ -13,7 +13,7 @@ const { record } = theDough()
 <template>
   <label class="which">
     Of
-    <select v-model="version" class="form-select form-select-sm">
+    <select v-model="version" class="form-select form-select-sm" aria-label="Which version">
       <option :value="null">the draft</option>
       <option v-for="v in [...(record?.versions ?? [])].reverse()" :key="v.number" :value="v.number">
         version {{ v.number }}

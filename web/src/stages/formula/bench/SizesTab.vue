@@ -8,6 +8,7 @@ import { HABITS, type Habit } from '@/ui/useHabit'
 import TypedBox from '@/ui/TypedBox.vue'
 import CupsBox from './CupsBox.vue'
 import type { Bench, Wish } from './useBench'
+import { orBefore } from '@/ui/typed'
 
 defineProps<{ bench: Bench }>()
 const wish = defineModel<Wish>('wish', { required: true })
@@ -133,13 +134,12 @@ function dropPart(n: number): void {
     <h3>Divide by weight</h3>
     <div v-for="(p, n) in wish.split" :key="n" class="part">
       <BFormInput v-model="p.name" size="sm" :aria-label="`Name of part ${n + 1}`" />
-      <input
-        v-model.number="p.share"
+      <TypedBox
         class="form-control form-control-sm"
-        type="number"
-        min="0"
-        step="any"
+        inputmode="decimal"
+        :value="p.share"
         :aria-label="`Share of part ${n + 1}`"
+        @enter="p.share = orBefore($event, p.share ?? 0)"
       />
       <span class="fig">{{ bench.split[n] ? `${grams(bench.split[n].grams)} g` : '' }}</span>
       <span class="small-words">{{
