@@ -10,6 +10,7 @@ from ninja import Router
 
 from dough.accounts.brief import Standing
 from dough.accounts.cost import cost
+from dough.accounts.flavour import Flavour, flavour, tasted
 from dough.accounts.formula import Draft
 from dough.accounts.sweetness import sweet_per_100g, sweeter_pct
 from dough.bake.contract import Forecast
@@ -171,13 +172,13 @@ def climb(request: HttpRequest, payload: NextIn) -> HttpResponse:
             _no_ladder("Nothing that stays within the style's usual amounts and the brief brings the forecast nearer.")
         )
     told = before_advice(payload.dough_id, wanted)
-    baked, sweet = baked_drafts(payload.dough_id), sweet_per_100g(setting.draft.formula.lines)
+    baked, taste = baked_drafts(payload.dough_id), flavour(setting.draft)
     return sent(
         LadderOut(
             reason="", first=told.words, first_at=told.stage, basis=setting.kit.taught.words,
-            rungs=[_rung(r, used, sweet, baked) for r in found.rungs], recommended=found.recommended,
+            rungs=[_rung(r, used, taste, baked) for r in found.rungs], recommended=found.recommended,
             words=found.words, stops=found.stops,
-            others=_others(found, used, sweet, baked), floor=found.floor, looked_at=found.looked_at,
+            others=_others(found, used, taste, baked), floor=found.floor, looked_at=found.looked_at,
             now_outline=points(cookie_outline(now, used)), target_outline=points(cookie_outline(wanted, used)),
             locks=list(LOCKS),
         )
@@ -215,18 +216,18 @@ def _no_ladder(reason: str) -> LadderOut:
     )  # fmt: skip
 
 
-def _rung(r: Rung, used: Style, now: float | None, baked: list[Draft]) -> RungOut:
+def _rung(r: Rung, used: Style, now: Flavour, baked: list[Draft]) -> RungOut:
     return RungOut(
         moves=[_move(m) for m in r.moves], words=r.words, effect=r.effect, from_steps=r.from_steps, to_steps=r.to_steps,
         expected=r.expected, pays=r.pays, still_out=list(r.still_out), side_effects=list(r.side_effects),
         strange=list(beyond(r.moves, baked)), mind=list(dict.fromkeys(m.lever.mind for m in r.moves if m.lever.mind)),
-        changes=_changes(r.changes), sweeter_pct=sweeter_pct(now, sweet_per_100g(r.draft.formula.lines)),
+        changes=_changes(r.changes), tasted=list(tasted(now, flavour(r.draft))),
         outline=points(cookie_outline(r.cookie, used)), draft=DraftDoc.of(r.draft),
         brief=[_standing(x) for x in r.brief],
     )  # fmt: skip
 
 
-def _others(found: Ladder, used: Style, now: float | None, baked: list[Draft]) -> list[OtherRungOut]:
+def _others(found: Ladder, used: Style, now: Flavour, baked: list[Draft]) -> list[OtherRungOut]:
     """The sets that are best by another measure, where there are any."""
     others = []
     if found.closest is not None:

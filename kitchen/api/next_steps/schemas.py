@@ -187,7 +187,7 @@ class RungOut(BaseModel):
     strange: list[str]
     mind: list[str]
     changes: list[EffectRangeOut]
-    sweeter_pct: float | None
+    tasted: list[str]
     outline: list[Point]
     draft: DraftDoc
     brief: list[LimitStandingOut]

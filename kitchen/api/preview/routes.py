@@ -8,6 +8,7 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Router
 from pydantic import BaseModel, Field
 
+from dough.accounts.flavour import SALTIER, flavour, tasted
 from dough.accounts.formula import Draft
 from dough.accounts.scaling import factor_for, resize
 from dough.accounts.sweetness import TASTED_G, sweet_per_100g
@@ -322,6 +323,7 @@ class DifferenceOut(BaseModel):
     count: int
     words: str
     forecast: list[ForecastChangeOut]
+    tasted: list[str]
 
 
 class DifferenceIn(Strict):
@@ -348,7 +350,8 @@ def differ(request: HttpRequest, payload: DifferenceIn) -> DifferenceOut:
         scaled=found.scaled,
         count=found.count,
         words=found.words,
-        forecast=[*(_forecast_change(t, *cookies) for t in ATTRIBUTES), _sweetness(a, b)],
+        forecast=[*(_forecast_change(t, *cookies) for t in ATTRIBUTES), _sweetness(a, b), _salt(a, b)],
+        tasted=list(tasted(flavour(a), flavour(b))),
     )
 
 
@@ -359,6 +362,13 @@ def _sweetness(a: Draft, b: Draft) -> ForecastChangeOut:
     return ForecastChangeOut(
         key="sweetness", label="Sweetness", unit="g sugar's worth in 100 g", digits=1, a=one, b=other, steps=steps
     )
+
+
+def _salt(a: Draft, b: Draft) -> ForecastChangeOut:
+    """Salt of the whole dough; a difference that is tasted counts as one."""
+    one, other = flavour(a).salt_pct, flavour(b).salt_pct
+    steps = None if not one or other is None else (other / one - 1.0) / SALTIER
+    return ForecastChangeOut(key="salt", label="Salt", unit="% of dough", digits=2, a=one, b=other, steps=steps)
 
 
 def _forecast_change(t: Quantity, one: Cookie | None, other: Cookie | None) -> ForecastChangeOut:

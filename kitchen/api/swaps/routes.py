@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from typing import Any
 
 from django.http import HttpRequest, HttpResponse
 from ninja import Router
 from pydantic import Field
 
+from dough.accounts.flavour import flavour, tasted
 from dough.accounts.formula import Draft, Formula
 from dough.accounts.sweetness import sweet_per_100g
 from dough.counsel.swaps.day import Baked, day
@@ -265,6 +267,7 @@ def _plan(plan: Plan, before: Formula) -> PlanOut:
         labels=list(plan.labels),
         state=plan.state,
         brings=list(plan.brings),
+        tasted=list(tasted(flavour(replace(plan.draft, formula=before)), flavour(plan.draft))),
         sweet_before=sweet_per_100g(before.lines),
         sweet_after=sweet_per_100g(plan.draft.formula.lines),
         mass_before_g=sum(x.grams or 0.0 for x in before.lines),

@@ -134,6 +134,7 @@ class PlanOut(BaseModel):
     labels: list[str]
     state: Standing | None
     brings: list[str]
+    tasted: list[str]
     sweet_before: float | None
     sweet_after: float | None
     mass_before_g: float

@@ -5153,6 +5153,8 @@ export interface components {
             process: components["schemas"]["ProcessChange"][];
             /** Scaled */
             scaled: number | null;
+            /** Tasted */
+            tasted: string[];
             /** Words */
             words: string;
         };
@@ -8962,6 +8964,8 @@ export interface components {
             sweet_after: number | null;
             /** Sweet Before */
             sweet_before: number | null;
+            /** Tasted */
+            tasted: string[];
             /** Unmet */
             unmet: string[];
         };
@@ -10268,8 +10272,8 @@ export interface components {
             still_out: string[];
             /** Strange */
             strange: string[];
-            /** Sweeter Pct */
-            sweeter_pct: number | null;
+            /** Tasted */
+            tasted: string[];
             /** To Steps */
             to_steps: number;
             /** Words */

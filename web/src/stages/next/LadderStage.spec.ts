@@ -7,7 +7,7 @@ import LadderStage from './LadderStage.vue'
 const rung = (n: number, more: Record<string, unknown> = {}) => ({
   moves: Array.from({ length: n }, (_, k) => ({ key: `process:${k}`, name: ['Minutes', 'Oven'][k] ?? 'Egg', unit: 'min', before: 12, after: 14 })),
   words: `3 of 7 measures out of reach → ${3 - n}`, effect: '2.1 mm wider', from_steps: 2, to_steps: 1, expected: 1.5 / n, pays: true,
-  still_out: [], side_effects: [], strange: [], mind: [], brief: [], changes: [], sweeter_pct: null, outline: [[-40, 0], [40, 8], [40, 0]],
+  still_out: [], side_effects: [], strange: [], mind: [], brief: [], changes: [], tasted: ['6 % sweeter'], outline: [[-40, 0], [40, 8], [40, 0]],
   draft: { lines: [], process: { minutes: n } }, ...more,
 }) // prettier-ignore
 const answer = (more: Record<string, unknown> = {}) => ({

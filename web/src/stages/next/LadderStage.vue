@@ -65,10 +65,6 @@ async function keep(r: Rung): Promise<void> {
 /** The dough's own colour, as the cookie column has it. */
 const fill = computed(() => dough.preview.value?.forecast?.hex_middle ?? null)
 const sentence = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1)
-const sweeter = (r: Rung): string =>
-  r.sweeter_pct == null || Math.abs(r.sweeter_pct) < 0.5
-    ? ''
-    : `${fixed(Math.abs(r.sweeter_pct), 0)} % ${r.sweeter_pct > 0 ? 'sweeter' : 'less sweet'}`
 </script>
 
 <template>
@@ -155,7 +151,8 @@ const sweeter = (r: Rung): string =>
               lines 1 mm
             </p>
             <p>
-              {{ sentence(rung.effect) }}<template v-if="sweeter(rung)">, {{ sweeter(rung) }}</template
+              {{ sentence(rung.effect)
+              }}<template v-if="rung.tasted.length">; to the taste {{ rung.tasted.join(', ') }}</template
               >.
             </p>
             <BriefStands v-if="rung.brief.length" :standings="rung.brief" />

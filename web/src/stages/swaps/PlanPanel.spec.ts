@@ -29,6 +29,7 @@ const plan: Schemas['PlanOut'] = {
   labels: ['Chips: read the label'],
   state: 'unsure',
   brings: ['soya (Soya drink)'],
+  tasted: ['21 % less sweet'],
   sweet_before: 31,
   sweet_after: 24.4,
   mass_before_g: 770,

@@ -68,6 +68,7 @@ const small = (n: number): string => n.toFixed(Math.abs(n) < 10 ? 1 : 0)
         </tr>
       </tfoot>
     </table>
+    <p v-if="plan.tasted.length">To the taste: {{ plan.tasted.join('; ') }}.</p>
     <p
       v-if="plan.changes.length && plan.sweet_before !== null && plan.sweet_after !== null"
       class="small-words"

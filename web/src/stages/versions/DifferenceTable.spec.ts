@@ -16,6 +16,7 @@ const difference = (more: Partial<Schemas['DifferenceOut']> = {}) =>
     scaled: null,
     lines: [line('Flour', 250, 250, 'same'), line('Sugar', 100, 120, 'more'), line('Nutmeg', null, 2, 'unknown')],
     process: [{ field: 'oven_c', label: 'Oven', a: '175 °C', b: '185 °C' }],
+    tasted: [],
     forecast: [told('Diameter', 82, 86.2, 1.4), told('Height', 10, 9.8, -0.2), told('Rim', null, 40, null)],
     ...more,
   }) as Schemas['DifferenceOut'] // prettier-ignore

@@ -56,6 +56,7 @@ const change = (x: Schemas['ForecastChangeOut']): string =>
   <BButton v-if="hidden || all" size="sm" variant="link" @click="all = !all">
     {{ all ? 'only what changed' : `and ${hidden} lines the same` }}
   </BButton>
+  <p v-if="difference.tasted.length" class="taste">To the taste: {{ difference.tasted.join('; ') }}.</p>
   <table class="forecast">
     <thead>
       <tr>
