@@ -22,6 +22,10 @@ ALIKE_D = 1.0
 FEW = 6
 
 
+#: Questions on scales whose first scale says which sample is liked.
+LIKINGS = ("nine-point", "just-right")
+
+
 @dataclass(frozen=True, slots=True)
 class ScaleOutcome:
     """Samples on one scale: means, pairs, p of any difference (None: can't be said), one sd within a taster."""
@@ -39,7 +43,7 @@ class ScaleOutcome:
 class PanelOutcome:
     """answer is the sentence that comes first, sentences what follows. right, of and critical are of tests that count
     answers, chance how many a guess gets right; looked_at is how many questions were tested here; minds is said of the
-    panel and its tasters."""
+    panel and its tasters; liked is the sample that is liked best for sure, ahead of every other (None: none is)."""
 
     answer: str
     sentences: tuple[str, ...]
@@ -53,6 +57,7 @@ class PanelOutcome:
     penalties: tuple[Penalty, ...] = ()
     looked_at: int = 1
     minds: tuple[str, ...] = ()
+    liked: int | None = None
 
 
 def outcome(
@@ -129,7 +134,10 @@ def _paired(names: Sequence[str], answers: Sequence[Answer]) -> PanelOutcome:
         first = f"{names[ahead]} is preferred: {count} of {n} chose it."
     else:
         first = f"No preference shown: {count} of {n} chose {names[ahead]}."
-    return PanelOutcome(first, (share, chance), n, count, wanted, n / 2.0, apart=count >= wanted)
+    sure = count >= wanted
+    return PanelOutcome(
+        first, (share, chance), n, count, wanted, n / 2.0, apart=sure, liked=ahead if sure else None
+    )  # fmt: skip
 
 
 def _ranking(names: Sequence[str], answers: Sequence[Answer]) -> PanelOutcome:
@@ -144,6 +152,7 @@ def _ranking(names: Sequence[str], answers: Sequence[Answer]) -> PanelOutcome:
         (f"If all were liked alike, places so far apart would be seen in {_of_panels(found.p)} (Friedman, "
          f"{found.statistic:.1f}).",),
         len(answers), scales=(scale,), apart=found.p < ALPHA, minds=_agreement(table),
+        liked=_ahead(scale, lower_wins=True),
     )  # fmt: skip
 
 
@@ -173,7 +182,7 @@ def _scales(q: PanelQuestion, names: Sequence[str], answers: Sequence[Answer], s
     return PanelOutcome(
         first, tuple(w for w in (*acts, _size_words(names, main), several) if w), len(answers), scales=tuple(found),
         penalties=fines, apart=None if main.p is None else main.p < ALPHA, looked_at=max(len(tested), 1),
-        minds=_taster_checks(q, answers, main.scale),
+        minds=_taster_checks(q, answers, main.scale), liked=_ahead(main) if q.key in LIKINGS else None,
     )  # fmt: skip
 
 
@@ -199,6 +208,15 @@ def _apart_words(names: Sequence[str], s: ScaleOutcome, wins: str, *, lower_wins
         return f"There is a difference in {s.label.lower()}, but no two samples are told apart for sure."
     tied = f" (with {listed([names[m.sample] for m in beside])} not told from it)" if beside else ""
     return f"{names[best.sample]} {wins}{tied}, ahead of {listed([names[m.sample] for m in behind])}."
+
+
+def _ahead(s: ScaleOutcome, *, lower_wins: bool = False) -> int | None:
+    """The sample that is told from every other and lies ahead of them; None where none is."""
+    if len(s.means) < 2 or s.p is None or s.p >= ALPHA:
+        return None
+    best = min(s.means, key=lambda m: m.mean if lower_wins else -m.mean)
+    others = (m for m in s.means if m is not best)
+    return None if any(set(m.letters) & set(best.letters) for m in others) else best.sample
 
 
 def _size_words(names: Sequence[str], s: ScaleOutcome) -> str:

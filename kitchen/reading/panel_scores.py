@@ -3,13 +3,19 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import date
 
+from dough.facts.cookie import ATTRIBUTES, Cookie
 from dough.facts.quantities import keys_of
 from dough.judgement.learning.logged import Reading
 from dough.judgement.learning.reference import Reference
+from dough.judgement.trials.lineage import mean_cookie
+from dough.tasting.outcome import PanelOutcome
+from kitchen.documents.draft import DraftDoc
 from kitchen.models import Dough, Panel, Version
+from kitchen.reading.doughs import bakes_of_versions, measured_cookie, style_of
+from kitchen.reading.kit import setting_of
 from kitchen.reading.panels import came_out, said_of
 
 #: Half a 95 % range is so many sds, near enough for what scores are sure to.
@@ -63,3 +69,35 @@ def settled_by_panels(dough: Dough) -> dict[int, list[str]]:
         for number in {s.version for s in said_of(panel).samples if s.version is not None}:
             found.setdefault(number, []).append(words)
     return found
+
+
+@dataclass(frozen=True, slots=True)
+class Liked:
+    """The version a panel likes best for sure: its sample's name, its cookie and what that rests on."""
+
+    name: str
+    version: int
+    cookie: Cookie
+    basis: str
+
+
+def liked_by(panel: Panel, found: PanelOutcome) -> Liked | None:
+    """What could become the target by a panel's preference: the liked version as its bakes measured it, and where
+    nothing was measured as it is forecast. None where no version is clearly liked."""
+    if found.liked is None:
+        return None
+    sample = said_of(panel).samples[found.liked]
+    version = Version.objects.filter(dough=panel.dough, number=sample.version or 0).select_related("dough").first()
+    if version is None:
+        return None
+    bakes = bakes_of_versions([version.pk])
+    measured = mean_cookie([measured_cookie(b) for b in bakes])
+    draft = DraftDoc.model_validate(version.formula).to_core()
+    told = setting_of(draft, style_of(panel.dough), panel.dough_id).cookie()
+    known = {a.key: v for a in ATTRIBUTES if (v := getattr(measured, a.key)) is not None}
+    if not known and told is None:
+        return None
+    many = f"{len(bakes)} bake{'s' if len(bakes) != 1 else ''} measured it" if known else "not measured: as forecast"
+    filled = told if told is not None else Cookie()
+    rest = ", the rest as forecast" if known and len(known) < len(ATTRIBUTES) and told is not None else ""
+    return Liked(sample.name, version.number, replace(filled, **known), many + rest)

@@ -97,6 +97,22 @@ def test_a_triangle_from_set_up_to_the_sentence(client: Client, panel: Panel) ->
     assert (document["format"], len(document["answers"])) == ("tarte-panel", 18)
 
 
+def test_what_is_liked_for_sure_can_become_the_target(client: Client, kept: Dough) -> None:
+    """The liked version's cookie comes with the result once it is closed; another kitchen's cookie does not."""
+    made = make(client, kept, "panel-key-9", question="paired", tasters=12).json()
+    send(client, "post", f"/panels/{made['id']}/open")
+    panel = Panel.objects.get(pk=made["id"])
+    for ballot in panel.ballots.all():
+        begin(ballot)
+        ours = next(p.code for p in plate_of(panel, ballot.number).pieces if p.sample == 0)
+        assert answer(panel, ballot, ours).status_code == 200
+    assert client.get(f"/api/panels/{panel.pk}").json()["liked"] is None
+    liked = send(client, "post", f"/panels/{panel.pk}/close").json()["liked"]
+    assert (liked["name"], liked["version"]) == ("Ours", 1)
+    assert 40 < liked["cookie"]["diameter_mm"] < 140
+    assert "as forecast" in liked["basis"]
+
+
 def test_nothing_says_what_a_code_is_before_it_is_closed(client: Client, panel: Panel) -> None:
     first = panel.ballots.all()[0]
     begin(first)

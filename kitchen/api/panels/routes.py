@@ -29,6 +29,7 @@ from kitchen.api.errors import PROBLEMS
 from kitchen.api.panels.schemas import (
     BallotLinkOut,
     BallotOut,
+    LikedOut,
     MaskOut,
     MoreIn,
     PanelBrief,
@@ -38,8 +39,10 @@ from kitchen.api.panels.schemas import (
     PaperIn,
     WhyIn,
 )
+from kitchen.documents.target import CookieDoc
 from kitchen.models import Ballot, Panel
 from kitchen.reading.doughs import dough_for_reading, name_of
+from kitchen.reading.panel_scores import liked_by
 from kitchen.reading.panels import (
     ballot_numbered,
     came_out,
@@ -166,6 +169,8 @@ def _told(p: Panel) -> PanelOut:
     now = timezone.now()
     said, asked, told = said_of(p), question_of(p), may_be_told(p, now)
     rows, plates = list(p.ballots.all()), named_plates(p)
+    outcome = came_out(p) if told else None
+    liked = liked_by(p, outcome) if outcome else None
     return PanelOut(
         id=p.pk, dough_id=p.dough_id, name=p.name, state=state_of(p, now), simulated=p.simulated, said=said,
         question=asked, scales=list(asked_scales(asked, tuple(said.scales))), holds=p.holds,
@@ -175,6 +180,9 @@ def _told(p: Panel) -> PanelOut:
             BallotOut(number=b.number, codes=list(plate.codes), state=standing(b), nick=b.nick)
             for b, plate in zip(rows, plates, strict=True)
         ],
-        answered=sum(standing(b) == "finished" for b in rows), outcome=came_out(p) if told else None,
+        answered=sum(standing(b) == "finished" for b in rows), outcome=outcome,
+        liked=None if liked is None else LikedOut(
+            name=liked.name, version=liked.version, cookie=CookieDoc.of(liked.cookie), basis=liked.basis
+        ),
         plates=plates if told else [],
     )  # fmt: skip

@@ -12,6 +12,7 @@ from dough.tasting.outcome import PanelOutcome
 from dough.tasting.questions import PanelQuestion
 from kitchen.documents.base import Strict
 from kitchen.documents.panel import PanelDoc, ReplyDoc
+from kitchen.documents.target import CookieDoc
 from kitchen.reading.panels import NamedPlate
 
 KEY = r"^[A-Za-z0-9-]{8,64}$"
@@ -72,6 +73,15 @@ class PanelBrief(BaseModel):
     answer: str
 
 
+class LikedOut(BaseModel):
+    """The version that is liked best for sure, and its cookie: as measured or as forecast, basis says which."""
+
+    name: str
+    version: int
+    cookie: CookieDoc
+    basis: str
+
+
 class PanelOut(BaseModel):
     """A panel. scales are what a ballot asks of each sample, empty where it picks among codes. outcome and plates are
     there once it may be told: closed, or broken open."""
@@ -96,6 +106,7 @@ class PanelOut(BaseModel):
     ballots: list[BallotOut]
     answered: int
     outcome: PanelOutcome | None
+    liked: LikedOut | None
     plates: list[NamedPlate]
 
 

@@ -166,3 +166,18 @@ def test_every_question_can_be_asked_served_and_read() -> None:
         assert found.of == 24
         assert found.answer
     assert outcome(question("triangle"), NAMES, []).answer == "Nobody answered."
+
+
+def test_what_is_liked_is_named_only_where_it_is_ahead_for_sure() -> None:
+    assert sentence("paired", 18, 24).liked == 1
+    assert sentence("paired", 6, 24).liked == 0
+    assert sentence("paired", 17, 24).liked is None
+    assert sentence("triangle", 20, 24).liked is None, "told apart is not liked"
+    clear = outcome(
+        question("nine-point"), NAMES, panel("nine-point", (0.0, 2.5, 0.0), 24, np.random.default_rng(3)), ()
+    )
+    assert clear.liked == 1
+    alike = outcome(
+        question("nine-point"), NAMES, panel("nine-point", (0.0, 0.0, 0.0), 24, np.random.default_rng(4)), ()
+    )
+    assert alike.liked is None

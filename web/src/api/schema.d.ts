@@ -6960,6 +6960,19 @@ export interface components {
             words: string;
         };
         /**
+         * LikedOut
+         * @description The version that is liked best for sure, and its cookie: as measured or as forecast, basis says which.
+         */
+        LikedOut: {
+            /** Basis */
+            basis: string;
+            cookie: components["schemas"]["CookieDoc"];
+            /** Name */
+            name: string;
+            /** Version */
+            version: number;
+        };
+        /**
          * LimitDoc
          * @description At most or at least so much of something in a piece or in 100 g as baked; must or rather.
          */
@@ -8225,6 +8238,7 @@ export interface components {
             holds: string[];
             /** Id */
             id: number;
+            liked: components["schemas"]["LikedOut"] | null;
             /** Made By */
             made_by: string;
             /** Minds */
@@ -8251,7 +8265,7 @@ export interface components {
          * PanelOutcome
          * @description answer is the sentence that comes first, sentences what follows. right, of and critical are of tests that count
          *     answers, chance how many a guess gets right; looked_at is how many questions were tested here; minds is said of the
-         *     panel and its tasters.
+         *     panel and its tasters; liked is the sample that is liked best for sure, ahead of every other (None: none is).
          */
         PanelOutcome: {
             /** Answer */
@@ -8262,6 +8276,8 @@ export interface components {
             chance?: number | null;
             /** Critical */
             critical?: number | null;
+            /** Liked */
+            liked?: number | null;
             /**
              * Looked At
              * @default 1

@@ -3,6 +3,8 @@ import { scaleLinear } from 'd3-scale'
 import { computed, ref } from 'vue'
 import { api } from '@/api/calls'
 import { ApiError, words, type Schemas } from '@/api/client'
+import { useRights } from '@/api/queries'
+import { theDough } from '@/dough/key'
 import { day, fixed } from '@/ui/format'
 import { usePanelQuestions } from './questions'
 
@@ -34,6 +36,16 @@ async function close(): Promise<void> {
     problem.value = words(error)
   }
 }
+const dough = theDough()
+const may = useRights()
+const taken = ref(false)
+/** What is liked becomes what is wanted; needs and limits of the target stay. */
+function take(): void {
+  const target = dough.work.value?.target
+  if (!target || !props.panel.liked) return
+  dough.change({ target: { ...target, cookie: props.panel.liked.cookie } })
+  taken.value = true
+}
 const acting = computed(() => (out.value?.penalties ?? []).filter((p) => p.share > 0))
 </script>
 
@@ -51,6 +63,13 @@ const acting = computed(() => (out.value?.penalties ?? []).filter((p) => p.share
       · <span class="fig">{{ out.of }}</span> answers
     </p>
     <h3>{{ out.answer }}</h3>
+    <p v-if="panel.liked && may('develop')" class="liked">
+      <template v-if="taken">{{ panel.liked.name }} is the target now; undo takes it back.</template>
+      <BButton v-else size="sm" variant="outline-primary" @click="take"
+        >Take {{ panel.liked.name }} for the target</BButton
+      >
+      <span class="small-words">Version {{ panel.liked.version }}: {{ panel.liked.basis }}.</span>
+    </p>
     <p v-if="panel.broken_why" class="alert-words">
       ▲ Broken open before it was closed: {{ panel.broken_why }}
     </p>
@@ -173,6 +192,12 @@ const acting = computed(() => (out.value?.penalties ?? []).filter((p) => p.share
 </template>
 
 <style scoped>
+.liked {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 4px 12px;
+}
 h3 {
   font-size: 1.25rem;
   margin: 0 0 8px;

@@ -1,5 +1,5 @@
 import { flushPromises } from '@vue/test-utils'
-import { expect, it, vi } from 'vitest'
+import { beforeEach, expect, it, vi } from 'vitest'
 import { ref } from 'vue'
 import { inDough, QUANTITIES, Refused, serve, type Call } from '@/testing'
 import PanelSetUp from './PanelSetUp.vue'
@@ -43,6 +43,8 @@ async function keep(w: Shown): Promise<void> {
   await w.get('form').trigger('submit')
   await flushPromises()
 }
+
+beforeEach(() => localStorage.clear())
 
 it('begins with the two newest versions, and says how many tasters it takes', async () => {
   const { w } = await setUp()
@@ -126,4 +128,22 @@ it('opens the set-up where a dough has no panel yet', async () => {
   await vi.waitFor(() => expect(w.text()).toContain('What is it about?'))
   expect(w.text()).not.toContain('Back to the panels')
   w.unmount()
+})
+
+it('takes up what was set up and not kept, and starts afresh when asked', async () => {
+  const first = await setUp()
+  expect(first.w.text()).not.toContain('Taken up')
+  await first.w.get('input[placeholder^="Does the egg-free"]').setValue('Does the rye show?')
+  await ask(first.w, '2-AFC')
+  await flushPromises()
+  first.w.unmount()
+  const { w } = await setUp()
+  expect(w.get<HTMLInputElement>('input[placeholder^="Does the egg-free"]').element.value).toBe(
+    'Does the rye show?',
+  )
+  expect(w.get<HTMLInputElement>('input[type=radio][value="2-AFC"]').element.checked).toBe(true)
+  await w.findAll('button').find((b) => b.text() === 'Start afresh')?.trigger('click') // prettier-ignore
+  expect(w.get<HTMLInputElement>('input[placeholder^="Does the egg-free"]').element.value).toBe('')
+  w.unmount()
+  expect((await setUp()).w.text()).not.toContain('Taken up')
 })

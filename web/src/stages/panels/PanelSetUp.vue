@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { StorageSerializers, useLocalStorage } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import { useAsk } from '@/api/ask'
 import { api } from '@/api/calls'
@@ -32,7 +33,7 @@ const sample = (version: number | null): Sample => ({
   age_h: '',
   holds: '',
 })
-const form = ref({
+const fresh = () => ({
   name: '',
   question: 'triangle',
   samples: [sample(versions.value[1] ?? null), sample(versions.value[0] ?? null)],
@@ -46,6 +47,17 @@ const form = ref({
   ages_differ: '',
   d: '1.5',
 })
+/** What was set up and not kept yet, so that nothing typed is lost. */
+const begun = useLocalStorage<ReturnType<typeof fresh> | null>(`tarte-panel-${dough.id.value}`, null, {
+  serializer: StorageSerializers.object,
+})
+const takenUp = ref(begun.value !== null)
+const form = ref({ ...fresh(), ...begun.value })
+function startAfresh(): void {
+  begun.value = null
+  takenUp.value = false
+  form.value = fresh()
+}
 const asked = computed(() => offered.value?.questions.find((q) => q.key === form.value.question) ?? null)
 // The two newest versions, once they are there and nothing was chosen by hand.
 watch(versions, (now) => {
@@ -87,7 +99,14 @@ const busy = ref(false)
 /** What is sent again is the same panel; what was changed since is another. */
 const freshKey = (): string => `panel-${crypto.randomUUID()}`
 let key = freshKey()
-watch(form, () => (key = freshKey()), { deep: true })
+watch(
+  form,
+  (now) => {
+    key = freshKey()
+    begun.value = JSON.stringify(now) === JSON.stringify(fresh()) ? null : now
+  },
+  { deep: true },
+)
 const optional = (text: string): number | null => (text.trim() === '' ? null : (typed(text) ?? null))
 
 async function keep(): Promise<void> {
@@ -132,6 +151,7 @@ async function keep(): Promise<void> {
         },
       }),
     )
+    begun.value = null
   } catch (error) {
     if (!(error instanceof ApiError)) throw error
     problem.value = words(error)
@@ -144,6 +164,10 @@ async function keep(): Promise<void> {
 <template>
   <form class="set-up" autocomplete="off" @submit.prevent="keep">
     <div class="left">
+      <p v-if="takenUp" class="small-words">
+        Taken up where it was left.
+        <BButton size="sm" variant="link" @click="startAfresh">Start afresh</BButton>
+      </p>
       <label class="f name"
         ><span>What is it about?</span>
         <BFormInput v-model="form.name" size="sm" maxlength="120" placeholder="Does the egg-free one show?" />
