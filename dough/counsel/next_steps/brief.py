@@ -31,6 +31,8 @@ class Brief:
 
     def standings(self, draft: Draft, told: Forecast | None) -> tuple[Standing, ...]:
         """Each limit with its figure; the bake loss is the forecast's."""
+        if not self.limits:
+            return ()
         loss: Loss | None = None if told is None else forecast_loss(told)
         return standings(self.limits, draft, loss, self.region, self.prices)
 

@@ -183,6 +183,8 @@ class _Search:
         self.steps = np.array([step for _, step, _ in self.wanted])
         self.tried: dict[Set, _Tried] = {}
         self._seen: set[Set] = set()
+        #: Every set baked so far, each once.
+        self._told: dict[Set, Forecast | None] = {}
         #: What each lever alone does by its size, in clear misses by measure; nothing at no size.
         self._alone: dict[int, dict[float, Array]] = {n: {0.0: np.zeros(len(self.keys))} for n in range(len(free))}
         assert setting.style is not None  # a ladder begins with a forecast
@@ -299,6 +301,7 @@ class _Search:
         """What each lever does by itself, whether it may be proposed or not."""
         made = [(s, c) for s in sets if (c := self._changed(s)) is not None]
         for (s, _), f in zip(made, forecasts_of([c for _, c in made]), strict=True):
+            self._told[s] = f
             if f is not None:
                 (n, size), *_ = s
                 self._alone[n][size] = self._effect(f)
@@ -326,7 +329,10 @@ class _Search:
             (s, c) for s in new
             if (c := self._changed(s)) is not None and not strays(self._was, c.draft, self._style)
         ]  # fmt: skip
-        for (s, c), f in zip(made, forecasts_of([c for _, c in made]), strict=True):
+        unbaked = [(s, c) for s, c in made if s not in self._told]
+        self._told.update(zip((s for s, _ in unbaked), forecasts_of([c for _, c in unbaked]), strict=True))
+        for s, c in made:
+            f = self._told[s]
             if f is None:
                 continue
             held = self.brief.standings(c.draft, f)
