@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 
-from dough.facts.kitchen_measures import US_CUP_ML, CupCalibration
+from dough.facts.kitchen_measures import US_CUP_ML, CupCalibration, Habit
 from dough.facts.needs import NOTHING, Reading, Wanted
 from dough.facts.regions import USUAL
 from kitchen.models.cups import CupWeighing
@@ -38,6 +38,13 @@ def wanted(needs: Iterable[str]) -> Wanted:
     """Needs with the labels read in this kitchen; without needs nothing is looked up."""
     ids = tuple(needs)
     return Wanted(ids, readings()) if ids else NOTHING
+
+
+@asked_once
+def usual_habit() -> Habit:
+    """Whose cups, spoons and eggs are meant in this kitchen."""
+    found = Kitchen.objects.first()
+    return Habit(found.units) if found and found.units in tuple(Habit) else Habit.METRIC
 
 
 @asked_once

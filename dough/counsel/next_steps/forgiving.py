@@ -4,7 +4,7 @@ once, every one of them baked through the model."""
 from __future__ import annotations
 
 import math
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
 from typing import Any
 
@@ -122,6 +122,28 @@ def slips_of(draft: Draft) -> tuple[Slip, ...]:
         Slip("portion", "the portion", 2.0, "g", _process("portion_g")),
     ]
     return tuple(found)
+
+
+def shaken(settings: Sequence[Setting], wished: Sequence[tuple[str, float]]) -> list[float]:
+    """How far everyday slips carry each draft, as the mean square of clear misses over the measures wished (key, clear
+    miss), every slip by itself and all of them added up; 0 where there is no forecast."""
+    made, counts = [], []
+    for x in settings:
+        slips = slips_of(x.draft) if x.style else ()
+        made.append(x)
+        if x.style:
+            made += [x.with_draft(s.made(x.draft, x.style, way * s.size)) for s in slips for way in (-1.0, 1.0)]
+        counts.append(2 * len(slips))
+    told, at, found = forecasts_of(made), 0, []
+    for count in counts:
+        now, moved = told[at], told[at + 1 : at + 1 + count]
+        at += 1 + count
+        squares = [
+            ((f.ends[k] - now.ends[k]) / step / SDS) ** 2
+            for f in moved if f is not None and now is not None for k, step in wished
+        ]  # fmt: skip
+        found.append(math.fsum(squares) / 2.0 / len(wished) if wished else 0.0)
+    return found
 
 
 def _all(draft: Draft, style: Style, slips: tuple[Slip, ...], row: Array) -> Draft:

@@ -10,7 +10,7 @@ from __future__ import annotations
 import itertools
 import math
 from collections.abc import Iterable
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any
 
 import numpy as np
@@ -21,6 +21,7 @@ from dough.accounts.formula import Draft
 from dough.bake.contract import Forecast
 from dough.bake.draft_setting import Setting
 from dough.counsel.next_steps.brief import Brief
+from dough.counsel.next_steps.forgiving import shaken
 from dough.counsel.next_steps.levers import Lever, Tray, levers, unlocked, values_of
 from dough.counsel.next_steps.practical import outside, rounded, strays
 from dough.counsel.next_steps.ranking import SLOPE_SD, EffectRange, Move, changes_of, side_effects, spreads_of
@@ -37,6 +38,8 @@ TOGETHER = (-1.0, -0.5, 0.5, 1.0)
 RUNGS, GROW_FROM, FINER, FINE = 4, (0, 0, 6, 4), 3, 0.2
 #: A further change has to bring the cookie nearer by this, in clear misses, to pay.
 PAYS = 0.05
+#: So many of each size are shaken by everyday slips where that counts.
+SHAKEN = 6
 #: Cheaper by less than this share is not told.
 CHEAPER = 0.01
 NO_BRIEF = Brief()
@@ -125,12 +128,13 @@ class Ladder:
 
 def ladder(
     setting: Setting, target: Cookie, locks: tuple[str, ...] = (), trays: tuple[Tray, ...] = (),
-    brief: Brief = NO_BRIEF,
+    brief: Brief = NO_BRIEF, *, forgiving: bool = False, egg_g: float | None = None,
 ) -> Ladder | None:  # fmt: skip
     """The ladder from a draft to a target; None without a forecast, a target or a free lever.
 
     brief holds what proposals may not break: limits that must hold are never further beyond, and what is beyond weighs
-    as a miss. Raises KeyError for a lock that is not known.
+    as a miss. forgiving counts what everyday slips do to it into the distance; egg_g keeps eggs whole, one weighing so
+    much. Raises KeyError for a lock that is not known.
     """
     now = forecasts_of([setting])[0]
     was = compare(now.cookie, target) if now else None
@@ -140,8 +144,10 @@ def ladder(
     free = unlocked(levers(setting.draft, style, trays), locks)
     if not free:
         return None
-    found = _Search(setting, target, free, now, brief)
+    found = _Search(setting, target, free, now, brief, egg_g)
     best = found.all_rungs()
+    if forgiving:
+        best = found.forgiving(best)
     rungs, before = [], found.expected_now
     closest, (cheapest, cheaper) = found.closest(), found.cheapest()
     told = [found.tried[s] for s in best]
@@ -175,7 +181,11 @@ class _Tried:
 class _Search:
     """Sets of changes tried so far, each once."""
 
-    def __init__(self, setting: Setting, target: Cookie, free: tuple[Lever, ...], now: Forecast, brief: Brief) -> None:
+    def __init__(
+        self, setting: Setting, target: Cookie, free: tuple[Lever, ...], now: Forecast, brief: Brief,
+        egg_g: float | None = None,
+    ) -> None:  # fmt: skip
+        self.egg_g = egg_g
         self.setting, self.target, self.free, self.now, self.brief = setting, target, free, now, brief
         self.brief_now = brief.standings(setting.draft, now)
         self.wanted = [(a.key, a.step, v) for a in ATTRIBUTES if (v := getattr(target, a.key)) is not None]
@@ -212,6 +222,18 @@ class _Search:
                 break
             found.append(best[0])
         return found
+
+    def forgiving(self, best: list[Set]) -> list[Set]:
+        """The best of each size once everyday slips count: the first few of each are shaken, and so is the draft."""
+        few = [self._best(len(s), SHAKEN) for s in best]
+        sets = [s for some in few for s in some]
+        wished = [(k, step) for k, step, _ in self.wanted]
+        carried = shaken([self.setting, *(self.tried[s].setting for s in sets)], wished)
+        self.expected_now = math.hypot(self.expected_now, math.sqrt(carried[0]))
+        for s, square in zip(sets, carried[1:], strict=True):
+            t = self.tried[s]
+            self.tried[s] = replace(t, expected=math.hypot(t.expected, math.sqrt(square)))
+        return [min(some, key=lambda s: self.tried[s].expected) for some in few]
 
     def closest(self) -> _Tried | None:
         """Of the sets that surely meet every limit that must hold, the one that changes least, by shares of each
@@ -294,7 +316,7 @@ class _Search:
                 kit = kit or lever.kit
         except (EntryError, EntryErrors):
             return None
-        draft = rounded(self.setting.draft, draft, {self.free[n].key for n, _ in s if self.free[n].graded})
+        draft = rounded(self.setting.draft, draft, {self.free[n].key for n, _ in s if self.free[n].graded}, self.egg_g)
         return self.setting.with_draft(draft, kit)
 
     def _learn_alone(self, sets: list[Set]) -> None:

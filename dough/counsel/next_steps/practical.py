@@ -9,6 +9,7 @@ from dough.accounts.formula import Draft
 from dough.accounts.ratios import band_for, rail_value
 from dough.draft import edit
 from dough.facts.ingredients import Role
+from dough.facts.kitchen_measures import egg_part
 from dough.facts.styles import Style
 
 #: What a bench sets each process value to, by lever.
@@ -19,9 +20,9 @@ FINE_G = 20.0
 LEAST_OUT = 0.05
 
 
-def rounded(before: Draft, draft: Draft, touched: Iterable[str]) -> Draft:
+def rounded(before: Draft, draft: Draft, touched: Iterable[str], egg_g: float | None = None) -> Draft:
     """To what a bench sets: process values of the touched levers to their marks, lines that changed to what is
-    weighed."""
+    weighed, and egg that changed to whole eggs where one weighs egg_g."""
     for key, mark in ROUND.items():
         if key in touched:
             name = key.partition(":")[2]
@@ -32,6 +33,8 @@ def rounded(before: Draft, draft: Draft, touched: Iterable[str]) -> Draft:
         grams = x.grams
         if grams is not None and grams != old.get(x.id):
             grams = round(grams, 1 if grams < FINE_G else 0)
+            if egg_g is not None and egg_part(x.ingredient) == "egg":
+                grams = max(round(grams / egg_g), 1) * egg_g
             x = replace(x, grams=grams, amount=grams, unit="g")
         lines.append(x)
     return replace(draft, formula=replace(draft.formula, lines=tuple(lines)))

@@ -31,7 +31,7 @@ from kitchen.prints.cookie_drawing import as_svg
 from kitchen.reading.doughs import dough_for_reading
 from kitchen.reading.handed_on import HandedOn, bowl, handed_on, lots_now
 from kitchen.reading.hours import today
-from kitchen.reading.this_kitchen import cups, readings, region_code, wanted
+from kitchen.reading.this_kitchen import cups, readings, region_code, usual_habit, wanted
 from kitchen.reading.written_days import written_day
 
 router = Router(tags=["handing on"])
@@ -138,7 +138,7 @@ def production_file(request: HttpRequest, dough_id: int, ask: Query[BatchAsk]) -
 
 def _card(found: Dough, ask: CardAsk) -> tuple[HandedOn, Card]:
     given = handed_on(found, ask.version, timezone.now())
-    habit = Habit(ask.units) if ask.units in tuple(Habit) else Habit.METRIC
+    habit = Habit(ask.units) if ask.units in tuple(Habit) else usual_habit()
     factor = factor_for(given.setting.draft, ask.by, ask.size, habit=habit) if ask.by else 1.0
     wish = Wish(factor, ask.units, cups(), readings())
     return given, card(given.title, given.version, given.setting, given.target.cookie, wish)

@@ -26,6 +26,7 @@ from dough.draft.check import check_target
 from dough.draft.target import Target
 from dough.facts.cookie import Cookie, is_empty
 from dough.facts.errors import EntryError
+from dough.facts.kitchen_measures import egg_class
 from dough.facts.limits import LIMITED, pers
 from dough.facts.styles import Style
 from kitchen.api.doughs.views import points
@@ -59,6 +60,7 @@ from kitchen.reading.advised import baked_drafts, before_advice
 from kitchen.reading.kit import kit_for
 from kitchen.reading.prices import money, prices
 from kitchen.reading.scatter import kitchen_scatter
+from kitchen.reading.this_kitchen import usual_habit
 
 router = Router(tags=["next"])
 
@@ -161,7 +163,10 @@ def climb(request: HttpRequest, payload: NextIn) -> HttpResponse:
     used = setting.style
     if reason or used is None:
         return sent(_no_ladder(reason or NO_STYLE))
-    found = ladder(setting, wanted, tuple(payload.locks), trays_of(payload), payload.brief())
+    found = ladder(
+        setting, wanted, tuple(payload.locks), trays_of(payload), payload.brief(), forgiving=payload.forgiving,
+        egg_g=egg_class(usual_habit()).egg if payload.whole_eggs else None,
+    )  # fmt: skip
     now = setting.cookie()
     if found is None or now is None:
         return sent(

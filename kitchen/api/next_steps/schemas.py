@@ -30,10 +30,13 @@ class BriefIn(Asked):
 
 class NextIn(BriefIn):
     """locks are what may not be touched: eggs, butter, sugar, flour, liquid, leavening, portion, oven, minutes, dough
-    temperature, method, tray."""
+    temperature, method, tray. forgiving counts everyday slips into the distance; whole_eggs changes egg by whole
+    ones."""
 
     target: CookieDoc
     locks: list[str] = Field(default=[], max_length=20)
+    forgiving: bool = False
+    whole_eggs: bool = False
 
 
 class LimitStandingOut(BaseModel):

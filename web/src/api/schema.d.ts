@@ -7796,13 +7796,19 @@ export interface components {
         /**
          * NextIn
          * @description locks are what may not be touched: eggs, butter, sugar, flour, liquid, leavening, portion, oven, minutes, dough
-         *     temperature, method, tray.
+         *     temperature, method, tray. forgiving counts everyday slips into the distance; whole_eggs changes egg by whole
+         *     ones.
          */
         NextIn: {
             /** Dough Id */
             dough_id?: number | null;
             draft: components["schemas"]["DraftDoc"];
             eaten?: components["schemas"]["EatenDoc"] | null;
+            /**
+             * Forgiving
+             * @default false
+             */
+            forgiving?: boolean;
             /**
              * Limits
              * @default []
@@ -7819,6 +7825,11 @@ export interface components {
              */
             style?: string;
             target: components["schemas"]["CookieDoc"];
+            /**
+             * Whole Eggs
+             * @default false
+             */
+            whole_eggs?: boolean;
         };
         /**
          * NextLoad
@@ -12204,6 +12215,11 @@ export interface components {
             draft: components["schemas"]["DraftDoc"];
             eaten?: components["schemas"]["EatenDoc"] | null;
             /**
+             * Forgiving
+             * @default false
+             */
+            forgiving?: boolean;
+            /**
              * Limits
              * @default []
              */
@@ -12224,6 +12240,11 @@ export interface components {
              * @default
              */
             up?: string;
+            /**
+             * Whole Eggs
+             * @default false
+             */
+            whole_eggs?: boolean;
         };
         /**
          * WhatIfOut

@@ -13,11 +13,12 @@ from hypothesis import strategies as st
 
 from dough.accounts.brief import Standing, Stands
 from dough.accounts.cost import Price, cost
-from dough.accounts.formula import Draft
+from dough.accounts.formula import Draft, Formula
 from dough.bake.draft_setting import Setting
 from dough.bake.intake import Kit
 from dough.counsel.next_steps.baked import beyond
 from dough.counsel.next_steps.brief import SLACK, Brief
+from dough.counsel.next_steps.forgiving import shaken
 from dough.counsel.next_steps.ladder import ALONE, PAYS, RUNGS, TOGETHER, Ladder, ladder
 from dough.counsel.next_steps.levers import LOCKS, Tray, levers, unlocked
 from dough.counsel.next_steps.practical import outside, rounded, strays
@@ -285,3 +286,28 @@ def test_how_far_to_go_is_said_in_a_sentence() -> None:
     assert found.recommended is not None
     assert found.words.startswith(("One change leads", "Two changes lead", "Three changes lead", "Four changes lead"))
     assert found.rungs[found.recommended].words in found.words
+
+
+def test_with_slips_counted_each_rung_is_at_least_as_steady_as_without() -> None:
+    """Expected distances grow by what slips do, and the chosen set is the least of those shaken."""
+    plain = told(WIDE)
+    steady = ladder(SETTING, WIDE, forgiving=True)
+    assert steady is not None
+    wished = [(a.key, a.step) for a in ATTRIBUTES if getattr(WIDE, a.key) is not None]
+    for one, other in zip(plain.rungs, steady.rungs, strict=True):
+        assert other.expected >= one.expected - 1e-9
+        carried = shaken([SETTING.with_draft(one.draft), SETTING.with_draft(other.draft)], wished)
+        assert other.expected <= math.hypot(one.expected, math.sqrt(carried[0])) + 1e-6
+    assert shaken([SETTING.with_draft(Draft(Formula(()), DRAFT.process))], wished) == [0.0]
+
+
+def test_eggs_stay_whole_where_that_is_wished() -> None:
+    each = 50.0
+    locks = tuple(k for k in LOCKS if k not in ("eggs", "portion"))
+    found = ladder(SETTING, SMALL, locks, egg_g=each)
+    assert found is not None
+    before = {x.id: x.grams for x in DRAFT.formula.lines}
+    for r in found.rungs:
+        for x in r.draft.formula.lines:
+            if x.ingredient.is_("whole_egg") and x.grams != before[x.id]:
+                assert (x.grams or 0.0) % each == pytest.approx(0.0)

@@ -18,7 +18,7 @@ import TermWord from '@/ui/TermWord.vue'
 type Rung = Schemas['RungOut']
 const COUNTS = ['One change', 'Two changes', 'Three changes', 'Four changes']
 const router = useRouter()
-const { dough, locks, question, changes, note } = useNext()
+const { dough, locks, minding, question, changes, note } = useNext()
 const picked = ref<number | null>(null)
 const done = ref('')
 const failed = ref('')
@@ -73,7 +73,12 @@ const sentence = (text: string): string => text.charAt(0).toUpperCase() + text.s
       <h2>Next</h2>
       <StageTabs label="Parts of Next" :tabs="partsOf('next')" />
     </header>
-    <LockRow v-model="locks" :locks="answer?.locks ?? []" />
+    <LockRow v-model="locks" :locks="answer?.locks ?? []">
+      <label class="small-words"
+        ><input v-model="minding.forgiving" type="checkbox" /> count everyday slips in</label
+      >
+      <label class="small-words"><input v-model="minding.whole_eggs" type="checkbox" /> whole eggs</label>
+    </LockRow>
     <div class="body">
       <p v-if="problem || failed" class="alert-words" role="alert">▲ {{ failed || problem }}</p>
       <p v-if="!answer && !problem" class="small-words" role="status">baking every set of changes …</p>

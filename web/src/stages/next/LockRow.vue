@@ -14,6 +14,7 @@ function turn(lock: string): void {
     <button v-for="l in locks" :key="l" type="button" :aria-pressed="held.includes(l)" @click="turn(l)">
       {{ l }}
     </button>
+    <slot />
   </div>
 </template>
 
@@ -41,5 +42,8 @@ button[aria-pressed='true'] {
 }
 .small-words {
   margin-right: 4px;
+}
+.locks :deep(label) {
+  margin-left: 8px;
 }
 </style>

@@ -9,6 +9,8 @@ export type Move = Schemas['LeverMoveOut']
 export function useNext() {
   const dough = theDough()
   const locks = useLocalStorage<string[]>(`tarte-locks-${dough.id.value}`, [])
+  /** What else the ladder is to mind: everyday slips, whole eggs. */
+  const minding = useLocalStorage(`tarte-minding-${dough.id.value}`, { forgiving: false, whole_eggs: false })
 
   function question(): Schemas['NextIn'] | null {
     const work = dough.work.value
@@ -20,6 +22,7 @@ export function useNext() {
       dough_id: dough.id.value,
       locks: locks.value,
       limits: work.target.limits ?? [],
+      ...minding.value,
     }
   }
   const changes = (): unknown => [
@@ -28,12 +31,13 @@ export function useNext() {
     dough.work.value?.target.limits,
     dough.work.value?.style,
     locks.value,
+    minding.value,
   ]
   /** The dialog that keeps the version finds what is being tested. */
   function note(text: string): void {
     sessionStorage.setItem(`tarte-note-${dough.id.value}`, text)
   }
-  return { dough, locks, question, changes, note }
+  return { dough, locks, minding, question, changes, note }
 }
 
 export const figure = (value: number | null, unit: string): string =>
