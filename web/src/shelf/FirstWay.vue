@@ -54,4 +54,7 @@ li span {
 p {
   margin: 8px 0 0;
 }
+p a {
+  text-decoration: underline;
+}
 </style>

@@ -188,6 +188,9 @@ h2 {
   font-size: 1.125rem;
   margin: 0 0 6px;
 }
+.legend a {
+  text-decoration: underline;
+}
 .legend path {
   stroke: var(--cobalt);
   stroke-width: 2;
