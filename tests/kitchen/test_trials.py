@@ -159,8 +159,8 @@ def test_a_piece_costs_what_the_last_delivery_cost(client: Client, dough: Dough)
     assert prices()[ids[1]].per_kg == 2.0
     found = send(client, "POST", "/next/brief", asked).json()
     kinds = {k["key"]: k for k in found["kinds"]}
-    assert (kinds["cost"]["unit"], kinds["cost"]["per"]) == ("EUR", ["piece", "batch"])
-    assert (kinds["kcal"]["name"], kinds["kcal"]["unit"], kinds["kcal"]["per"]) == (
+    assert (kinds["cost"]["unit"], [p["id"] for p in kinds["cost"]["per"]]) == ("EUR", ["piece", "batch"])
+    assert (kinds["kcal"]["name"], kinds["kcal"]["unit"], [p["id"] for p in kinds["kcal"]["per"]]) == (
         "energy",
         "kcal",
         ["piece", "100 g"],

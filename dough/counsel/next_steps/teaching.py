@@ -233,16 +233,14 @@ class _Known:
                 changed.append(
                     (n, m.lever.key, self.setting.with_draft(m.lever.apply(self.setting.draft, m.size), m.lever.kit))
                 )
+        ends = looked_at([s for _, _, s in changed], self.keys)[0] if changed else np.zeros((0, len(self.keys)))
+        alone = [(n, key, by_itself) for (n, key, _), by_itself in zip(changed, ends, strict=True)]
         if self.earlier is not None:
-            p = self.setting.draft.process
-            shorter = replace(p, minutes=(p.minutes or 0.0) - EARLIER_MIN)
-            changed.append((self.earlier, "process:minutes",
-                            self.setting.with_draft(replace(self.setting.draft, process=shorter))))  # fmt: skip
-        ends, _ = looked_at([s for _, _, s in changed], self.keys) if changed else (np.zeros((0, len(self.keys))), None)
-        levers = list(dict.fromkeys(key for _, key, _ in changed))
+            alone.append((self.earlier, "process:minutes", self.ends[self.earlier]))
+        levers = list(dict.fromkeys(key for _, key, _ in alone))
         count = len(self.keys)
         more = np.zeros((*self.rows.shape[:2], len(levers) * count))
-        for (n, key, _), by_itself in zip(changed, ends, strict=True):
+        for n, key, by_itself in alone:
             at = levers.index(key) * count
             for k in range(count):
                 more[n, k, at + k] += SLOPE_SD * (by_itself[k] - self.ends[0, k])

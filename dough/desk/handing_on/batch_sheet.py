@@ -122,9 +122,10 @@ def batch_sheet(
     if not 1 <= pieces <= MOST_PIECES:
         raise EntryError("pieces", f"Type how many pieces, 1 to {MOST_PIECES:,}.")
     left = 1.0 - draft.process.bowl_loss_pct / 100.0
-    whole = pieces * portion / left
-    most = bowl.most_g if bowl and bowl.most_g else None
-    batches = max(1, math.ceil(whole / most - 1e-9)) if most else 1
+    most = math.floor(bowl.most_g * left / portion + 1e-9) if bowl and bowl.most_g else pieces
+    if most < 1:
+        raise EntryError("pieces", "One piece is more than that bowl creams. Pick a larger bowl.")
+    batches = math.ceil(pieces / most)
     if batches > MOST_BATCHES:
         raise EntryError("pieces", f"That is {batches} batches. Make a sheet for at most {MOST_BATCHES}, or pick a "
                          "larger bowl.")  # fmt: skip

@@ -27,7 +27,7 @@ from dough.draft.target import Target
 from dough.facts.cookie import Cookie, is_empty
 from dough.facts.errors import EntryError
 from dough.facts.kitchen_measures import egg_class
-from dough.facts.limits import LIMITED, pers
+from dough.facts.limits import LIMITED, PER, pers
 from dough.facts.styles import Style
 from kitchen.api.doughs.views import points
 from kitchen.api.errors import PROBLEMS
@@ -42,6 +42,7 @@ from kitchen.api.next_steps.schemas import (
     LadderOut,
     LeverMoveOut,
     LimitKindOut,
+    LimitPerOut,
     LimitStandingOut,
     NextIn,
     NextOut,
@@ -77,7 +78,7 @@ def rank(request: HttpRequest, payload: NextIn) -> HttpResponse:
         return sent(_nothing("There is no forecast to move: see the cookie for why."))
     locks = tuple(payload.locks)
     scatter, sweet = kitchen_scatter(), sweet_per_100g(setting.draft.formula.lines)
-    singles = advice(setting, wanted, locks, trays_of(payload), scatter)
+    singles = advice(setting, wanted, locks, _trays(payload), scatter)
     both = pairs(setting, wanted, singles, scatter)
     reason = "" if singles else "No single change brings the forecast nearer. Bake this one, or look at the target."
     return sent(
@@ -149,7 +150,7 @@ def stand(request: HttpRequest, payload: BriefIn) -> HttpResponse:
     basis = "as baked by the forecast's loss" if known else "without a forecast nothing is known as baked"
     coin = money()
     kinds = [
-        LimitKindOut(key=key, name=name, unit=unit or coin, per=list(pers(key)))
+        LimitKindOut(key=key, name=name, unit=unit or coin, per=[LimitPerOut(id=p, words=PER[p]) for p in pers(key)])
         for key, (name, unit, _) in LIMITED.items()
     ]
     paid = cost(setting.draft, prices()).words(coin)
@@ -163,10 +164,7 @@ def climb(request: HttpRequest, payload: NextIn) -> HttpResponse:
     used = setting.style
     if reason or used is None:
         return sent(_no_ladder(reason or NO_STYLE))
-    found = ladder(
-        setting, wanted, tuple(payload.locks), trays_of(payload), payload.brief(), forgiving=payload.forgiving,
-        egg_g=egg_class(usual_habit()).egg if payload.whole_eggs else None,
-    )  # fmt: skip
+    found = ladder_of(payload, setting, wanted)
     now = setting.cookie()
     if found is None or now is None:
         return sent(
@@ -200,7 +198,15 @@ def asked_of(payload: NextIn) -> tuple[Setting, Cookie, str]:
     return setting, wanted, "Set a target first: next is what leads to it." if is_empty(wanted) else ""
 
 
-def trays_of(payload: NextIn) -> tuple[Tray, ...]:
+def ladder_of(payload: NextIn, setting: Setting, wanted: Cookie) -> Ladder | None:
+    """The ladder as it was asked for."""
+    return ladder(
+        setting, wanted, tuple(payload.locks), _trays(payload), payload.brief(), forgiving=payload.forgiving,
+        egg_g=egg_class(usual_habit()).egg if payload.whole_eggs else None,
+    )  # fmt: skip
+
+
+def _trays(payload: NextIn) -> tuple[Tray, ...]:
     """The kitchen's other trays, each with what bakes have taught of it."""
     now = payload.draft.to_core().process
     others = TrayRow.objects.exclude(pk=now.tray_id or 0)

@@ -50,13 +50,20 @@ class LimitStandingOut(BaseModel):
     high: float | None
 
 
+class LimitPerOut(BaseModel):
+    """In what a limit is set, and how it is said."""
+
+    id: str
+    words: str
+
+
 class LimitKindOut(BaseModel):
     """What a limit can be set on: its name and unit, and in what (piece, 100 g)."""
 
     key: str
     name: str
     unit: str
-    per: list[str]
+    per: list[LimitPerOut]
 
 
 class BriefOut(BaseModel):

@@ -12,11 +12,11 @@ from dough.accounts.formula import Process
 from dough.bake.draft_setting import Setting
 from dough.bake.taught import GENERAL
 from dough.counsel.next_steps.changed import changed, changed_words
-from dough.counsel.next_steps.ladder import Rung, ladder
+from dough.counsel.next_steps.ladder import Rung
 from dough.counsel.next_steps.teaching import Lesson, Narrowed, Teaching, best_step, teaching
 from dough.facts.cookie import Cookie
 from kitchen.api.errors import PROBLEMS
-from kitchen.api.next_steps.routes import asked_of, trays_of
+from kitchen.api.next_steps.routes import asked_of, ladder_of
 from kitchen.api.next_steps.schemas import FlipOut, NarrowedOut, NextIn, TeachesMostOut, TonightOut
 from kitchen.api.preview.routes import sent
 from kitchen.reading.calibration import lesson_before
@@ -36,7 +36,7 @@ def teaches(request: HttpRequest, payload: NextIn) -> HttpResponse:
     found: Teaching | None = None
     rungs: Sequence[Rung] = ()
     if not reason:
-        steps = ladder(setting, wanted, tuple(payload.locks), trays_of(payload), payload.brief())
+        steps = ladder_of(payload, setting, wanted)
         rungs = steps.rungs[:RUNGS] if steps else ()
         found = teaching(setting, wanted, rungs, kitchen_scatter())
     if found is None:

@@ -7032,9 +7032,19 @@ export interface components {
             /** Name */
             name: string;
             /** Per */
-            per: string[];
+            per: components["schemas"]["LimitPerOut"][];
             /** Unit */
             unit: string;
+        };
+        /**
+         * LimitPerOut
+         * @description In what a limit is set, and how it is said.
+         */
+        LimitPerOut: {
+            /** Id */
+            id: string;
+            /** Words */
+            words: string;
         };
         /**
          * LimitStandingOut

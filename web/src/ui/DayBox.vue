@@ -24,21 +24,30 @@ const shown = computed(
   () => typed.value ?? (value.value ? (props.clock ? value.value : dayText(value.value)) : ''),
 )
 
+/** What can't be read also holds back the form it stands in: nothing is sent with the day before it. */
+function say(box: HTMLInputElement, what: string): void {
+  wrong.value = what
+  box.setCustomValidity(what)
+}
+function leave(event: Event): void {
+  typed.value = null
+  say(event.target as HTMLInputElement, '')
+}
 function enter(event: Event): void {
-  const text = (event.target as HTMLInputElement).value
+  const box = event.target as HTMLInputElement
+  const text = box.value
   const read = text.trim() === '' ? '' : props.clock ? readClock(text) : readDay(text, today())
   if (read === null) {
     typed.value = text
-    wrong.value = props.clock ? 'Type a time such as 16:30.' : `Type a day such as ${dayText(today())}.`
+    say(box, props.clock ? 'Type a time such as 16:30.' : `Type a day such as ${dayText(today())}.`)
     return
   }
   if (props.max && read > props.max) {
     typed.value = text
-    wrong.value = `Not later than ${dayText(props.max)}.`
+    say(box, `Not later than ${dayText(props.max)}.`)
     return
   }
-  typed.value = null
-  wrong.value = ''
+  leave(event)
   value.value = read
 }
 </script>
@@ -58,7 +67,7 @@ function enter(event: Event): void {
       maxlength="40"
       @input="typed = ($event.target as HTMLInputElement).value"
       @change="enter"
-      @keydown.esc="((typed = null), (wrong = ''))"
+      @keydown.esc="leave"
     />
     <span v-if="wrong" :id="own" class="alert-words" role="alert">▲ {{ wrong }}</span>
   </span>

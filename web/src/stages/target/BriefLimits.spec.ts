@@ -5,7 +5,7 @@ import BriefLimits from './BriefLimits.vue'
 
 const limit = { key: 'sugars', per: 'piece', at_most: true, value: 12, must: true }
 const stands = {
-  basis: "as baked by the forecast's loss", cost: 'A piece costs at least 0.21 EUR: no price for Butter.', kinds: [{ key: 'sugars', name: 'sugars', unit: 'g', per: ['piece', '100 g'] }],
+  basis: "as baked by the forecast's loss", cost: 'A piece costs at least 0.21 EUR: no price for Butter.', kinds: [{ key: 'sugars', name: 'sugars', unit: 'g', per: [{ id: 'piece', words: 'a piece' }, { id: '100 g', words: 'in 100 g' }] }],
   standings: [
     { words: 'sugars at most 12 g a piece: 12.9 g (12 to 13.8), out', stands: 'out', must: true, value: 12.9, low: 12, high: 13.8 },
   ],

@@ -32,7 +32,8 @@ const { answer } = useAsk(
 watch(
   () => kind(fresh.value.key)?.per,
   (per) => {
-    if (per && !per.includes(fresh.value.per ?? '')) fresh.value = { ...fresh.value, per: per[0] ?? 'piece' }
+    if (per && !per.some((p) => p.id === fresh.value.per))
+      fresh.value = { ...fresh.value, per: per[0]?.id ?? 'piece' }
   },
 )
 
@@ -56,8 +57,8 @@ const remove = (n: number): Promise<boolean> => put(limits.value.filter((_, k) =
 async function add(): Promise<void> {
   if (await put([...limits.value, fresh.value])) fresh.value = { ...fresh.value, value: '' }
 }
-const PER: Record<string, string> = { piece: 'a piece', '100 g': 'in 100 g', batch: 'a batch' }
-const name = (x: Typed): string => `${kind(x.key)?.name ?? x.key} ${PER[x.per ?? 'piece'] ?? ''}`
+const name = (x: Typed): string =>
+  `${kind(x.key)?.name ?? x.key} ${kind(x.key)?.per.find((p) => p.id === x.per)?.words ?? ''}`
 </script>
 
 <template>
@@ -95,9 +96,7 @@ const name = (x: Typed): string => `${kind(x.key)?.name ?? x.key} ${PER[x.per ??
           class="form-select form-select-sm"
           aria-label="In a piece or in 100 g"
         >
-          <option v-for="per in kind(fresh.key)?.per ?? ['piece']" :key="per" :value="per">
-            {{ PER[per] }}
-          </option>
+          <option v-for="p in kind(fresh.key)?.per ?? []" :key="p.id" :value="p.id">{{ p.words }}</option>
         </select>
         <select
           class="form-select form-select-sm"
