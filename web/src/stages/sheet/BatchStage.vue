@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { keepPreviousData, useQuery } from '@tanstack/vue-query'
+import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { api } from '@/api/calls'
 import { theDough } from '@/dough/key'
@@ -8,7 +8,7 @@ import PrintSheet from '@/ui/PrintSheet.vue'
 import StageTabs from '@/ui/StageTabs.vue'
 import TypedBox from '@/ui/TypedBox.vue'
 import { partsOf } from '../stages'
-import { asked, useHanded } from './useHanded'
+import { asked, useHanded, useSheet } from './useHanded'
 import WhichVersion from './WhichVersion.vue'
 
 const dough = theDough()
@@ -25,17 +25,9 @@ const {
   data: sheet,
   error,
   refetch,
-} = useQuery({
-  queryKey: ['batches', dough.id, computed(() => dough.record.value?.revision), wish],
-  queryFn: async () => {
-    await dough.save()
-    return api.batchSheet({
-      params: { path: { dough_id: dough.id.value }, query: { ...wish.value, paper: 'a4' } },
-    })
-  },
-  placeholderData: keepPreviousData,
-  retry: false,
-})
+} = useSheet('batches', wish, () =>
+  api.batchSheet({ params: { path: { dough_id: dough.id.value }, query: { ...wish.value, paper: 'a4' } } }),
+)
 const weight = (g: number | null): string => (g === null ? 'open' : fixed(g, g < 100 ? 1 : 0))
 </script>
 
@@ -140,8 +132,8 @@ const weight = (g: number | null): string => (g === null ? 'open' : fixed(g, g <
 
 <style scoped src="./handed.css" />
 <style scoped>
-.makes {
-  margin: 4px 0 8px;
+p {
+  margin: 0 0 4px;
 }
 th {
   font-weight: 400;
@@ -170,18 +162,9 @@ h3 {
   font-size: 1rem;
   margin: 10px 0 3px;
 }
-p {
-  margin: 0 0 4px;
-}
 .line {
   display: inline-block;
   width: 6rem;
   border-bottom: 1px solid var(--ink-2);
-}
-footer {
-  margin-top: 10px;
-  border-top: 1px solid var(--rule);
-  padding-top: 6px;
-  font-size: 0.875rem;
 }
 </style>

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
 import { api } from '@/api/calls'
 import { theDough } from '@/dough/key'
@@ -7,7 +6,7 @@ import { stepWord } from '@/ui/format'
 import PrintSheet from '@/ui/PrintSheet.vue'
 import StageTabs from '@/ui/StageTabs.vue'
 import { partsOf } from '../stages'
-import { useHanded } from './useHanded'
+import { useHanded, useSheet } from './useHanded'
 import WhichVersion from './WhichVersion.vue'
 
 const dough = theDough()
@@ -17,15 +16,11 @@ const {
   data: sheet,
   error,
   refetch,
-} = useQuery({
-  queryKey: ['sheet', dough.id, computed(() => dough.record.value?.revision), version],
-  queryFn: async () => {
-    await dough.save()
-    return api.benchSheet({
-      params: { path: { dough_id: dough.id.value }, query: { version: version.value } },
-    })
-  },
-})
+} = useSheet('sheet', version, () =>
+  api.benchSheet({
+    params: { path: { dough_id: dough.id.value }, query: { version: version.value } },
+  }),
+)
 const grouped = computed(() => {
   const found: { step: string; lines: NonNullable<typeof sheet.value>['lines'] }[] = []
   for (const line of sheet.value?.lines ?? []) {

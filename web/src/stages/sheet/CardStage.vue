@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { api } from '@/api/calls'
 import { theDough } from '@/dough/key'
@@ -8,7 +7,7 @@ import PrintSheet from '@/ui/PrintSheet.vue'
 import StageTabs from '@/ui/StageTabs.vue'
 import TypedBox from '@/ui/TypedBox.vue'
 import { partsOf } from '../stages'
-import { asked, useHanded } from './useHanded'
+import { asked, useHanded, useSheet } from './useHanded'
 import WhichVersion from './WhichVersion.vue'
 
 const PAPERS = [
@@ -39,14 +38,9 @@ const {
   data: card,
   error,
   refetch,
-} = useQuery({
-  queryKey: ['card', dough.id, computed(() => dough.record.value?.revision), wish],
-  queryFn: async () => {
-    await dough.save()
-    return api.card({ params: { path: { dough_id: dough.id.value }, query: { ...wish.value, paper: 'a4' } } })
-  },
-  placeholderData: keepPreviousData,
-})
+} = useSheet('card', wish, () =>
+  api.card({ params: { path: { dough_id: dough.id.value }, query: { ...wish.value, paper: 'a4' } } }),
+)
 const file = (ending: string): string =>
   `/api/doughs/${dough.id.value}/card.${ending}${asked({ ...wish.value, paper: ending === 'pdf' ? paper.value : null })}`
 const picture = computed(() =>
@@ -153,8 +147,8 @@ const picture = computed(() =>
 
 <style scoped src="./handed.css" />
 <style scoped>
-.makes {
-  margin: 4px 0 8px;
+p {
+  margin: 0 0 4px;
 }
 table {
   margin-bottom: 8px;
@@ -193,14 +187,5 @@ ol {
 }
 li {
   margin-bottom: 3px;
-}
-p {
-  margin: 0 0 4px;
-}
-footer {
-  margin-top: 10px;
-  border-top: 1px solid var(--rule);
-  padding-top: 6px;
-  font-size: 0.875rem;
 }
 </style>

@@ -1,5 +1,7 @@
-import { computed } from 'vue'
+import { keepPreviousData, useQuery } from '@tanstack/vue-query'
+import { computed, type Ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
+import { theDough } from '@/dough/key'
 
 /** Which version a sheet is of, kept in the address: null is the draft. */
 export function useHanded() {
@@ -11,6 +13,20 @@ export function useHanded() {
       void router.replace({ query: { ...route.query, version: n ? String(n) : undefined } }),
   })
   return { version }
+}
+
+/** A sheet of the dough as it is saved, asked for anew when the draft or what is wished of the sheet changes. */
+export function useSheet<T>(name: string, wish: Ref<unknown>, ask: () => Promise<T>) {
+  const dough = theDough()
+  return useQuery({
+    queryKey: [name, dough.id, computed(() => dough.record.value?.revision), wish],
+    queryFn: async () => {
+      await dough.save()
+      return ask()
+    },
+    placeholderData: keepPreviousData,
+    retry: false,
+  })
 }
 
 /** The draft or a version as a query of a file's address. */
