@@ -13,6 +13,7 @@ from functools import lru_cache
 
 from dough.facts.kitchen_measures import KitchenAmount
 from dough.facts.tables import rows
+from dough.recipe.spoken import in_figures
 
 VULGAR = {
     "½": "1/2", "¼": "1/4", "¾": "3/4", "⅓": "1/3", "⅔": "2/3", "⅛": "1/8", "⅜": "3/8", "⅝": "5/8", "⅞": "7/8",
@@ -78,6 +79,7 @@ def tidy(text: str) -> str:
     line = re.sub(r"[–—−‐‑‒]", "-", line)
     line = line.replace("’", "'").replace("‘", "'").replace("“", '"').replace("”", '"')
     line = re.sub(r"(\d)-(\d+/\d+)", r"\1 \2", line)
+    line = in_figures(line)
     return re.sub(r"\s+", " ", line).strip()
 
 

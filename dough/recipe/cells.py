@@ -18,6 +18,12 @@ HEADS = frozenset(
         "unit", "zutat", "menge", "ingredients", "quantite", "cantidad", "ingrediente", "note", "%", "percent", "baker",
     ]
 )  # fmt: skip
+#: A column of shares, and columns of weights with the unit a bare number in them has.
+SHARES = frozenset(["%", "percent", "pct", "share", "anteil"])
+MASS_HEADS = {
+    "g": "g", "gram": "g", "gr": "g", "gewicht": "g", "weight": "g", "mass": "g", "kg": "kg", "kilo": "kg", "oz": "oz",
+    "ounce": "oz", "lb": "lb", "pound": "lb",
+}  # fmt: skip
 #: So many pieces of what is counted stand in a table without a unit; above it they are grams.
 MOST_PIECES = 12
 
@@ -27,7 +33,7 @@ def cells(line: str, raw: str) -> list[str]:
     for mark in ("|", "\t", ";"):
         source = raw if mark == "\t" else line
         parts = [c.strip() for c in source.strip("| \t").split(mark) if c.strip()]
-        if len(parts) >= 2 and (mark != ";" or any(NUMBER.match(c) for c in parts)):
+        if len(parts) >= 2 and (mark != ";" or any(NUMBER.match(c) for c in parts) or is_head(parts)):
             return parts
     # A file of values: a cell that holds a comma stands in quotes.
     quoted = '"' in line and "," in line
@@ -51,7 +57,26 @@ def cells(line: str, raw: str) -> list[str]:
 def is_head(parts: list[str]) -> bool:
     """Whether a row is the head of its table."""
     words = [w for c in parts for w in words_of(c)] or [""]
-    return not any(amounts_in(c) for c in parts) and all(w in HEADS or len(w) <= 2 for w in words)
+    known = HEADS | SHARES | set(MASS_HEADS)
+    return not any(amounts_in(c) for c in parts) and all(w in known or len(w) <= 2 for w in words)
+
+
+def of_columns(head: list[str], parts: list[str]) -> list[str]:
+    """A row with the figures that its table's head sets apart left out: shares beside weights, a second batch beside
+    the first. The row as it is where the head says nothing, or does not fit it."""
+    if len(head) != len(parts):
+        return parts
+    figures = [i for i, c in enumerate(parts) if NUMBER.match(c)]
+    shares = [i for i in figures if "%" in head[i] or SHARES & set(words_of(head[i]))]
+    masses = {i: MASS_HEADS[w] for i in figures for w in words_of(head[i]) if w in MASS_HEADS and i not in shares}
+    if len(figures) < 2:
+        return parts
+    if masses:
+        kept = min(masses)
+        return [f"{c} {masses[i]}" if i == kept else c for i, c in enumerate(parts) if i == kept or i not in figures]
+    if shares and len(shares) < len(figures):
+        return [c for i, c in enumerate(parts) if i not in shares]
+    return parts
 
 
 def phrase(parts: list[str]) -> str:

@@ -25,12 +25,19 @@ SENTENCE = re.compile(
 EACH_OF = re.compile(
     r"(?P<amount>[\d./ ]{1,9}[^\W\d_]{1,12}\.?) (?:each of|of each|each),? (?P<names>[^\d.;:]{3,80})$", re.I
 )
+#: The same inside a longer list: “240 g flour, 1/2 tsp each of soda + salt, 1 tsp starch”.
+EACH_WITHIN = re.compile(
+    r"(?P<amount>\b\d[\d./ ]{0,6}[^\W\d_]{1,12}\.?) (?:each of|of each|each) "
+    r"(?P<one>[^\d.,;:()+&]{3,30}?) ?(?: and |\+|&) ?(?P<two>[^\d.,;:()+&]{3,30}?)(?=[,.;]|$)",
+    re.I,
+)
 #: What may stand between two ingredients of one line.
 JOINED = re.compile(
     r", (?:and )?| (?:and|plus|\+|&|/) |\. (?=\d)"
     r"| (?:dissolved|mixed|beaten|whisked|soaked|steeped|blended|stirred) (?:in|into|with) ",
     re.I,
 )
+BRACKETED = re.compile(r"\([^()]*\)")
 #: “Zest of an orange and a lemon”.
 OF_FRUITS = re.compile(
     r"(?P<part>(?:[a-z]+ )?(?:zest|juice|peel|rind) of) (?P<one>(?:an?|one|two|half an?|\d) \w+) (?:and|&|plus) "
@@ -49,6 +56,20 @@ def is_name(text: str) -> bool:
     return bool(found.ident) and not found.unknown
 
 
+def _sharing(names: list[str]) -> list[str]:
+    """“white and brown sugar”: the last word is said of all that are nothing known without it."""
+    last = names[-1].split()[-1:]
+    return [f"{n} {last[0]}" if last and not match(n).ident and match(f"{n} {last[0]}").ident else n for n in names]
+
+
+def _each_apart(found: re.Match[str]) -> str:
+    """“1/2 tsp soda, 1/2 tsp salt” for “1/2 tsp each of soda + salt”; as it was where either is nothing known."""
+    one, two = found["one"].strip(), found["two"].strip()
+    if not (match(one).ident and match(two).ident):
+        return found.group(0)
+    return f"{found['amount']} {one}, {found['amount']} {two}"
+
+
 def nameish(line: str) -> str:
     """A line without its amounts."""
     for a in reversed(amounts_in(line)):
@@ -60,12 +81,14 @@ def clauses(line: str) -> list[str]:
     """The clauses of a line: sentences, “1 egg plus 1 yolk” and comma lists parted. Nothing of the line is left out."""
     each = EACH_OF.match(line) or OF_EACH.match(line)
     if each is not None:
-        return [f"{each['amount']} {name}" for name in re.split(r", (?:and )?| and | & ", each["names"].strip(" ,-:"))]
+        names = re.split(r", (?:and )?| and | & ", each["names"].strip(" ,-:"))
+        return [f"{each['amount']} {name}" for name in _sharing(names)]
+    line = EACH_WITHIN.sub(_each_apart, line)
     # A semicolon parts sentences as well, but not in such a list.
     whole = listed(line, SEMICOLON)
     if whole:
         return whole
-    sentences = [s for s in SENTENCE.split(line) if s.strip()]
+    sentences = _whole([s for s in SENTENCE.split(line) if s.strip()])
     if len(sentences) > 1:
         return [piece for s in sentences for piece in clauses(s)]
     parted = _shared(line) or listed(line) or _of_fruits(line)
@@ -75,8 +98,8 @@ def clauses(line: str) -> list[str]:
     body = line
     if META.match(line) and not leads_with_ingredient(line):
         return [line]
-    if colon and amounts_in(rest) and not amounts_in(prefix):
-        if match(nameish(rest)).ident and amounts_in(rest)[0].start < 2 and not is_name(prefix):
+    if colon and amounts_in(rest) and not amounts_in(BRACKETED.sub(" ", prefix)):
+        if match(nameish(rest)).ident and amounts_in(rest)[0].start < 2 and not is_name(BRACKETED.sub(" ", prefix)):
             body = rest.strip()
         elif amounts_in(rest)[0].start >= 2 and len(measured_in(rest)) > 1:
             # “Cheese rounds: weigh 90 g butter and ...”: a heading before sentences.
@@ -108,7 +131,29 @@ def clauses(line: str) -> list[str]:
         parts.append(left)
         last = sep.end()
     parts.append(body[last:])
-    return [p.strip(" .;") for p in parts if p.strip(" .;")]
+    return [p.strip(" .;") for part in parts for p in _two_names(part) if p.strip(" .;")]
+
+
+def _whole(sentences: list[str]) -> list[str]:
+    """Sentences, with an amount that was cut from its name by a short form's point put back: “Hazelnuts gr. 100 g”."""
+    found: list[str] = []
+    for s in sentences:
+        alone = bool(amounts_in(s)) and not words_of(nameish(s))
+        if alone and found and not amounts_in(found[-1]):
+            found[-1] += f" {s}"
+        else:
+            found.append(s)
+    return found
+
+
+def _two_names(part: str) -> list[str]:
+    """“1 sachet baking powder, grated lemon zest”: what a comma parts and no one name explains is two ingredients."""
+    head, comma, tail = part.rpartition(", ")
+    if not comma or not amounts_in(head) or amounts_in(tail) or not match(nameish(part)).unknown:
+        return [part]
+    first, second = match(nameish(head)), match(tail)
+    apart = first.ident and second.ident and first.ident != second.ident and not second.unknown
+    return [head, tail] if apart else [part]
 
 
 def _shared(line: str) -> list[str]:
@@ -144,6 +189,6 @@ def leads_with_ingredient(line: str) -> bool:
     first = amounts[0]
     before = plain[: first.start].strip(" ,:;-(.")
     rest = re.sub(r"\([^()]*\)", " ", nameish(plain[first.start :])).strip(" ,.;()%-")
-    if not is_name(before) or is_bake(plain[first.start :]) or len(before.split()) > 6:
+    if not is_name(before) or is_bake(BRACKETED.sub(" ", plain[first.start :])) or len(before.split()) > 6:
         return False
     return not rest or (not match(rest).ident and len(rest.split()) <= 4 and not re.search(r"[.!?]\s", rest))

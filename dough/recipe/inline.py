@@ -10,12 +10,17 @@ import re
 
 from dough.recipe.amounts import amounts_in
 from dough.recipe.names import match
+from dough.recipe.process import is_bake
 
 #: What parts such a line, the surest first.
 SEMICOLON = (r"\s*;\s*",)
 MARKS = (r"\s*[·•|]\s*", r"\s+-\s+", *SEMICOLON, r",\s+(?:and\s+)?", r"\s+/\s+")
+#: Marks that only part things, so that what stands between two of them may be told in any order.
+STRONG = (MARKS[0], r"\s+/\s+", *SEMICOLON)
 #: So many ingredients make a list, and so many of its pieces have to be one.
 FEWEST, SHARE = 3, 0.75
+#: Two do where there is nothing else, and no word of either is unknown: “rye flour 90 g, butter 70 g”.
+TWO = 2
 #: Two are enough where they are joined and each has its amount in a bracket: “egg (1) plus yolk (1)”.
 BOTH = re.compile(r"(?P<a>[^()\d]+\([^()]*\d[^()]*\)) (?:plus|and|\+|&) (?P<b>[^()\d]+\([^()]*\d[^()]*\))$", re.I)
 #: A name before its amount has at most so many words.
@@ -34,10 +39,13 @@ def listed(line: str, marks: tuple[str, ...] = MARKS) -> list[str]:
     if both is not None and all(match(_name_of(p)).ident for p in (both["a"], both["b"])):
         return [both["a"], both["b"]]
     for mark in marks:
-        pieces = _joined(_outside_brackets(mark, body))
+        pieces = _joined(_outside_brackets(mark, body), strong=mark in STRONG)
         named = [p for p in pieces if _names_first(p)]
         known = [p for p in named if match(_name_of(p)).ident]
-        if len(known) >= FEWEST and len(named) >= SHARE * len(pieces):
+        either = [p for p in pieces if p in named or (mark in STRONG and _stands_alone(p))]
+        if len(pieces) == len(known) == TWO and not any(match(_name_of(p)).unknown for p in pieces):
+            return [p.strip(" .;,") for p in pieces]
+        if len(known) >= FEWEST and len(either) >= SHARE * len(pieces):
             return [p.strip(" .;,") for p in pieces if p.strip(" .;,")]
     return []
 
@@ -54,11 +62,12 @@ def _outside_brackets(mark: str, text: str) -> list[str]:
     return [*found, text[last:]]
 
 
-def _joined(pieces: list[str]) -> list[str]:
+def _joined(pieces: list[str], *, strong: bool) -> list[str]:
     """What measures nothing and names nothing belongs to what stood before it: “chopped”, “at room temperature”."""
     found: list[str] = []
     for piece in pieces:
-        alone = bool(amounts_in(piece)) or not found or bool(match(piece).ident and not match(piece).unknown)
+        named = match(piece)
+        alone = bool(amounts_in(piece)) or not found or bool(named.ident and (strong or not named.unknown))
         if alone:
             found.append(piece)
         else:
@@ -74,6 +83,16 @@ def _names_first(piece: str) -> bool:
         return False
     before, after = plain[: amounts[0].start].strip(), plain[amounts[0].end :]
     return 0 < len(before.split()) <= MOST_WORDS and bool(match(before).name) and not match(after).ident
+
+
+def _stands_alone(piece: str) -> bool:
+    """“1 egg”, “choc chips as many as you want”, “180 C 10 min”: an ingredient, or a fact of the bake."""
+    amounts = amounts_in(piece)
+    if is_bake(piece):
+        return True
+    if not amounts:
+        return bool(match(piece).ident)
+    return amounts[0].start == 0 and bool(match(piece[amounts[0].end :]).ident)
 
 
 def _name_of(piece: str) -> str:

@@ -23,6 +23,7 @@ from dough.facts.kitchen_measures import (
 )
 from dough.facts.staples import BANANA, BUTTER, LEMON_JUICE, MARSHMALLOW, RASPED_PEEL, WATER, staple
 from dough.recipe.amounts import FILLING_WORDS, Amount, amount_at, amounts_in
+from dough.recipe.cells import MOST_PIECES
 from dough.recipe.choose import MASS_FIRST, choose
 from dough.recipe.names import Match, match, words_of
 
@@ -59,6 +60,20 @@ COUNTED = {BANANA: "banana", MARSHMALLOW: "marshmallow"}
 PIECES = ("lemon", "orange", "lime", "banana", "marshmallow")
 #: “butter, browned”, “butter (browned)”: the browning is told after the amount, so the weight may be from before it.
 BROWNED_AFTER = re.compile(r"[,(][^,()]*\bbrowned\b", re.I)
+#: “100 g → 90 g sugar”, “300 (was 320)”: what it was before a change is not what it is.
+CHANGED = re.compile(r"(?P<was>\d[^→>()]{0,16}?)\s*(?:→|➜|->|=>)\s*(?=[\d.])")
+FORMERLY = re.compile(r"\((?:was|were|formerly|previously|before:?|new|changed)\b[^()]*\)", re.I)
+#: “plus more for rolling”, “plus 1 tablespoon for the pan”.
+BESIDE = re.compile(
+    r",?\s*\bplus (?:(?:extra|more)\b.*$|[^,;()]{1,30}? (?:for|to) (?:the )?"
+    r"(?:pan|tin|tray|sheet|board|surface|work\w*|greas\w*|dust\w*|brush\w*)\b.*$)",
+    re.I,
+)
+#: Below it a bare number in a recipe of grams may still be pieces: “2 eggs”.
+FEWEST_G = 5
+#: A German pound is half a kilo.
+POUND_OF_500 = re.compile(r"(\d[\d ./]*)\s*Pfund\b", re.I)
+_NO_AMOUNT = Amount(KitchenAmount(1.0, 1.0, ""), 0, 0)
 #: How far weight and measure may be apart before it is asked.
 APART = 1.35
 FINISH = re.compile(
@@ -79,8 +94,8 @@ ALTERNATIVE = re.compile(
     re.I,
 )
 TOP = re.compile(
-    r"\b(?:for|to) (?:roll|coat|top|dip)|\bzum (?:wälzen|bestreuen|bestäuben|wenden)|\bpour (?:rouler|enrober)"
-    r"|\bpara (?:rebozar|espolvorear)|\bper (?:spolverare|decorare)",
+    r"\b(?:for|to) (?:the |a )?(?:roll|coat|top|dip)|\bzum (?:wälzen|bestreuen|bestäuben|wenden)"
+    r"|\bpour (?:rouler|enrober)|\bpara (?:rebozar|espolvorear)|\bper (?:spolverare|decorare)",
     re.I,
 )
 
@@ -121,11 +136,17 @@ def ask_words(x: Understood, code: str) -> str:
     return ASKS[code]
 
 
-def read_line(text: str, habit: Habit, step: Step | None = None, cups: tuple[CupCalibration, ...] = ()) -> Understood:
-    """Understand one ingredient line (tidied). Always answers; what is unclear is asked."""
+def read_line(
+    text: str, habit: Habit, step: Step | None = None, cups: tuple[CupCalibration, ...] = (), *, in_grams: bool = False
+) -> Understood:
+    """Understand one ingredient line (tidied). Always answers; what is unclear is asked. in_grams: the recipe says that
+    its bare numbers are grams."""
     line = re.sub(r"\b(?:a|one) (\w+) and (?:a )?half\b", r"1 1/2 \1", text, flags=re.I)
     line = re.sub(r"\bbetween (\S+) and (?=\d)", r"\1 to ", line, flags=re.I)
     line = re.sub(r"\b(\d+) lbs?\.? (\d+) oz\b", lambda m: f"{int(m[1]) * 16 + int(m[2])} oz", line)
+    line = POUND_OF_500.sub(lambda m: f"{500 * (amount_at(m[1], 0) or _NO_AMOUNT).quantity.low:g} g", line)
+    line, was = CHANGED.sub("", line), CHANGED.search(line)
+    line = FORMERLY.sub("", line)
     line = re.sub(r"^(?:an )?unknown (?:amount of )?", "", line, flags=re.I)
     like = LIKENESS.search(line)
     if like:
@@ -133,13 +154,16 @@ def read_line(text: str, habit: Habit, step: Step | None = None, cups: tuple[Cup
         line = LIKENESS.sub(" knob of ", line)
     alternative = ALTERNATIVE.search(line)
     line = ALTERNATIVE.sub("", line)
-    line = re.sub(r"^\s*(?:start with|take|use|add|you need)\s+", "", line, flags=re.I)
+    line = re.sub(r"^\s*(?:i )?(?:start with|take|use|add|(?:you )?need)\s+", "", line, flags=re.I)
     amounts = amounts_in(line)
     notes: list[str] = (
         [f"{like.group(0).strip()}: some {LIKE_G[(like['thing'] or like['other']).lower()]:g} g"] if like else []
     )
-    if re.search(r"\bplus (?:extra|more)\b", line, re.I):
-        line = re.split(r",?\s*\bplus (?:extra|more)\b", line, flags=re.I)[0]
+    beside = BESIDE.search(line)
+    if beside:
+        # What greases a tin or dusts a board is told, and not counted as dough.
+        notes.append(f"{beside.group(0).strip(' ,')}: not counted in")
+        line = BESIDE.sub("", line)
         amounts = amounts_in(line)
     chosen, name_text = choose(line, amounts)
     filling = _filling(line, chosen)
@@ -156,9 +180,13 @@ def read_line(text: str, habit: Habit, step: Step | None = None, cups: tuple[Cup
         notes.append(f"{found.assumed} assumed")
     if re.search(r"\bdivided\b", line, re.I):
         notes.append("divided: goes in at more than one moment")
+    if was:
+        notes.append(f"{was['was'].strip()} before")
     if re.search(r"\boptional\b", line, re.I):
         notes.append("optional")
     quantities = tuple(a.quantity for a in chosen)
+    if in_grams:
+        quantities = tuple(q if q.unit or q.low < FEWEST_G else replace(q, unit="g") for q in quantities)
     quantities = tuple(counted(q, found.ident, line) for q in quantities)
     quantities = _of_a_fruit(line, found.ident, quantities)
     step = place_of(line) or step
@@ -334,7 +362,8 @@ def counted(q: KitchenAmount, ident: str, line: str) -> KitchenAmount:
         return q
     if ident in COUNTED:
         return replace(q, unit="piece", piece=COUNTED[ident])
-    if egg_part(item) is None:
+    if egg_part(item) is None or q.low > MOST_PIECES:
+        # “egg 50” in a list of bare numbers: nobody breaks so many, so it is asked what they are.
         return q
     lower = line.lower()
     size = next((SIZE_WORDS[w] for w in SIZE_WORDS if re.search(rf"\b{w}\b", lower)), "")

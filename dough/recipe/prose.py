@@ -28,6 +28,14 @@ ROLLED = re.compile(
     r"(?:the |some |more )?(?P<name>[a-z][a-z ]{2,30}?)(?=[,.;]|$| and | until | to | before )",
     re.I,
 )
+#: “The weight of four eggs in sugar”: the eggs are a weight there.
+WEIGHT_OF = re.compile(r"\bweight of(?: the)?\s*$", re.I)
+#: “3:2:1 flour, butter, sugar”: parts of several, told at once.
+RATIO = re.compile(
+    r"\b(?P<parts>\d{1,2}(?::\d{1,2}){1,4}) (?:parts? )?(?:ratio )?(?:of )?"
+    r"(?P<names>[a-z ]{3,30}(?:(?:, (?:and )?| and )[a-z ]{3,30}?){1,4})(?= by\b|[.;:(]|$)",
+    re.I,
+)
 #: Fruits' parts and eggs, which are told without a figure.
 UNCOUNTED = re.compile(
     r"\b(?:(?:(?:finely )?grated )?(?:zest|juice|peel|rind) of (?:a|an|one|half a|\d+) (?:lemon|orange|lime)s?\b"
@@ -42,6 +50,7 @@ def measured_in(clause: str) -> list[str]:
     """The measured ingredients of a sentence, each as a phrase of its own, in order. Amounts of nothing known (minutes,
     sizes, tins) are none."""
     found: list[tuple[int, str]] = []
+    clause = RATIO.sub(" ", clause)
     amounts = amounts_in(clause)
     for i, a in enumerate(amounts):
         until = amounts[i + 1].start if i + 1 < len(amounts) else len(clause)
@@ -58,9 +67,21 @@ def measured_in(clause: str) -> list[str]:
         if _known(m["name"]):
             found.append((m.start(), f"{m['name'].strip()} for rolling"))
     for m in UNCOUNTED.finditer(clause):
-        if not any(start < m.end() and m.start() < end for start, end in taken) and _known(m.group(0)):
+        weighing = WEIGHT_OF.search(clause[: m.start()])
+        if not weighing and not any(start < m.end() and m.start() < end for start, end in taken) and _known(m.group(0)):
             found.append((m.start(), m.group(0).strip()))
     return [piece for _, piece in sorted(found)]
+
+
+def in_parts(clause: str) -> list[tuple[float, str]]:
+    """(parts, name) of a clause that tells several by parts; empty where it tells none."""
+    m = RATIO.search(clause)
+    if m is None:
+        return []
+    parts, names = m["parts"].split(":"), re.split(r",\s*(?:and )?|\s+and\s+", m["names"])
+    if len(parts) != len(names) or not all(_known(n) for n in names):
+        return []
+    return [(float(p), n.strip()) for p, n in zip(parts, names, strict=True)]
 
 
 def _after(clause: str, a: Amount, until: int) -> str:

@@ -4,20 +4,20 @@ from __future__ import annotations
 
 import html
 import re
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 
 from dough.accounts.formula import Step
 from dough.facts.errors import EntryError
 from dough.facts.kitchen_measures import CupCalibration, Habit
 from dough.recipe.amounts import amounts_in, tidy
-from dough.recipe.cells import cells, is_head, phrase
-from dough.recipe.clauses import META, clauses, is_name, leads_with_ingredient, nameish
+from dough.recipe.cells import cells, is_head, of_columns, phrase
+from dough.recipe.clauses import BRACKETED, META, SENTENCE, clauses, is_name, leads_with_ingredient, nameish
 from dough.recipe.inline import listed
 from dough.recipe.jotted import told_in_json
 from dough.recipe.lines import LIKENESS, Understood, is_ingredient_without_amount, place_of, read_line
 from dough.recipe.names import match
 from dough.recipe.process import MAKES, Bake, bake_of, is_bake, oven_of
-from dough.recipe.prose import measured_in
+from dough.recipe.prose import RATIO, in_parts, measured_in
 
 MAX_CHARS, MAX_LINES = 50_000, 300
 FOREIGN = (
@@ -45,6 +45,15 @@ ELSEWHERE = re.compile(
     r"\b(?:can be (?:replaced|swapped|used)|replace|instead of|weighs|if you|you (?:can|could)|more flour|less flour|"
     r"would need|per serving|each serving|contains)\b",
     re.I,
+)
+#: “To each 100 g of flour add 1 g of salt”: figures that are no amounts of this recipe, but say some; and weights told
+#: by eggs. Set aside, and always shown.
+RELATIVE = re.compile(
+    r"\b(?:to|for|per) (?:each|every) \d+ ?g\b|\bweight of (?:the )?\w+ eggs?\b|\bas much [a-z ]{3,30} as\b", re.I
+)
+#: “(grams)”, “all weights in grams”.
+IN_GRAMS = re.compile(
+    r"\((?:in )?gram(?:me)?s?\)|\bin gram(?:me)?s\b|\bamounts? in g\b|^\s*gram(?:me)?s\s*:?\s*$", re.I | re.M
 )
 STEPPED = re.compile(r"^\W*(?:step|étape|schritt|paso|passo)\s*\d{1,2}\s*[:.)-]\s*", re.I)
 #: Minutes, degrees and sizes, where nothing known is named beside them.
@@ -85,10 +94,14 @@ class _Reading:
     told: list[tuple[int, str]] = field(default_factory=list)
     #: Lines of the text that are one ingredient and nothing else: two of them make a list.
     listed: int = 0
+    #: Whether the text says that its figures are grams.
+    in_grams: bool = False
+    #: The head of the table that is being read.
+    head: list[str] = field(default_factory=list)
 
     def take(self, piece: str, step: Step | None) -> None:
         if len(self.lines) < MAX_LINES:
-            self.lines.append(read_line(piece, self.habit, step, self.cups))
+            self.lines.append(read_line(piece, self.habit, step, self.cups, in_grams=self.in_grams))
         else:
             self.aside.append(piece)
 
@@ -99,7 +112,7 @@ def read_recipe(text: str, habit: Habit, cups: tuple[CupCalibration, ...] = ()) 
         raise EntryError("text", f"That is more than {MAX_CHARS:,} characters. Paste one recipe at a time.")
     if not text.strip():
         raise EntryError("text", "There is nothing here yet. Paste a recipe, ingredients and method together.")
-    reading = _Reading(habit, cups)
+    reading = _Reading(habit, cups, in_grams=bool(IN_GRAMS.search(text)))
     plain = html.unescape(text) if "&" in text else text
     plain = told_in_json(plain)
     for number, raw in enumerate(plain.splitlines()):
@@ -139,12 +152,22 @@ def _read(r: _Reading, line: str, raw: str, number: int) -> None:
     if REMARK.match(bare) or (ELSEWHERE.search(bare) and not leads_with_ingredient(bare) and _is_sentence(bare)):
         r.aside.append(line)
         return
+    set_apart = RELATIVE.search(bare) or RATIO.search(bare)
+    sentences = [s for s in SENTENCE.split(bare) if s.strip()] if set_apart else []
+    if len(sentences) > 1:
+        for sentence in sentences:
+            _read(r, sentence.strip(), sentence, number)
+        return
+    if set_apart:
+        r.told += [] if RELATIVE.search(bare) else [(len(r.lines), bare)]
+        r.aside.append(line)
+        return
     stepped = STEPPED.sub("", bare)
     early, opening = not r.lines and number < 3, not r.lines and not r.aside
     candidates = clauses(bare) if not (r.method or stepped != bare) or leads_with_ingredient(bare) else []
     pieces = [p for p in candidates if _looks_like(p, first=early, opening=opening)]
     if not pieces:
-        if not r.title and not r.lines and len(bare) < 80 and not bare.endswith("."):
+        if not (r.title or r.lines or measured_in(bare)) and len(bare) < 80 and not bare.endswith("."):
             r.title = bare.rstrip(":")
         r.told.append((len(r.lines), stepped))
         r.aside.append(line)
@@ -165,7 +188,9 @@ def _read(r: _Reading, line: str, raw: str, number: int) -> None:
 
 def _row(r: _Reading, line: str, row: list[str]) -> None:
     """A row of a table: an ingredient, or the table's head, or something else told in cells."""
-    said = phrase(row)
+    if is_head(row) or not any(ch.isdigit() for ch in line):
+        r.head = row
+    said = phrase(of_columns(r.head, row))
     found = match(nameish(said))
     if (
         is_head(row)
@@ -185,19 +210,42 @@ def _tell(r: _Reading) -> None:
     more: list[tuple[int, Understood]] = []
     for at, clause in r.told:
         for piece in [] if REMARK.match(clause) else measured_in(clause):
-            made = read_line(piece, r.habit, None, r.cups)
-            if made.ingredient_id not in have:
+            made = read_line(piece, r.habit, None, r.cups, in_grams=r.in_grams)
+            # What goes on top is measured apart from what went in.
+            on_top = place_of(clause) is Step.TOP and made.ingredient_id in have
+            if on_top:
+                made = replace(made, step=Step.TOP)
+            if on_top or made.ingredient_id not in have:
                 have.add(made.ingredient_id)
                 more.append((at, made))
-    for n, (at, made) in enumerate(more):
+    more += _by_parts(r, [made for _, made in more])
+    for n, (at, made) in enumerate(sorted(more, key=lambda m: m[0])):
         r.lines.insert(at + n, made)
+
+
+def _by_parts(r: _Reading, measured: list[Understood]) -> list[tuple[int, Understood]]:
+    """What is told by parts, weighed by the one of them that has a weight; asked about where none has."""
+    found: list[tuple[int, Understood]] = []
+    grams = {x.ingredient_id: x.grams for x in [*r.lines, *measured]}
+    for at, clause in r.told:
+        parts = [(p, name, match(name).ident) for p, name in in_parts(clause)]
+        part_g = next((g / p for p, _, ident in parts if (g := grams.get(ident)) and p), None)
+        for p, name, ident in parts:
+            if ident not in grams:
+                said = f"{p:g} parts {name}" if part_g is None else f"{p * part_g:.4g} g {name}"
+                made = read_line(said, r.habit, None, r.cups)
+                found.append((at, made if part_g is None else replace(made, notes=(*made.notes, f"{p:g} parts"))))
+    return found
 
 
 def _overlooked(clause: str, have: set[str]) -> bool:
     """Whether something set aside measures a known ingredient that no line has."""
     if REMARK.match(clause) or ELSEWHERE.search(clause):
         return False
-    return any(match(nameish(p)).ident not in have for p in measured_in(clause))
+    if RELATIVE.search(clause):
+        return True
+    pieces = [*measured_in(clause), *([clause] if _ends_on_weight(clause.split(",")[0].replace(":", " ")) else [])]
+    return any(match(nameish(p)).ident not in have for p in pieces)
 
 
 def _is_sentence(line: str) -> bool:
@@ -265,7 +313,8 @@ def _looks_like(piece: str, *, first: bool, opening: bool) -> bool:
         return True
     if META.match(piece) or VERBS.match(piece) or MAKES.search(piece):
         return False
-    if re.search(r"\d{2,3} ?(?:°|º)|\b\d{3} ?[CF]\b", piece) or _tells_several(piece):
+    # “butter 270 g, pliable (17 °C)”: a bracket's degrees are the ingredient's own.
+    if re.search(r"\d{2,3} ?(?:°|º)|\b\d{3} ?[CF]\b", BRACKETED.sub(" ", piece)) or _tells_several(piece):
         return False
     if UNLIKE.search(piece) and not match(nameish(piece)).ident:
         return False

@@ -122,3 +122,41 @@ def test_a_language_that_is_hardly_read_is_said() -> None:
     polish = "200 g mąki pszennej\n100 g cukru\n120 g masła\n1 łyżeczka proszku do pieczenia"
     assert read_recipe(polish, Habit.METRIC).note == FOREIGN
     assert read_recipe("200 g Mehl\n100 g Zucker\n120 g Butter\n1 TL Backpulver", Habit.METRIC).note == ""
+
+
+@pytest.mark.parametrize(
+    ("text", "grams"),
+    [
+        ("Name | % | grams\nPlain flour | 100 | 850\nButter | 60 | 510\nIcing sugar | 30 | 255", (850, 510, 255)),
+        ("Item;Weight kg;Share %\nPlain flour;1.2;100\nButter;0.8;67", (1200, 800)),
+        ("Name | x1 | Share %\nPlain flour | 300 | 100\nButter | 200 | 67", (300, 200)),
+        ("300 g plain flour (was 320 g)\n200 g → 180 g butter", (300, 180)),
+        ("two hundred and ten grams of rye flour\na hundred grams of butter", (210, 100)),
+        ("2 cups and a half plain flour\n1/2 Pfund Butter", (305, 250)),
+        ("3:2 plain flour and butter. I take 240 g plain flour.", (160, 240)),
+        ("100 g caster sugar, plus 2 tbsp for the tin\n50 g butter", (100, 50)),
+        ("- name: rye flour\n  amount: 90\n  unit: g\n- name: butter\n  amount: 70\n  unit: g", (90, 70)),
+        ("rye flour 90, butter 70 (all weights in grams)\nhoney 20", (90, 70, 20)),
+    ],
+)
+def test_which_of_several_figures_counts(text: str, grams: tuple[float, ...]) -> None:
+    read = read_recipe(text, Habit.US)
+    assert [x.grams for x in read.lines] == pytest.approx(grams, rel=0.03)
+
+
+def test_what_is_not_dough_is_told_and_not_counted() -> None:
+    line = read_line("170 g butter, plus 1 tablespoon for the pan", Habit.US)
+    assert line.grams == 170
+    assert "plus 1 tablespoon for the pan: not counted in" in line.notes
+
+
+@pytest.mark.parametrize("line", ["egg 50", "yolk 36", "egg whites 40"])
+def test_more_eggs_than_anyone_breaks_are_asked_about(line: str) -> None:
+    assert read_line(line, Habit.METRIC).asks == ("unit",)
+
+
+@pytest.mark.parametrize("said", ["To each 100 g of flour add 1 g salt.", "The weight of four eggs in sugar."])
+def test_an_amount_told_by_another_is_always_shown(said: str) -> None:
+    read = read_recipe(f"200 g plain flour\n100 g butter\n{said}", Habit.METRIC)
+    assert [x.grams for x in read.lines] == [200, 100]
+    assert read.overlooked == (said,)

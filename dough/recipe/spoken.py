@@ -1,0 +1,47 @@
+"""Spoken amounts as figures: “two hundred and fifty grams”, “eighty five of sugar”, “a cup and a half”."""
+
+from __future__ import annotations
+
+import re
+
+_ONES = dict(zip(["one", "two", "three", "four", "five", "six", "seven", "eight", "nine"], range(1, 10), strict=True))
+_TEENS = {
+    "ten": 10, "eleven": 11, "twelve": 12, "thirteen": 13, "fourteen": 14, "fifteen": 15, "sixteen": 16,
+    "seventeen": 17, "eighteen": 18, "nineteen": 19,
+}  # fmt: skip
+_TENS = {
+    "twenty": 20, "thirty": 30, "forty": 40, "fifty": 50, "sixty": 60, "seventy": 70, "eighty": 80, "ninety": 90,
+}  # fmt: skip
+_ONE, _TEEN, _TEN = ("|".join(words) for words in (_ONES, _TEENS, _TENS))
+_BELOW = rf"(?:(?:{_TEN})(?:[ -](?:{_ONE})\b)?|(?:{_TEEN})|(?:{_ONE}))"
+#: Tens alone are a figure only where something is measured by them: “Forty winks” is a name.
+_MEASURED = r"(?= ?(?:of|g|gr|grams?|grammes?|ml|mils?|minutes?|mins?|degrees)\b)"
+FIGURE = re.compile(
+    rf"\b(?:(?:a|{_ONE}) hundred(?: (?:and )?{_BELOW}\b)?|(?:{_TEN})(?:[ -](?:{_ONE})\b)?{_MEASURED})", re.I
+)
+AND_A_HALF = re.compile(
+    r"\b(?P<many>a|one|two|three|four|\d) "
+    r"(?P<unit>cups?|teaspoons?|tablespoons?|tsps?|tbsps?|pounds?|sticks?|kilos?) and (?:a )?half\b",
+    re.I,
+)
+
+
+def in_figures(line: str) -> str:
+    """A line with its spoken amounts in figures; any other line as it is."""
+    line = AND_A_HALF.sub(lambda m: f"{_whole(m['many'])} 1/2 {m['unit']}", line)
+    return FIGURE.sub(lambda m: f"{_counted_out(m.group(0))}", line)
+
+
+def _whole(word: str) -> int:
+    return int(word) if word.isdigit() else {**_ONES, "a": 1}[word.lower()]
+
+
+def _counted_out(words: str) -> int:
+    """A spoken figure below a thousand."""
+    total = 0
+    for word in re.findall(r"[a-z]+", words.lower()):
+        if word == "hundred":
+            total = 100 * max(total, 1)
+        else:
+            total += {**_TENS, **_TEENS, **_ONES}.get(word, 0)
+    return total
