@@ -50,12 +50,14 @@ TURN = re.compile(r"\b(?:turn|rotat)\w*[^.;]{0,40}?\b(?:after|at) (?P<n>\d{1,2})
 BANG = re.compile(r"\b(?:bang|rap|slam|tap)\w*[^.;]{0,40}?\b(?:after|at) (?P<n>\d{1,2})(?: ?min)?", re.I)
 #: What minutes belong to: the nearest of these words before them.
 WAITS = (
-    "chill", "cool", "rest", "stand", "cream", "beat", "fridge", "freez", "mix", "whisk", "turn", "knead", "toast",
-    "leave", "soak", "prep",
+    "chill", "cool", "rest", "stand", "cream", "beat", "fridge", "freez", "mix", "whisk", "whip", "turn", "knead",
+    "toast", "leave", "soak", "prep",
 )  # fmt: skip
 BAKES = ("bake", "oven", "°", "back", "cuire", "horne", "inforn", "right", "gold")
 #: A number before these is a flour's type ("550 flour"), never an oven.
 FLOUR_AFTER = re.compile(r"\s*(?:type|typ|flour|mehl)\b", re.I)
+#: “170 °C fan”; but “180 °C (fan 160 °C)” is an oven without, and what it would be with one.
+FAN = re.compile(r" ?\(?fan(?! ?:? ?\d)")
 GAS_C = {1: 140, 2: 150, 3: 160, 4: 180, 5: 190, 6: 200, 7: 220, 8: 230, 9: 240}
 INCH_MM = 25.4
 NIGHT_H = 12.0
@@ -233,5 +235,5 @@ def oven_of(flat: str, habit: Habit) -> tuple[float | None, str, bool, str]:
             said += f", taken as °{unit}"
         celsius = round((value - 32) / 1.8) if unit == "F" else value
         if 60 <= celsius <= 320:
-            return float(celsius), said, bool(re.match(r" ?\(?fan", after)), words
+            return float(celsius), said, bool(FAN.match(after)), words
     return None, "", False, ""

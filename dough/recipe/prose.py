@@ -36,6 +36,9 @@ RATIO = re.compile(
     r"(?P<names>[a-z ]{3,30}(?:(?:, (?:and )?| and )[a-z ]{3,30}?){1,4})(?= by\b|[.;:(]|$)",
     re.I,
 )
+AGAIN = re.compile(r"\d\s*(?:[^\W\d_]{1,12}\.?)?\s*\([^()]*$")
+#: No bracket that says an amount again is longer, characters.
+BRACKET = 40
 #: Fruits' parts and eggs, which are told without a figure.
 UNCOUNTED = re.compile(
     r"\b(?:(?:(?:finely )?grated )?(?:zest|juice|peel|rind) of (?:a|an|one|half a|\d+) (?:lemon|orange|lime)s?\b"
@@ -51,7 +54,8 @@ def measured_in(clause: str) -> list[str]:
     sizes, tins) are none."""
     found: list[tuple[int, str]] = []
     clause = RATIO.sub(" ", clause)
-    amounts = amounts_in(clause)
+    # “1 cup (125 g) flour”: an amount in a bracket right behind another says the same again.
+    amounts = [a for a in amounts_in(clause) if not AGAIN.search(clause[max(0, a.start - BRACKET) : a.start])]
     for i, a in enumerate(amounts):
         until = amounts[i + 1].start if i + 1 < len(amounts) else len(clause)
         piece = _after(clause, a, until) or _before(clause, a)

@@ -32,8 +32,9 @@ VERBS = re.compile(
     r"^(?:\d+[.)]\s+)?(?:then |now |finally |next |in an? |using |with an? )?"
     r"(preheat|heat|beat|cream|mix|stir|sift|whisk|add|fold|roll|chill|bake|drop|melt|form|shape|place|cut|leave|cool|"
     r"combine|blend|pour|work|line|grease|scoop|rest|refrigerate|press|slice|dip|bring|put|remove|let|knead|spread|"
-    r"sprinkle|divide|warm|simmer|boil|brush|turn|toast|brown(?! sugar)|rub|wrap|these|this|they|store|keep|once|"
-    r"when|my|our|a dough|bowl|set)\b",
+    r"sprinkle|divide|warm|whip|pulse|tip|drizzle|dust|transfer|reserve|allow|wait|repeat|microwave|flatten|decorate|"
+    r"simmer|boil|brush|turn|toast|brown(?! sugar)|rub|wrap|these|this|they|store|keep|once|"
+    r"when|my|our|a dough|bowl|set)\b(?! of\b)",
     re.I,
 )
 BULLET = re.compile(r"^\s*(?:[-*+•·▢□☐◦–]|\[[ x]?\])\s*(?:\[[ x]?\]\s*)?", re.I)
