@@ -58,6 +58,8 @@ class PanelOutcome:
     looked_at: int = 1
     minds: tuple[str, ...] = ()
     liked: int | None = None
+    #: Whether samples were shown to be alike: not told apart by a panel that could have told.
+    alike: bool = False
 
 
 def outcome(
@@ -97,7 +99,7 @@ def _difference(
         return PanelOutcome(
             f"{pair} are alike: {right} of {n} were right, and a difference of d′ {bound:g} would have shown.",
             (f"Had it been as large, so few would have been right in at most 5 of 100 panels. {size}", by_chance),
-            n, right, wanted, n * test.guess, found, False,
+            n, right, wanted, n * test.guess, found, False, alike=True,
         )  # fmt: skip
     else:
         enough = needed(test, bound)

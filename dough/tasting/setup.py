@@ -8,6 +8,7 @@ from dough.facts.errors import EntryError, EntryErrors
 from dough.judgement.trials.scales import SCALES
 from dough.tasting.difference import TESTS, critical, needed
 from dough.tasting.questions import PanelQuestion
+from dough.tasting.references import LaidOut, check_laid_out
 from dough.tasting.serving import MOST_TASTERS
 
 #: Ages that still compare, hours (practice, M): fresh ones within half an hour, older ones within two.
@@ -16,6 +17,9 @@ FRESH_H, FRESH_APART_H, OLD_APART_H = 12.0, 0.5, 2.0
 TABLE_C = (20.0, 24.0)
 #: Red or dim light hides differences of shade only up to this, L* (practice, M).
 HIDES_L = 5.0
+#: Measures that are not seen under each of them.
+UNSEEN = {"none": (), "red": ("crust_l",), "crumb": ("diameter_mm", "height_mm", "rim_crisp", "middle_soft",
+          "bite_chewy", "crumb_cakey", "crust_l"), "closed": ("diameter_mm", "height_mm", "crust_l")}  # fmt: skip
 MASKS = {
     "none": "nothing hidden: they see what they taste",
     "red": f"dim red light: hides a shade up to {HIDES_L:.0f} L* apart, no more",
@@ -49,6 +53,7 @@ class PanelSaid:
     serve_c: float | None = None
     mask: str = "none"
     ages_differ: str = ""
+    references: tuple[LaidOut, ...] = ()
 
 
 def minded(question: PanelQuestion, said: PanelSaid) -> tuple[str, ...]:
@@ -81,6 +86,8 @@ def _wrong(question: PanelQuestion, said: PanelSaid) -> list[EntryError]:
         )
     if question.by_scales and (not said.scales or not set(said.scales) <= set(SCALE_KEYS)):
         wrong.append(EntryError("scales", "Choose one scale or more; the first is the one that is asked first."))
+    if question.key == "scales":
+        wrong += check_laid_out(said.references, said.scales)
     if question.about == "attribute" and not said.attribute.strip():
         wrong.append(EntryError("attribute", "Name the attribute: crunch, sweetness, butter, salt."))
     if said.mask not in MASKS:

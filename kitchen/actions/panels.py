@@ -28,6 +28,7 @@ from kitchen.reading.panels import (
     said_of,
     standing,
     state_of,
+    with_versions,
 )
 
 MOST_PANELS = 200
@@ -51,17 +52,19 @@ class SetUpPanel(Action[Panel]):
         minded(question(self.said.question), self.said.to_core())
 
     def change(self, cook: User) -> Done[Panel] | Before[Panel]:
+        """Raises EntryError for a version or a bake that is not there."""
         dough = dough_for_reading(self.dough_id)
+        said = with_versions(dough, self.said)
         again = Panel.objects.filter(key=self.key).first()
         if again is not None:
-            if again.dough_id != dough.pk or again.said != self.said.model_dump():
+            if again.dough_id != dough.pk or again.said != said.model_dump():
                 raise EntryError("key", "That was sent for another panel. Set it up again here.")
             return Before(again)
         if Panel.objects.filter(dough=dough).count() >= MOST_PANELS:
             raise EntryError("name", f"{MOST_PANELS} panels are kept of this dough; that is the most.")
         made = Panel.objects.create(
-            dough=dough, key=self.key, name=self.name.strip()[:120], said=self.said.model_dump(),
-            holds=holds_of(dough, self.said), made_at=self.now, made_by=cook,
+            dough=dough, key=self.key, name=self.name.strip()[:120], said=said.model_dump(),
+            holds=holds_of(dough, said), made_at=self.now, made_by=cook,
         )  # fmt: skip
         return Done(made, made, f"set up the panel {made.name}", dough)
 

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from pydantic import Field
 
+from dough.tasting.references import LaidOut
 from dough.tasting.replies import Reply
 from dough.tasting.serving import Piece, Serving
 from dough.tasting.setup import PanelSaid, SampleSaid
@@ -11,17 +12,27 @@ from kitchen.documents.base import Strict
 
 
 class SampleDoc(Strict):
-    """A sample: a version of this dough (by number), or one from elsewhere with what it holds in words; its age at the
-    table in hours, empty where it is not known."""
+    """A sample: a version of this dough (by number), a bake of one (by number too, its version beside it), or one from
+    elsewhere with what it holds in words; its age at the table in hours, empty where it is not known."""
 
     name: str = Field(min_length=1, max_length=60)
     version: int | None = Field(default=None, ge=1, le=100_000)
+    bake: int | None = Field(default=None, ge=1, le=100_000)
     age_h: float | None = Field(default=None, ge=0, le=2000)
     holds: str = Field(default="", max_length=300)
 
 
+class LaidOutDoc(Strict):
+    """A cookie that lies open to compare with: its name, and the point of a scale it stands for."""
+
+    scale: str = Field(max_length=20)
+    value: float = Field(ge=0, le=100)
+    name: str = Field(max_length=60)
+
+
 class PanelDoc(Strict):
-    """What the cook says of a panel. alike_d is the difference below which samples count as alike."""
+    """What the cook says of a panel. alike_d is the difference below which samples count as alike; settles what hangs
+    on it, in words: a swap, a step of Next."""
 
     question: str = Field(max_length=20)
     samples: list[SampleDoc] = Field(min_length=1, max_length=12)
@@ -34,12 +45,20 @@ class PanelDoc(Strict):
     warm_up: bool = False
     ages_differ: str = Field(default="", max_length=200)
     alike_d: float = Field(default=1.0, ge=0.2, le=4.0)
+    settles: str = Field(default="", max_length=160)
+    references: list[LaidOutDoc] = Field(default=[], max_length=8)
 
     def to_core(self) -> PanelSaid:
-        samples = tuple(SampleSaid(s.name, s.age_h, s.version is not None, s.holds) for s in self.samples)
-        return PanelSaid(
-            samples, self.tasters, tuple(self.scales), self.attribute, self.serve_c, self.mask, self.ages_differ
+        samples = tuple(
+            SampleSaid(s.name, s.age_h, s.version is not None or s.bake is not None, s.holds) for s in self.samples
         )
+        return PanelSaid(
+            samples, self.tasters, tuple(self.scales), self.attribute, self.serve_c, self.mask, self.ages_differ,
+            self.laid_out(),
+        )  # fmt: skip
+
+    def laid_out(self) -> tuple[LaidOut, ...]:
+        return tuple(LaidOut(r.scale, r.value, r.name.strip()) for r in self.references)
 
 
 class PieceDoc(Strict):

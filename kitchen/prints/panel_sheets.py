@@ -101,6 +101,8 @@ def ballots_pdf(title: str, holds: str, ballots: Sequence[PaperBallot]) -> bytes
         page.ln(4)
         words(page, b.asks, 14, bold=True, height=8)
         words(page, "Taste in this order; water between.", 10)
+        for line in dict.fromkeys(w for scale in b.scales for w in scale.laid_out):
+            words(page, f"Lies open to compare with: {line}.", 10)
         page.ln(2)
         for code in b.codes:
             words(page, f"[   ]   {code}", 18, bold=True, height=11)

@@ -123,12 +123,19 @@ def _level(series: Series, level: Level, left_out: set[Reference]) -> Considered
 
 
 def _tasted(x: TastedVersion, left_out: set[Reference]) -> Considered:
-    """A version on a panel's scales: it teaches what its dough tastes like, nothing of ovens and trays."""
-    draft, dough = DraftDoc.model_validate(x.version.formula), x.version.dough
-    case = Setting.of(draft.to_core(), styles().get(dough.style), plain_kit(draft.to_core().process)).case()
+    """A version on a panel's scales: it teaches what its dough tastes like, as its process has it; a bake as it was
+    baked."""
+    draft, dough, baked = DraftDoc.model_validate(x.version.formula), x.version.dough, x.bake
+    case: BakeCase | NoCase
+    if baked is not None:
+        oven, tray = baked.oven_id, baked.tray_id
+        case = case_of(baked, styles().get(dough.style), general=True)
+    else:
+        oven, tray = draft.process.oven_id, draft.process.tray_id
+        case = Setting.of(draft.to_core(), styles().get(dough.style), plain_kit(draft.to_core().process)).case()
     if isinstance(case, BakeCase) and x.age_h is not None:
         case = replace(case, eaten=Eaten(x.age_h))
-    logged, why = _counted(x.ident, dough.pk, draft.process.oven_id, draft.process.tray_id, x.scores, case, left_out)
+    logged, why = _counted(x.ident, dough.pk, oven, tray, x.scores, case, left_out)
     return Considered(x.ident, dough.pk, dough.name, 0, x.words, x.tasted_on, None, None, x.version.pk, logged, why)
 
 

@@ -13,7 +13,7 @@ from dough.judgement.learning.reference import Reference
 from dough.judgement.trials.lineage import mean_cookie
 from dough.tasting.outcome import PanelOutcome
 from kitchen.documents.draft import DraftDoc
-from kitchen.models import Dough, Panel, Version
+from kitchen.models import Bake, Dough, Panel, Version
 from kitchen.reading.doughs import bakes_of_versions, measured_cookie, style_of
 from kitchen.reading.kit import setting_of
 from kitchen.reading.panels import came_out, said_of
@@ -24,7 +24,8 @@ SDS_IN_HALF = 2.0
 
 @dataclass(frozen=True, slots=True)
 class TastedVersion:
-    """A version on the scales of a panel: its mean scores with one sd, and how old it was at the table, hours."""
+    """A version on the scales of a panel, or a bake of it: its mean scores with one sd, and how old it was at the
+    table, hours."""
 
     ident: Reference
     words: str
@@ -32,6 +33,7 @@ class TastedVersion:
     tasted_on: date
     age_h: float | None
     scores: dict[str, Reading]
+    bake: Bake | None = None
 
 
 def tasted_versions() -> Iterator[TastedVersion]:
@@ -55,9 +57,11 @@ def _of(panel: Panel) -> Iterator[TastedVersion]:
         if version is None or not scores or panel.closed_at is None:
             continue
         words = f"panel “{panel.name}”, {sample.name}"
+        rows = Bake.objects.filter(batch__version=version, number=sample.bake or 0, corrected_by=None)
         yield TastedVersion(
-            Reference("panel", panel.pk, n), words, version, panel.closed_at.date(), sample.age_h, scores
-        )
+            Reference("panel", panel.pk, n), words, version, panel.closed_at.date(), sample.age_h, scores,
+            rows.select_related("batch__version__dough", "oven", "tray").first(),
+        )  # fmt: skip
 
 
 def settled_by_panels(dough: Dough) -> dict[int, list[str]]:

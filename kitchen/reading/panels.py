@@ -20,7 +20,8 @@ from dough.tasting.replies import Answer, Reply
 from dough.tasting.serving import TARGET, uneven
 from kitchen.documents.draft import DraftDoc
 from kitchen.documents.panel import PanelDoc, PlateDoc, ReplyDoc
-from kitchen.models import Ballot, Dough, Panel, Version
+from kitchen.models import Bake, Ballot, Dough, Panel, Version
+from kitchen.reading.bake_as_done import as_baked
 from kitchen.reading.doughs import MissingError
 from kitchen.reading.this_kitchen import readings
 
@@ -98,8 +99,27 @@ def standing(ballot: Ballot) -> str:
     return "waiting" if ballot.agreed_at is None else "begun"
 
 
+def bake_of(dough: Dough, number: int) -> Bake:
+    """A bake of a dough as it was last corrected. Raises EntryError."""
+    rows = Bake.objects.filter(batch__version__dough=dough, number=number, corrected_by=None)
+    found = rows.select_related("batch__version", "oven", "tray").first()
+    if found is None:
+        raise EntryError("samples", f"There is no bake {number} of this dough.")
+    return found
+
+
+def with_versions(dough: Dough, said: PanelDoc) -> PanelDoc:
+    """A panel with the version of each sample that is a bake filled in. Raises EntryError."""
+    samples = [
+        s if s.bake is None else s.model_copy(update={"version": bake_of(dough, s.bake).batch.version.number})
+        for s in said.samples
+    ]
+    return said.model_copy(update={"samples": samples})
+
+
 def holds_of(dough: Dough, said: PanelDoc) -> list[str]:
-    """What each sample holds, in words, with what is unread: told to tasters before they get a code."""
+    """What each sample holds, in words, with what is unread: told to tasters before they get a code. A bake holds what
+    went in on the spot as well."""
     told = []
     for s in said.samples:
         if s.version is None:
@@ -108,7 +128,8 @@ def holds_of(dough: Dough, said: PanelDoc) -> list[str]:
         version = Version.objects.filter(dough=dough, number=s.version).first()
         if version is None:
             raise EntryError("samples", f"There is no version {s.version} of this dough.")
-        lines = DraftDoc.model_validate(version.formula).to_core().formula.lines
+        plan = DraftDoc.model_validate(version.formula).to_core()
+        lines = (plan if s.bake is None else as_baked(bake_of(dough, s.bake))).formula.lines
         held = allergens_of((x.ingredient for x in lines), readings())
         told.append(", ".join(held) if held else "no allergen by recipe; labels decide")
     return told

@@ -135,6 +135,6 @@ def told(ballot: Ballot) -> dict[str, Any]:
         found |= {
             "question": asked.key, "asks": asked_words(asked, said.attribute),
             "codes": [p.code for p in plate.pieces], "compare": plate.compare is not None,
-            "scales": [asdict(s) for s in asked_scales(asked, tuple(said.scales))],
+            "scales": [asdict(s) for s in asked_scales(asked, tuple(said.scales), said.laid_out())],
         }  # fmt: skip
     return found

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import replace
+from dataclasses import dataclass, replace
 
 import numpy as np
 from django.http import HttpRequest, HttpResponse
@@ -10,7 +10,7 @@ from ninja import Router
 
 from dough.accounts.brief import Standing
 from dough.accounts.cost import cost
-from dough.accounts.flavour import Flavour, flavour, tasted
+from dough.accounts.flavour import flavour, tasted
 from dough.accounts.formula import Draft
 from dough.accounts.sweetness import sweet_per_100g, sweeter_pct
 from dough.bake.contract import Forecast
@@ -19,6 +19,7 @@ from dough.counsel.next_steps.baked import beyond
 from dough.counsel.next_steps.forgiving import BAKES, SlipDoes, forgiving
 from dough.counsel.next_steps.ladder import Ladder, Rung, ladder
 from dough.counsel.next_steps.levers import LOCKS, Tray, levers
+from dough.counsel.next_steps.noticed import Sample, TastedPair, noticed
 from dough.counsel.next_steps.ranking import Advice, EffectRange, Move, advice, distance, pairs
 from dough.counsel.next_steps.what_if import picked, what_if
 from dough.desk.preview import cookie_outline
@@ -61,6 +62,7 @@ from kitchen.reading.advised import baked_drafts, before_advice
 from kitchen.reading.kit import kit_for
 from kitchen.reading.prices import money, prices
 from kitchen.reading.scatter import kitchen_scatter
+from kitchen.reading.settled import tasted_pairs
 from kitchen.reading.this_kitchen import usual_habit
 
 router = Router(tags=["next"])
@@ -175,13 +177,13 @@ def climb(request: HttpRequest, payload: NextIn) -> HttpResponse:
             _no_ladder("Nothing that stays within the style's usual amounts and the brief brings the forecast nearer.")
         )
     told = before_advice(payload.dough_id, wanted)
-    baked, taste = baked_drafts(payload.dough_id), flavour(setting.draft)
+    seen = _Seen(Sample(now, flavour(setting.draft)), baked_drafts(payload.dough_id), tasted_pairs(payload.dough_id))
     return sent(
         LadderOut(
             reason="", first=told.words, first_at=told.stage, basis=setting.kit.taught.words,
-            rungs=[_rung(r, used, taste, baked) for r in found.rungs], recommended=found.recommended,
+            rungs=[_rung(r, used, seen) for r in found.rungs], recommended=found.recommended,
             words=found.words, stops=found.stops,
-            others=_others(found, used, taste, baked), floor=found.floor, looked_at=found.looked_at,
+            others=_others(found, used, seen), floor=found.floor, looked_at=found.looked_at,
             now_outline=points(cookie_outline(now, used)), target_outline=points(cookie_outline(wanted, used)),
             locks=list(LOCKS),
         )
@@ -227,25 +229,36 @@ def _no_ladder(reason: str) -> LadderOut:
     )  # fmt: skip
 
 
-def _rung(r: Rung, used: Style, now: Flavour, baked: list[Draft]) -> RungOut:
+@dataclass(frozen=True, slots=True)
+class _Seen:
+    """What changes are held against: the draft as it is, what was baked, what panels told apart or could not."""
+
+    now: Sample
+    baked: list[Draft]
+    pairs: list[TastedPair]
+
+
+def _rung(r: Rung, used: Style, seen: _Seen) -> RungOut:
+    then = Sample(r.cookie, flavour(r.draft))
     return RungOut(
         moves=[_move(m) for m in r.moves], words=r.words, effect=r.effect, from_steps=r.from_steps, to_steps=r.to_steps,
         expected=r.expected, pays=r.pays, still_out=list(r.still_out), side_effects=list(r.side_effects),
-        strange=list(beyond(r.moves, baked)), mind=list(dict.fromkeys(m.lever.mind for m in r.moves if m.lever.mind)),
-        changes=_changes(r.changes), tasted=list(tasted(now, flavour(r.draft))),
+        strange=list(beyond(r.moves, seen.baked)), noticed=noticed(seen.now, then, seen.pairs),
+        mind=list(dict.fromkeys(m.lever.mind for m in r.moves if m.lever.mind)),
+        changes=_changes(r.changes), tasted=list(tasted(seen.now.taste, then.taste)),
         outline=points(cookie_outline(r.cookie, used)), draft=DraftDoc.of(r.draft),
         brief=[_standing(x) for x in r.brief],
     )  # fmt: skip
 
 
-def _others(found: Ladder, used: Style, now: Flavour, baked: list[Draft]) -> list[OtherRungOut]:
+def _others(found: Ladder, used: Style, seen: _Seen) -> list[OtherRungOut]:
     """The sets that are best by another measure, where there are any."""
     others = []
     if found.closest is not None:
-        rung = _rung(found.closest, used, now, baked)
+        rung = _rung(found.closest, used, seen)
         others.append(OtherRungOut(name="Closest to today that meets the brief", words=found.closest.words, rung=rung))
     if found.cheapest is not None:
-        rung = _rung(found.cheapest, used, now, baked)
+        rung = _rung(found.cheapest, used, seen)
         others.append(OtherRungOut(name="Cheapest within reach", words=f"{found.cheaper}, in {money()}", rung=rung))
     return others
 

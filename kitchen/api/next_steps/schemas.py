@@ -183,7 +183,8 @@ class NextOut(BaseModel):
 
 class RungOut(BaseModel):
     """So many changes at their best. Distances are in clear misses (root mean square): now, then by the best guess,
-    and expected with what effects may be off by. strange is what goes beyond what was baked here."""
+    and expected with what effects may be off by. strange is what goes beyond what was baked here; noticed whether
+    panels say that a change of this size is noticed."""
 
     moves: list[LeverMoveOut]
     words: str
@@ -195,6 +196,7 @@ class RungOut(BaseModel):
     still_out: list[str]
     side_effects: list[str]
     strange: list[str]
+    noticed: str
     mind: list[str]
     changes: list[EffectRangeOut]
     tasted: list[str]

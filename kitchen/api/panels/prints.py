@@ -72,7 +72,7 @@ def paper_ballots(request: HttpRequest, panel_id: int) -> HttpResponse:
     """Ballots on paper."""
     p = _opened(request, panel_id)
     said, asked = said_of(p), question_of(p)
-    scales, asks = asked_scales(asked, tuple(said.scales)), asked_words(asked, said.attribute)
+    scales, asks = asked_scales(asked, tuple(said.scales), said.laid_out()), asked_words(asked, said.attribute)
     made = [PaperBallot(plate.number, asks, plate.codes, scales) for plate in named_plates(p)]
     return _pdf(ballots_pdf(p.name, "; ".join(dict.fromkeys(p.holds)), made), "ballots")
 

@@ -56,6 +56,7 @@ from kitchen.reading.panels import (
     token_of,
     unevenness,
 )
+from kitchen.reading.settled import settled_of
 
 router = Router(tags=["panels"])
 dough_router = Router(tags=["panels"])
@@ -173,7 +174,7 @@ def _told(p: Panel) -> PanelOut:
     liked = liked_by(p, outcome) if outcome else None
     return PanelOut(
         id=p.pk, dough_id=p.dough_id, name=p.name, state=state_of(p, now), simulated=p.simulated, said=said,
-        question=asked, scales=list(asked_scales(asked, tuple(said.scales))), holds=p.holds,
+        question=asked, scales=list(asked_scales(asked, tuple(said.scales), said.laid_out())), holds=p.holds,
         minds=list(minded(asked, said.to_core())), uneven=unevenness(p), opened_at=p.opened_at, ends_at=p.ends_at,
         closed_at=p.closed_at, broken_at=p.broken_at, broken_why=p.broken_why, made_by=name_of(p.made_by),
         ballots=[
@@ -184,5 +185,5 @@ def _told(p: Panel) -> PanelOut:
         liked=None if liked is None else LikedOut(
             name=liked.name, version=liked.version, cookie=CookieDoc.of(liked.cookie), basis=liked.basis
         ),
-        plates=plates if told else [],
+        settled=settled_of(p) if told else None, plates=plates if told else [],
     )  # fmt: skip

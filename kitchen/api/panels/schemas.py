@@ -10,6 +10,7 @@ from dough.tasting.ballot import AskedScale
 from dough.tasting.difference import SizeWord
 from dough.tasting.outcome import PanelOutcome
 from dough.tasting.questions import PanelQuestion
+from dough.tasting.settled import Settled
 from kitchen.documents.base import Strict
 from kitchen.documents.panel import PanelDoc, ReplyDoc
 from kitchen.documents.target import CookieDoc
@@ -107,6 +108,7 @@ class PanelOut(BaseModel):
     answered: int
     outcome: PanelOutcome | None
     liked: LikedOut | None
+    settled: Settled | None
     plates: list[NamedPlate]
 
 

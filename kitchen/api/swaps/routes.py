@@ -51,6 +51,7 @@ from kitchen.documents.base import Key, Strict
 from kitchen.documents.draft import DraftDoc
 from kitchen.documents.target import CookieDoc, TargetDoc, WishDoc
 from kitchen.reading.doughs import dough_for_reading
+from kitchen.reading.settled import swaps_settled
 from kitchen.reading.swaps_tried import tried
 from kitchen.reading.this_kitchen import region_code, wanted
 
@@ -88,15 +89,15 @@ def look(request: HttpRequest, payload: StudyIn) -> HttpResponse:
     cookie = payload.target.to_core()
     wishes = tuple(w.to_core() for w in payload.wishes)
     check_target(Target(cookie, needs=tuple(payload.needs), wishes=wishes))
-    known = tried()
+    known, panels = tried(), swaps_settled()
     found = study(setting, wanted(payload.needs), wishes, payload.picks, known, region_code())
     before = found.before.cookie if found.before else None
     after = found.after.cookie if found.after else None
     minutes = found.plan.draft.process.minutes
     return sent(
         StudyOut(
-            made=_made(draft, known),
-            lines=[_line(x, found, known) for x in found.lines],
+            made=_made(draft, known, panels),
+            lines=[_line(x, found, known, panels) for x in found.lines],
             wishes=[_wish(w, known) for w in found.wishes],
             plan=_plan(found.plan, draft.formula),
             before=forecast_out(found.before, draft.process.minutes, found.style) if found.before else None,
@@ -158,7 +159,7 @@ def _formula(draft: Any) -> Formula:
     return DraftDoc.model_validate(draft).to_core().formula
 
 
-def _line(x: LineStudy, found: Study, known: dict[str, str]) -> SwapLineOut:
+def _line(x: LineStudy, found: Study, known: dict[str, str], panels: dict[str, str]) -> SwapLineOut:
     line = x.line
     return SwapLineOut(
         line=line.id,
@@ -169,13 +170,13 @@ def _line(x: LineStudy, found: Study, known: dict[str, str]) -> SwapLineOut:
         unsure=any(m.standing == "unsure" for m in x.marks),
         marks=list(x.marks),
         pick=x.pick,
-        candidates=[_candidate(c, line.grams or 0.0, found, known) for c in x.candidates],
+        candidates=[_candidate(c, line.grams or 0.0, found, known, panels) for c in x.candidates],
         needs_amount=line.grams is None,
         missing=list(x.missing),
     )
 
 
-def _made(draft: Draft, known: dict[str, str]) -> list[MadeOut]:
+def _made(draft: Draft, known: dict[str, str], panels: dict[str, str]) -> list[MadeOut]:
     """The swaps a draft was made with, while their line is still there."""
     names = {x.id: x.ingredient.name for x in draft.formula.lines}
     found = []
@@ -187,13 +188,13 @@ def _made(draft: Draft, known: dict[str, str]) -> list[MadeOut]:
         found.append(
             MadeOut(
                 line=line, name=names.get(line) or AMOUNTS[line].label, rule=rule.name, evidence=evidence,
-                tried=known.get(ident, ""),
+                tried=known.get(ident, ""), settled=panels.get(ident, ""),
             )
         )  # fmt: skip
     return found
 
 
-def _candidate(c: Candidate, grams: float, found: Study, known: dict[str, str]) -> CandidateOut:
+def _candidate(c: Candidate, grams: float, found: Study, known: dict[str, str], panels: dict[str, str]) -> CandidateOut:
     rule, before = c.rule, found.before.cookie if found.before else None
     return CandidateOut(
         rule=rule.id,
@@ -205,6 +206,7 @@ def _candidate(c: Candidate, grams: float, found: Study, known: dict[str, str]) 
         hex=_hex(c, found),
         evidence=c.evidence,
         tried=known.get(rule.id, ""),
+        settled=panels.get(rule.id, ""),
         confidence=rule.confidence,
         source=rule.from_where,
         taste=rule.taste,

@@ -33,7 +33,8 @@ class OffOut(BaseModel):
 class CandidateOut(BaseModel):
     """A rule in a line's place. disturbance is in clear misses of the forecast; words say it; outline draws it.
 
-    evidence is tried here, well tried, practised or plausible; reported is what kitchens say it does, in %.
+    evidence is tried here, well tried, practised or plausible; reported is what kitchens say it does, in %; settled is
+    what a panel found of it.
     """
 
     rule: str
@@ -45,6 +46,7 @@ class CandidateOut(BaseModel):
     hex: str | None
     evidence: str
     tried: str
+    settled: str
     confidence: Confidence
     source: str
     taste: str
@@ -142,13 +144,14 @@ class PlanOut(BaseModel):
 
 
 class MadeOut(BaseModel):
-    """A swap that is in the draft already, with what has been baked with it here."""
+    """A swap that is in the draft already, with what has been baked with it here and what a panel found of it."""
 
     line: str
     name: str
     rule: str
     evidence: str
     tried: str
+    settled: str
 
 
 class StudyOut(BaseModel):

@@ -6,9 +6,11 @@ import pytest
 from scipy.stats import binom
 
 from dough.facts.errors import EntryErrors
+from dough.judgement.trials.scales import SCALES
 from dough.tasting.ballot import asked_scales, asked_words
 from dough.tasting.difference import TESTS, needed, power, proportion
 from dough.tasting.questions import question, questions
+from dough.tasting.references import LaidOut, check_laid_out, kinds_at
 from dough.tasting.setup import PanelSaid, SampleSaid, minded, tasters_wanted
 
 
@@ -76,3 +78,23 @@ def test_what_is_unusual_at_the_table_is_told_and_not_refused() -> None:
     assert any("20 to 24 °C" in m for m in minded(question("triangle"), said(3.0, 3.0, serve_c=8.0)))
     assert any("age is not known" in m for m in minded(question("triangle"), said(3.0, None)))
     assert not any("°C" in m for m in minded(question("triangle"), said(3.0, 3.0, serve_c=22.0)))
+
+
+def test_kinds_stand_for_points_of_a_scale_each_for_one() -> None:
+    for scale in SCALES:
+        found = [k for k in kinds_at(scale.key, [p.value for p in scale.points]) if k]
+        assert len(set(found)) == len(found)
+    crisp = kinds_at("rim_crisp", [5, 25, 50, 75, 95])
+    assert crisp[4] == "lacy"
+    assert kinds_at("snap", [5, 95]) == ("", ""), "kinds are not known by how they snap"
+
+
+def test_what_lies_open_stands_for_a_point_of_a_scale_that_is_asked() -> None:
+    laid = (LaidOut("rim_crisp", 75, "Rusk"),)
+    asked = asked_scales(question("scales"), ("rim_crisp", "middle_soft"), laid)
+    assert asked[0].laid_out == ("Rusk is “crunches”",)
+    assert asked[1].laid_out == ()
+    assert not check_laid_out(laid, ("rim_crisp",))
+    for wrong in (LaidOut("snap", 50, "Rusk"), LaidOut("rim_crisp", 50, " "), LaidOut("rim_crisp", 140, "Rusk")):
+        assert check_laid_out((wrong,), ("rim_crisp",))
+    assert check_laid_out(laid * 9, ("rim_crisp",))

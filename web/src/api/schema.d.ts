@@ -3659,13 +3659,24 @@ export interface components {
         /**
          * AskedScale
          * @description One figure that each sample gets: its key, what stands over it (nothing where the question says it all), the
-         *     values that can be said and their words, from least to most.
+         *     values that can be said and their words, from least to most; like names for each of them the kind of cookie that is
+         *     usually there (empty: none), laid_out what lies open to compare with.
          */
         AskedScale: {
             /** Key */
             key: string;
             /** Label */
             label: string;
+            /**
+             * Laid Out
+             * @default []
+             */
+            laid_out?: string[];
+            /**
+             * Like
+             * @default []
+             */
+            like?: string[];
             /** Values */
             values: number[];
             /** Words */
@@ -4396,7 +4407,8 @@ export interface components {
          * CandidateOut
          * @description A rule in a line's place. disturbance is in clear misses of the forecast; words say it; outline draws it.
          *
-         *     evidence is tried here, well tried, practised or plausible; reported is what kitchens say it does, in %.
+         *     evidence is tried here, well tried, practised or plausible; reported is what kitchens say it does, in %; settled is
+         *     what a panel found of it.
          */
         CandidateOut: {
             /** Brings */
@@ -4428,6 +4440,8 @@ export interface components {
             reported: string;
             /** Rule */
             rule: string;
+            /** Settled */
+            settled: string;
             /** Source */
             source: string;
             /** Suits */
@@ -6715,6 +6729,18 @@ export interface components {
             wrong: string[];
         };
         /**
+         * LaidOutDoc
+         * @description A cookie that lies open to compare with: its name, and the point of a scale it stands for.
+         */
+        LaidOutDoc: {
+            /** Name */
+            name: string;
+            /** Scale */
+            scale: string;
+            /** Value */
+            value: number;
+        };
+        /**
          * Lane
          * @description Something there is so much of. state_lane: only tasks of one state (an oven's °C) run at once, and going from one
          *     to another takes up_min_per_k or down_min_per_k for each kelvin.
@@ -7317,7 +7343,7 @@ export interface components {
         };
         /**
          * MadeOut
-         * @description A swap that is in the draft already, with what has been baked with it here.
+         * @description A swap that is in the draft already, with what has been baked with it here and what a panel found of it.
          */
         MadeOut: {
             /** Evidence */
@@ -7328,6 +7354,8 @@ export interface components {
             name: string;
             /** Rule */
             rule: string;
+            /** Settled */
+            settled: string;
             /** Tried */
             tried: string;
         };
@@ -8180,7 +8208,8 @@ export interface components {
         };
         /**
          * PanelDoc
-         * @description What the cook says of a panel. alike_d is the difference below which samples count as alike.
+         * @description What the cook says of a panel. alike_d is the difference below which samples count as alike; settles what hangs
+         *     on it, in words: a swap, a step of Next.
          */
         PanelDoc: {
             /**
@@ -8210,6 +8239,11 @@ export interface components {
             mask?: string;
             /** Question */
             question: string;
+            /**
+             * References
+             * @default []
+             */
+            references?: components["schemas"]["LaidOutDoc"][];
             /** Samples */
             samples: components["schemas"]["SampleDoc"][];
             /**
@@ -8219,6 +8253,11 @@ export interface components {
             scales?: string[];
             /** Serve C */
             serve_c?: number | null;
+            /**
+             * Settles
+             * @default
+             */
+            settles?: string;
             /** Tasters */
             tasters: number;
             /**
@@ -8275,6 +8314,7 @@ export interface components {
             said: components["schemas"]["PanelDoc"];
             /** Scales */
             scales: components["schemas"]["AskedScale"][];
+            settled: components["schemas"]["Settled"] | null;
             /** Simulated */
             simulated: boolean;
             /** State */
@@ -8289,6 +8329,11 @@ export interface components {
          *     panel and its tasters; liked is the sample that is liked best for sure, ahead of every other (None: none is).
          */
         PanelOutcome: {
+            /**
+             * Alike
+             * @default false
+             */
+            alike?: boolean;
             /** Answer */
             answer: string;
             /** Apart */
@@ -10281,7 +10326,8 @@ export interface components {
         /**
          * RungOut
          * @description So many changes at their best. Distances are in clear misses (root mean square): now, then by the best guess,
-         *     and expected with what effects may be off by. strange is what goes beyond what was baked here.
+         *     and expected with what effects may be off by. strange is what goes beyond what was baked here; noticed whether
+         *     panels say that a change of this size is noticed.
          */
         RungOut: {
             /** Brief */
@@ -10299,6 +10345,8 @@ export interface components {
             mind: string[];
             /** Moves */
             moves: components["schemas"]["LeverMoveOut"][];
+            /** Noticed */
+            noticed: string;
             /** Outline */
             outline: number[][];
             /** Pays */
@@ -10330,12 +10378,14 @@ export interface components {
         };
         /**
          * SampleDoc
-         * @description A sample: a version of this dough (by number), or one from elsewhere with what it holds in words; its age at the
-         *     table in hours, empty where it is not known.
+         * @description A sample: a version of this dough (by number), a bake of one (by number too, its version beside it), or one from
+         *     elsewhere with what it holds in words; its age at the table in hours, empty where it is not known.
          */
         SampleDoc: {
             /** Age H */
             age_h?: number | null;
+            /** Bake */
+            bake?: number | null;
             /**
              * Holds
              * @default
@@ -10603,6 +10653,21 @@ export interface components {
             /** Kitchen */
             kitchen: string;
         };
+        /**
+         * Settled
+         * @description How, and in words that stand behind a name: “nobody of 24 could tell”.
+         */
+        Settled: {
+            how: components["schemas"]["Settles"];
+            /** Words */
+            words: string;
+        };
+        /**
+         * Settles
+         * @description How the change came out.
+         * @enum {string}
+         */
+        Settles: "shows" | "stands" | "liked" | "open";
         /** ShadeOut */
         ShadeOut: {
             /** Crust L */

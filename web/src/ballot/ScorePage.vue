@@ -6,7 +6,9 @@ import type { ScaleAsked } from './useBallot'
 const value = defineModel<number | undefined>({ required: true })
 const props = defineProps<{ code: number; scale: ScaleAsked }>()
 const points = computed(() =>
-  props.scale.values.map((v, n) => ({ v, word: props.scale.words[n] ?? String(v) })).reverse(),
+  props.scale.values
+    .map((v, n) => ({ v, word: props.scale.words[n] ?? String(v), like: props.scale.like?.[n] ?? '' }))
+    .reverse(),
 )
 
 /** Up and down go through the points, as among radio buttons. */
@@ -25,6 +27,7 @@ function step(to: number, event: KeyboardEvent): void {
       <span class="code-figure">{{ code }}</span>
       <b v-if="scale.label">{{ scale.label }}</b>
     </p>
+    <p v-for="r in scale.laid_out ?? []" :key="r" class="open">Lies open to compare with: {{ r }}.</p>
     <div class="points" role="radiogroup" :aria-label="`${code} ${scale.label}`">
       <button
         v-for="(p, n) in points"
@@ -38,7 +41,9 @@ function step(to: number, event: KeyboardEvent): void {
         @keydown.up.prevent="step(n - 1, $event)"
         @click="value = p.v"
       >
-        {{ p.word }}
+        <span
+          >{{ p.word }}<small v-if="p.like"> like: {{ p.like }}</small></span
+        >
         <span class="mark" aria-hidden="true">{{ value === p.v ? '✓' : '' }}</span>
       </button>
     </div>
@@ -54,6 +59,12 @@ function step(to: number, event: KeyboardEvent): void {
 .points {
   display: grid;
   gap: 0.5rem;
+}
+.open {
+  margin: 0 0 0.5rem;
+}
+small {
+  color: var(--ink-2);
 }
 .choice {
   min-height: 52px;

@@ -5,6 +5,9 @@ export interface ScaleAsked {
   label: string
   values: number[]
   words: string[]
+  /** The kind of cookie that is usual at each point, empty for none; what lies open to compare with. */
+  like?: string[]
+  laid_out?: string[]
 }
 /** A ballot as the server tells it: codes and questions only once the taster has agreed. */
 export interface Told {

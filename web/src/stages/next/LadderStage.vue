@@ -62,6 +62,20 @@ async function keep(r: Rung): Promise<void> {
     failed.value = problemWords(error)
   }
 }
+/** Which two versions tasters could be asked to tell apart: the two kept, or the one before and the one kept. */
+const toTell = computed(() => {
+  const last = kept.value.at(-1)
+  const before =
+    kept.value.length > 1
+      ? kept.value.at(-2)
+      : (dough.record.value?.versions ?? [])
+          .map((v) => v.number)
+          .filter((n) => !kept.value.includes(n))
+          .at(-1)
+  return last === undefined || before === undefined
+    ? null
+    : { first: before, second: last, settles: `whether version ${last} goes on` }
+})
 /** The dough's own colour, as the cookie column has it. */
 const fill = computed(() => dough.preview.value?.forecast?.hex_middle ?? null)
 const sentence = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1)
@@ -91,6 +105,12 @@ const sentence = (text: string): string => text.charAt(0).toUpperCase() + text.s
           class="btn btn-sm btn-outline-primary"
           :to="{ name: 'sheet', query: { version: n } }"
           >Bench sheet {{ n }}</RouterLink
+        >
+        <RouterLink
+          v-if="toTell"
+          class="btn btn-sm btn-outline-primary"
+          :to="{ name: 'panels', query: toTell }"
+          >Ask tasters</RouterLink
         >
         <BButton size="sm" variant="outline-primary" @click="router.push({ name: 'versions' })"
           >See the versions</BButton
@@ -169,6 +189,7 @@ const sentence = (text: string): string => text.charAt(0).toUpperCase() + text.s
               △ Goes beyond what was baked: {{ rung.strange.join('; ') }}. There the forecast rests on the
               model alone.
             </p>
+            <p v-if="rung.noticed" class="small-words">{{ rung.noticed }}</p>
             <p v-if="rung.mind.length" class="small-words">Mind: {{ rung.mind.join('; ') }}.</p>
             <div class="acts">
               <BButton variant="primary" @click="take(rung)">Try it</BButton>

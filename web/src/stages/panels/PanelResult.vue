@@ -14,6 +14,12 @@ const emit = defineEmits<{ took: [Schemas['PanelOut']] }>()
 const out = computed(() => props.panel.outcome)
 const name = (sample: number): string => props.panel.said.samples[sample]?.name ?? `sample ${sample + 1}`
 const counted = computed(() => out.value?.right != null && out.value.critical != null)
+const SETTLES: Record<string, string> = {
+  shows: 'It shows',
+  stands: 'It may stand',
+  liked: 'One is liked',
+  open: 'Still open',
+}
 const W = 560
 /** A row of tasters: how many were right, where chance lies, how many it takes. */
 const chance = computed(() => out.value?.chance ?? 0)
@@ -63,6 +69,13 @@ const acting = computed(() => (out.value?.penalties ?? []).filter((p) => p.share
       · <span class="fig">{{ out.of }}</span> answers
     </p>
     <h3>{{ out.answer }}</h3>
+    <p v-if="panel.settled && (panel.said.settles || panel.settled.how !== 'open')" class="settled">
+      <b>{{ SETTLES[panel.settled.how] }}</b>
+      {{ panel.said.settles ? `(${panel.said.settles})` : '' }}: {{ panel.settled.words }}.
+      <span v-if="panel.simulated" class="small-words"
+        >Made-up tasters settle nothing of a real kitchen.</span
+      >
+    </p>
     <p v-if="panel.liked && may('develop')" class="liked">
       <template v-if="taken">{{ panel.liked.name }} is the target now; undo takes it back.</template>
       <BButton v-else size="sm" variant="outline-primary" @click="take"
@@ -206,6 +219,10 @@ h3 {
 .row {
   width: 100%;
   max-width: 640px;
+}
+.settled {
+  border-left: 4px solid var(--cobalt);
+  padding-left: 10px;
 }
 .right {
   fill: var(--cobalt);

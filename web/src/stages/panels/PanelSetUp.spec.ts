@@ -26,6 +26,9 @@ const common = {
   'GET /api/panels/needed': wanted,
   'GET /api/reference': { ingredients: [], quantities: QUANTITIES, styles: [] },
   'GET /api/pantry': [],
+  'GET /api/doughs/*/bakes': {
+    bakes: [{ id: 9, number: 4, baked_on: '2020-05-01', batch: { version: 2 } }],
+  },
 }
 
 async function setUp(answers: Record<string, unknown> = {}, versions = [1, 2, 3]) {
@@ -57,7 +60,7 @@ it('begins with the two newest versions, and says how many tasters it takes', as
       .findAll('select')
       .map((s) => (s.element as HTMLSelectElement).value)
       .slice(0, 2),
-  ).toEqual(['2', '3'])
+  ).toEqual(['v2', 'v3'])
 })
 
 it('asks for as many samples as the question takes, and what one from elsewhere holds', async () => {
@@ -146,4 +149,16 @@ it('takes up what was set up and not kept, and starts afresh when asked', async 
   expect(w.get<HTMLInputElement>('input[placeholder^="Does the egg-free"]').element.value).toBe('')
   w.unmount()
   expect((await setUp()).w.text()).not.toContain('Taken up')
+})
+
+it('takes a bake for a sample: its version, its number and how old it is by its day', async () => {
+  const { w, calls } = await setUp({ 'POST /api/doughs/*/panels': { id: 7 } })
+  await vi.waitFor(() => expect(w.text()).toContain('bake 4'))
+  await w.get('select[aria-label="Sample 1 from"]').setValue('b4')
+  const name = w.get('input[aria-label="Sample 1 called"]').element as HTMLInputElement
+  expect(name.value).toBe('Bake 4')
+  await keep(w)
+  const first = sent(calls)[0].said.samples[0]
+  expect(first).toMatchObject({ version: 2, bake: 4, name: 'Bake 4' })
+  expect(first.age_h % 24).toBe(0)
 })

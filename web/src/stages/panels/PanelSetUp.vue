@@ -1,11 +1,13 @@
 <script setup lang="ts">
 import { StorageSerializers, useLocalStorage } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
+import { useRoute } from 'vue-router'
 import { useAsk } from '@/api/ask'
 import { api } from '@/api/calls'
 import { ApiError, words, type Schemas } from '@/api/client'
-import { useReference } from '@/api/queries'
+import { useBakes, useReference } from '@/api/queries'
 import { theDough } from '@/dough/key'
+import { day } from '@/ui/format'
 import { typed } from '@/ui/typed'
 import { usePanelQuestions } from './questions'
 
@@ -13,7 +15,7 @@ import { usePanelQuestions } from './questions'
 const emit = defineEmits<{ made: [Schemas['PanelOut']] }>()
 const dough = theDough()
 const { data: offered } = usePanelQuestions()
-const { quantities } = useReference()
+const { data: reference, quantities } = useReference()
 const ABOUT = [
   { key: 'difference', name: 'Can they be told apart?' },
   { key: 'attribute', name: 'Which has more of something?' },
@@ -24,19 +26,32 @@ const versions = computed(() => [...(dough.record.value?.versions ?? [])].map((v
 interface Sample {
   name: string
   version: number | null
+  bake: number | null
   age_h: string
   holds: string
 }
 const sample = (version: number | null): Sample => ({
   name: version === null ? '' : `Version ${version}`,
   version,
+  bake: null,
   age_h: '',
   holds: '',
 })
+/** What was baked lately can be on the table; its version comes with it. */
+const { data: results } = useBakes(dough.id)
+const bakes = computed(() => results.value?.bakes ?? [])
+/** Two versions that somebody wants told apart, and what hangs on it: brought along from another stage. */
+const { query } = useRoute()
+const brought = ['first', 'second'].map((k) => Number(query[k])).filter((n) => Number.isInteger(n) && n > 0)
+const broughtAbout = typeof query['settles'] === 'string' ? query['settles'].slice(0, 160) : ''
 const fresh = () => ({
   name: '',
   question: 'triangle',
-  samples: [sample(versions.value[1] ?? null), sample(versions.value[0] ?? null)],
+  settles: broughtAbout,
+  samples:
+    brought.length === 2
+      ? brought.map(sample)
+      : [sample(versions.value[1] ?? null), sample(versions.value[0] ?? null)],
   tasters: '24',
   scales: [] as string[],
   attribute: '',
@@ -46,13 +61,15 @@ const fresh = () => ({
   warm_up: false,
   ages_differ: '',
   d: '1.5',
+  references: [] as { name: string; scale: string; value: number }[],
 })
 /** What was set up and not kept yet, so that nothing typed is lost. */
 const begun = useLocalStorage<ReturnType<typeof fresh> | null>(`tarte-panel-${dough.id.value}`, null, {
   serializer: StorageSerializers.object,
 })
-const takenUp = ref(begun.value !== null)
-const form = ref({ ...fresh(), ...begun.value })
+// What is brought along is a panel of its own; what was begun before waits, and is not written over.
+const takenUp = ref(begun.value !== null && brought.length !== 2)
+const form = ref({ ...fresh(), ...(takenUp.value ? begun.value : null) })
 function startAfresh(): void {
   begun.value = null
   takenUp.value = false
@@ -71,12 +88,41 @@ watch(asked, (q) => {
   while (now.length < q.fewest) now.push(sample(versions.value[now.length] ?? null))
   while (now.length > q.most) now.pop()
 })
-function pickVersion(n: number, text: string): void {
-  const version = text === '' ? null : Number(text)
+/** A sample is picked as “v3” (a version), “b12” (a bake) or nothing (elsewhere). */
+const pickOf = (s: Sample): string => (s.bake ? `b${s.bake}` : s.version === null ? '' : `v${s.version}`)
+function pick(n: number, text: string): void {
   const was = form.value.samples[n]
   if (!was) return
-  const named = was.name === '' || /^Version \d+$/.test(was.name)
-  form.value.samples[n] = { ...was, version, name: named ? sample(version).name : was.name }
+  const named = was.name === '' || /^(Version|Bake) \d+$/.test(was.name)
+  const baked = text.startsWith('b') ? bakes.value.find((b) => b.number === Number(text.slice(1))) : undefined
+  const next = baked
+    ? {
+        ...sample(baked.batch.version),
+        name: `Bake ${baked.number}`,
+        bake: baked.number,
+        age_h: ageOf(baked.baked_on),
+      }
+    : sample(text.startsWith('v') ? Number(text.slice(1)) : null)
+  form.value.samples[n] = { ...was, ...next, holds: was.holds, name: named ? next.name : was.name }
+}
+/** A bake of another day is so many days old; of today's only the cook knows the hour. */
+function ageOf(bakedOn: string): string {
+  const days = Math.round((Date.now() - new Date(`${bakedOn}T12:00`).getTime()) / 86_400_000)
+  return days > 0 ? String(24 * days) : ''
+}
+/** Cookies that lie open: each stands for a point of a scale that is asked. */
+const askedScales = computed(() =>
+  (reference.value?.scales ?? []).filter((s) => form.value.scales.includes(s.key)),
+)
+function layOut(): void {
+  const scale = askedScales.value[0]
+  const point = scale?.points[Math.floor(scale.points.length / 2)]
+  if (scale && point) form.value.references.push({ name: '', scale: scale.key, value: point.value })
+}
+function standFor(n: number, text: string): void {
+  const [scale = '', value = ''] = text.split(' ')
+  const was = form.value.references[n]
+  if (was) form.value.references[n] = { ...was, scale, value: Number(value) }
 }
 const number = (text: string): number => typed(text) ?? NaN
 const { answer: needs } = useAsk(
@@ -103,7 +149,7 @@ watch(
   form,
   (now) => {
     key = freshKey()
-    begun.value = JSON.stringify(now) === JSON.stringify(fresh()) ? null : now
+    if (brought.length !== 2) begun.value = JSON.stringify(now) === JSON.stringify(fresh()) ? null : now
   },
   { deep: true },
 )
@@ -136,10 +182,12 @@ async function keep(): Promise<void> {
             samples: f.samples.map((s, n) => ({
               name: s.name.trim() || `Sample ${n + 1}`,
               version: s.version,
+              bake: s.bake ?? null,
               age_h: ages[n] ?? null,
               holds: s.holds,
             })),
             tasters,
+            settles: f.settles.trim(),
             scales: f.scales,
             attribute: f.attribute,
             serve_c: optional(f.serve_c),
@@ -147,11 +195,12 @@ async function keep(): Promise<void> {
             mask: f.mask,
             warm_up: f.warm_up,
             ages_differ: f.ages_differ,
+            references: asked.value?.key === 'scales' ? f.references : [],
           },
         },
       }),
     )
-    begun.value = null
+    if (brought.length !== 2) begun.value = null
   } catch (error) {
     if (!(error instanceof ApiError)) throw error
     problem.value = words(error)
@@ -172,6 +221,15 @@ async function keep(): Promise<void> {
         ><span>What is it about?</span>
         <BFormInput v-model="form.name" size="sm" maxlength="120" placeholder="Does the egg-free one show?" />
       </label>
+      <label class="f name"
+        ><span>What hangs on it? (a swap, a step; can stay empty)</span>
+        <BFormInput
+          v-model="form.settles"
+          size="sm"
+          maxlength="160"
+          placeholder="whether the flax gel stays"
+        />
+      </label>
       <fieldset v-for="a in ABOUT" :key="a.key" class="about">
         <legend>{{ a.name }}</legend>
         <label v-for="q in ofKind(a.key)" :key="q.key" class="q" :class="{ on: q.key === form.question }"
@@ -189,11 +247,14 @@ async function keep(): Promise<void> {
           ><span>from</span>
           <select
             class="form-select form-select-sm"
-            :value="s.version ?? ''"
+            :value="pickOf(s)"
             :aria-label="`Sample ${n + 1} from`"
-            @change="pickVersion(n, ($event.target as HTMLSelectElement).value)"
+            @change="pick(n, ($event.target as HTMLSelectElement).value)"
           >
-            <option v-for="v in versions" :key="v" :value="v">version {{ v }}</option>
+            <option v-for="v in versions" :key="v" :value="`v${v}`">version {{ v }}</option>
+            <option v-for="b in bakes" :key="`b${b.number}`" :value="`b${b.number}`">
+              bake {{ b.number }}, {{ day(b.baked_on) }}, version {{ b.batch.version }}
+            </option>
             <option value="">elsewhere</option>
           </select></label
         >
@@ -247,6 +308,40 @@ async function keep(): Promise<void> {
           {{ quantities.get(k)?.label ?? k }}</label
         >
       </fieldset>
+      <template v-if="asked?.key === 'scales' && form.scales.length">
+        <div v-for="(r, n) in form.references" :key="n" class="sample">
+          <label class="f"
+            ><span>lies open</span
+            ><BFormInput
+              v-model="r.name"
+              size="sm"
+              maxlength="60"
+              placeholder="bread-shop rusk"
+              :aria-label="`Cookie ${n + 1} to compare with`"
+          /></label>
+          <label class="f"
+            ><span>stands for</span
+            ><select
+              class="form-select form-select-sm"
+              :value="`${r.scale} ${r.value}`"
+              :aria-label="`What cookie ${n + 1} stands for`"
+              @change="standFor(n, ($event.target as HTMLSelectElement).value)"
+            >
+              <optgroup v-for="s in askedScales" :key="s.key" :label="s.label">
+                <option v-for="p in s.points" :key="p.value" :value="`${s.key} ${p.value}`">
+                  {{ p.word }}
+                </option>
+              </optgroup>
+            </select></label
+          >
+          <BButton size="sm" variant="link" @click="form.references.splice(n, 1)"
+            >off<span class="visually-hidden">: {{ r.name || 'this cookie' }}</span></BButton
+          >
+        </div>
+        <BButton v-if="form.references.length < 8" size="sm" variant="outline-primary" @click="layOut"
+          >A cookie to compare with</BButton
+        >
+      </template>
       <label v-if="form.ages_differ || agesApart" class="f"
         ><span>why ages differ</span
         ><BFormInput v-model="form.ages_differ" size="sm" maxlength="200" placeholder="it is the question"

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
+import { useRoute } from 'vue-router'
 import { api } from '@/api/calls'
 import type { Schemas } from '@/api/client'
 import { theDough } from '@/dough/key'
@@ -20,7 +21,8 @@ const { data: all } = useQuery({
   queryFn: () => api.panels({ params: { path: { dough_id: dough.id.value } } }),
 })
 const chosen = ref<number | null>(null)
-const making = ref(false)
+// Brought along from another stage: two versions that somebody wants told apart.
+const making = ref('first' in useRoute().query)
 const shownId = computed(() => chosen.value ?? all.value?.[0]?.id ?? null)
 const panelKey = computed(() => ['panel', shownId.value])
 const { data: panel } = useQuery({

@@ -13,6 +13,7 @@ const candidate = (rule: string, more: Partial<Schemas['CandidateOut']> = {}): S
   hex: '#c9a066',
   evidence: 'well tried',
   tried: '',
+  settled: '',
   confidence: 'H',
   source: 'kitchen practice',
   taste: 'near',
@@ -73,6 +74,8 @@ it('picks by radio, and tells source, evidence and what it falls short of', asyn
 it('names a bake in place of the source once there is one', () => {
   const tried = candidate('built', { evidence: 'tried here', tried: 'bake 3 of Rounds' })
   expect(shown(true, { candidates: [tried] }).text()).toContain('bake 3 of Rounds')
+  const settled = candidate('built', { settled: '24 tasters could not tell it' })
+  expect(shown(true, { candidates: [settled] }).text()).toContain('24 tasters could not tell it')
 })
 
 it('works nothing out for an unknown amount and says where to fill it in', () => {

@@ -98,6 +98,7 @@ const plain = (rule: string): boolean => rule === 'keep' || rule === 'out'
               c.evidence === 'plausible' ? 'plausible, untested here' : c.evidence
             }}</b>
             <span v-if="c.tried">{{ c.tried }}</span>
+            <span v-if="c.settled">{{ c.settled }}</span>
             <span>{{ c.taste }} taste<template v-if="!c.suits">, not for this style</template></span>
           </span>
           <span class="away"

@@ -100,10 +100,16 @@ const isSibling = computed(() => dough.record.value?.follows != null)
               <b>{{ m.rule }}</b>
               <span class="small-words"
                 >now {{ m.name }};
-                {{ m.tried || (m.evidence === 'plausible' ? 'plausible, untested here' : m.evidence) }}</span
+                {{
+                  [m.tried, m.settled].filter(Boolean).join('; ') ||
+                  (m.evidence === 'plausible' ? 'plausible, untested here' : m.evidence)
+                }}</span
               >
             </p>
-            <p class="small-words">A bake logged with them raises what is known here.</p>
+            <p class="small-words">
+              A bake logged with them raises what is known here; a panel of the versions before and after
+              tells whether they show (under Versions: can they be told apart?).
+            </p>
           </template>
           <p v-else-if="wanted && study && lines.length === 0 && study.wishes.length === 0" class="hint">
             Every line meets what is switched on, and nothing is left to look up.

@@ -195,6 +195,15 @@ async function copy(number: number): Promise<void> {
               version {{ n.version.number }}
             </BFormSelectOption>
           </BFormSelect>
+          <RouterLink
+            v-if="a !== null && a > 0 && b > 0 && a !== b"
+            class="btn btn-sm btn-outline-primary"
+            :to="{
+              name: 'panels',
+              query: { first: a, second: b, settles: `whether version ${b} takes the place of ${a}` },
+            }"
+            >Can they be told apart?</RouterLink
+          >
         </header>
         <p v-if="problem" class="alert-words" role="alert">▲ {{ problem }}</p>
         <DifferenceTable v-if="found && a !== null" :difference="found" :a="label(a)" :b="label(b)" />
