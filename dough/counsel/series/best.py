@@ -23,7 +23,7 @@ from dough.facts.scatter import AS_USUAL, Scatter
 Array = np.ndarray[Any, np.dtype[np.float64]]
 #: Draws of what the effects may be, and points looked at along each of so many factors.
 DRAWS = 400
-POINTS = {1: 41, 2: 17, 3: 9, 4: 5, 5: 4}
+POINTS = {1: 41, 2: 33, 3: 9, 4: 5, 5: 4}
 #: Share of draws between the ends told of a level, and of the region on the map.
 LEVELS_HOLD, REGION_HOLDS = 0.8, 0.95
 REGION_POINTS = 36
@@ -90,6 +90,8 @@ def best_of(
     if not compared:
         return None
     grid = np.array(list(itertools.product(np.linspace(0.0, 1.0, POINTS[len(made.factors)]), repeat=len(made.factors))))
+    if made.triangle:
+        grid = grid[grid.sum(axis=1) <= 1.0 + 1e-9]
     drawn = {key: _drawn(f, grid, rng) for key, f in fits.items()}
     misses = np.stack([(drawn[a.key] - getattr(target, a.key)) / a.step for a in compared])
     squares = (misses**2).mean(axis=0)
@@ -119,9 +121,12 @@ def _level(made: Plan, n: int, at: float, bests: Array) -> BestLevel:
     f = made.factors[n]
     span = f.levels[-1] - f.levels[0]
     edge = (1.0 - LEVELS_HOLD) / 2.0
-    low, high = (min(max(float(np.quantile(bests, q)), 0.0), 1.0) for q in (edge, 1.0 - edge))
+    # Between two points that were looked at nothing is known: an end is as wide as half the way to the next.
+    half = 0.5 / (POINTS[len(made.factors)] - 1)
+    ends_at = (float(np.quantile(bests, edge)) - half, float(np.quantile(bests, 1.0 - edge)) + half)
+    low, high = (min(max(v, 0.0), 1.0) for v in ends_at)
     value, ends = f.levels[0] + span * at, [f.levels[0] + span * v for v in (low, high)]
-    return BestLevel(f.name, f.unit, value, ends[0], ends[1], high - low <= SETTLED)
+    return BestLevel(f.name, f.unit, value, ends[0], ends[1], high - low <= SETTLED + 2.0 * half)
 
 
 def _on_the_map(drawn: Mapping[str, Array]) -> tuple[MapPlace | None, tuple[MapPlace, ...]]:

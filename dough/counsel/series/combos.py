@@ -10,15 +10,21 @@ from dough.facts.errors import EntryError
 WHOLE_MOST, PART_MOST = 3, 5
 #: Of so many factors at two levels, which one is the product of which others (low −1, high +1) in the fraction:
 #: textbook halves and a quarter of the two-level designs.
+MIXED_LEVELS = 3
 GENERATORS: dict[int, dict[int, tuple[int, ...]]] = {3: {2: (0, 1)}, 4: {3: (0, 1, 2)}, 5: {3: (0, 1), 4: (0, 2)}}
 
 
-def combos_of(counts: tuple[int, ...], fraction: bool) -> list[tuple[int, ...]]:
-    """Combinations as places of levels, counts how many levels each factor has.
+def combos_of(counts: tuple[int, ...], fraction: bool, mixture: bool = False) -> list[tuple[int, ...]]:
+    """Combinations as places of levels, counts how many levels each factor has; a mixture's fraction is its triangle.
 
     Raises EntryError where there are too many factors, or no fraction of them.
     """
     many = len(counts)
+    if mixture and many > 1:
+        if any(c != MIXED_LEVELS for c in counts):
+            raise EntryError("levels", f"Give each share {MIXED_LEVELS} levels: low, middle and high.")
+        every = itertools.product(range(MIXED_LEVELS), repeat=many)
+        return [c for c in every if not fraction or sum(c) < MIXED_LEVELS]
     if many > 1 and any(c != 2 for c in counts):
         raise EntryError("levels", "With several things at once give each two levels, low and high.")
     if not fraction:

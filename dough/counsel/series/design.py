@@ -10,6 +10,7 @@ import numpy as np
 from dough.accounts.formula import Draft, Step
 from dough.counsel.next_steps.levers import Lever, levers
 from dough.counsel.series.combos import combos_of
+from dough.counsel.series.shares import UNIT, VARIED, in_grams, is_mixture, shares_now, with_share
 from dough.draft import edit
 from dough.facts.errors import EntryError
 from dough.facts.ingredients import Role
@@ -81,12 +82,28 @@ class Plan:
         doughs = {r.dough for r in self.runs}
         return self.remixed and 0 not in doughs and 1 < len(doughs) < len(self.runs)
 
+    @property
+    def mixture(self) -> bool:
+        """Whether two shares are varied in place of flour: then each may bend."""
+        return len(self.factors) > 1 and all(f.key in VARIED for f in self.factors)
+
+    @property
+    def triangle(self) -> bool:
+        """Whether a mixture was baked as its triangle, and says nothing beyond its edge."""
+        top = tuple(len(f.levels) - 1 for f in self.factors)
+        return self.mixture and all(s.levels != top for s in self.splits)
+
 
 def factor_of(draft: Draft, style: Style, key: str, levels: list[float]) -> Factor:
     """A factor from what was typed. Raises EntryError for what cannot be varied or does not make a series."""
-    lever = lever_of(draft, style, key)
-    if not lever.graded:
-        raise EntryError("factor", f"{lever.name} has no degrees. Pick something that is weighed or set.")
+    shared = next((s for s in shares_now(draft) if s.key == key), None)
+    if shared is not None:
+        name, unit = shared.name, UNIT
+    else:
+        lever = lever_of(draft, style, key)
+        name, unit = lever.name, lever.unit
+        if not lever.graded:
+            raise EntryError("factor", f"{lever.name} has no degrees. Pick something that is weighed or set.")
     if not all(math.isfinite(v) for v in levels):
         raise EntryError("levels", "A level is not a number.")
     distinct = sorted({round(v, 2) for v in levels})
@@ -94,7 +111,7 @@ def factor_of(draft: Draft, style: Style, key: str, levels: list[float]) -> Fact
         raise EntryError("levels", f"Give {LEVELS[0]} to {LEVELS[1]} different levels; there are {len(distinct)}.")
     for v in distinct:
         at_level(draft, style, key, v)
-    return Factor(key, lever.name, lever.unit, tuple(distinct))
+    return Factor(key, name, unit, tuple(distinct))
 
 
 def plan(
@@ -107,7 +124,8 @@ def plan(
     Raises EntryError for numbers that make no series. rng is where chance comes from.
     """
     _check(factors, repeats, pieces)
-    combos = combos_of(tuple(len(f.levels) for f in factors), fraction)
+    mixture = is_mixture(tuple(f.key for f in factors))
+    combos = combos_of(tuple(len(f.levels) for f in factors), fraction, mixture)
     alone = any(f.key.partition(":")[2] in WHOLE_OVEN for f in factors)
     late = [f.key in AFTER_MIXING or _late(draft, f.key) for f in factors]
     one = all(late)
@@ -151,6 +169,8 @@ def _doughs(combos: list[tuple[int, ...]], late: list[bool], repeats: int, rng: 
 
 def at_level(draft: Draft, style: Style, key: str, value: float) -> Draft:
     """The draft with a factor at a level. Raises EntryError when it cannot go there."""
+    if key in VARIED:
+        return with_share(draft, key, value)
     kind, _, name = key.partition(":")
     if kind == "role":
         return edit.set_role_percent(draft, Role(name), value)
@@ -209,6 +229,8 @@ def _split(
     what = ", ".join(said)
     if all(late):
         return Split(levels, grams, f"{grams:.0f} g: weigh off, then {what}")
+    if factors[0].key in VARIED:
+        return Split(levels, grams, f"{grams:.0f} g, mixed anew in each round: {in_grams(changed, grams)}")
     if not any(late):
         return Split(levels, grams, f"{grams:.0f} g: mix anew in each round with {what}")
     first, then = (", ".join(w for w, after in zip(said, late, strict=True) if after is x) for x in (False, True))

@@ -11,7 +11,7 @@ import numpy as np
 
 from dough.counsel.series.design import Plan, Run
 from dough.counsel.series.fitting import KITCHEN_COUNTS, Fit, Spread, fit_of
-from dough.counsel.series.terms import Term
+from dough.counsel.series.terms import BENT, Term
 from dough.facts.quantities import quantity
 from dough.facts.scatter import AS_USUAL, Scatter
 
@@ -104,6 +104,9 @@ def says(made: Plan, key: str, e: Effect) -> str:
     if "×" in e.name:
         pair = " or ".join((e.name, *e.also))
         return f"{pair} act together by {size}" if e.clear else f"{pair}: no sign that they act together"
+    if e.name.endswith(BENT):
+        name = e.name.removesuffix(BENT)
+        return f"{name}: the middle lies {size} off the line" if e.clear else f"{name}: no sign of a bend"
     f = next(x for x in made.factors if x.name == e.name)
     span = f"{f.levels[0]:g} to {f.levels[-1]:g} {f.unit}".strip()
     if not e.clear:

@@ -14,6 +14,10 @@ from dough.counsel.series.design import Plan, Run
 Array = np.ndarray[Any, np.dtype[np.float64]]
 
 
+#: How a bend is named behind its factor.
+BENT = ", bend"
+
+
 @dataclass(frozen=True, slots=True)
 class Term:
     """One column: the factors multiplied in it by place, and what else these runs cannot tell from it, by name. bent:
@@ -28,6 +32,13 @@ class Term:
 def terms_of(made: Plan) -> tuple[Term, ...]:
     """Each factor, and pairs that act together; where a fraction was baked, what is mixed up is one term."""
     names = [f.name for f in made.factors]
+    if made.mixture:
+        every = range(len(names))
+        pairs = (Term((a, b), f"{names[a]} × {names[b]}") for a in every for b in every if a < b)
+        return (
+            *(Term((n,), names[n]) for n in every), *pairs,
+            *(Term((n,), f"{names[n]}{BENT}", bent=True) for n in every),
+        )  # fmt: skip
     counts = tuple(len(f.levels) for f in made.factors)
     found = []
     for group in alike(counts, [s.levels for s in made.splits]):
@@ -57,6 +68,10 @@ def columns(terms: Sequence[Term], at: Array) -> Array:
         return np.column_stack([-4.0 * z * (1.0 - z) if t.bent else z for t in terms])
     found = []
     for t in terms:
+        if t.bent:
+            z = at[:, t.factors[0]]
+            found.append(-4.0 * z * (1.0 - z))
+            continue
         column = np.ones(len(at))
         for n in t.factors:
             column = column * 2.0 * (at[:, n] - 0.5)

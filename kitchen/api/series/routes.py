@@ -19,6 +19,7 @@ from dough.counsel.next_steps.levers import Lever, levers, values_of
 from dough.counsel.series.best import best_of
 from dough.counsel.series.design import Plan, drafts_of, factor_of, plan
 from dough.counsel.series.effects import Effect, Outcome, cautions, looked_at, needs, outcome, says
+from dough.counsel.series.shares import STEP, UNIT, ShareNow, shares_now
 from dough.draft.texture_map import place_of
 from dough.facts.errors import EntryError
 from dough.facts.quantities import keys_of, quantity
@@ -61,6 +62,7 @@ def all_series(request: HttpRequest, dough_id: int) -> HttpResponse:
     draft, style = _draft(dough.draft), style_of(dough)
     used = Setting.of(draft, style).style
     found = [] if used is None else [_lever(x, draft, used) for x in levers(draft, used) if x.graded]
+    found += [_share(s) for s in shares_now(draft)] if used is not None else []
     kept = [series_out(s) for s in dough.series.select_related("made_by")]
     return sent(SeriesListOut(levers=found, series=kept))
 
@@ -146,6 +148,13 @@ def _lever(x: Lever, draft: Draft, used: Style) -> LeverOut:
         key=x.key, name=x.name, unit=x.unit, now=now, suggested=[v for v in around if v > 0 or x.unit == "°C"],
         low=now - 2 * x.step, high=now + 2 * x.step,
     )  # fmt: skip
+
+
+def _share(s: ShareNow) -> LeverOut:
+    around = [round(s.now + k * STEP, 1) for k in (-1, 0, 1)]
+    return LeverOut(
+        key=s.key, name=s.name, unit=UNIT, now=s.now, suggested=around, low=s.now - 3 * STEP, high=s.now + 3 * STEP
+    )
 
 
 def series_out(s: Series) -> SeriesOut:

@@ -40,8 +40,13 @@ function pick(n: number, key: string): void {
   const found = lever(key)
   const levels = found?.suggested ?? []
   const two = [levels[0], levels.at(-1)].filter((x) => x !== undefined)
-  form.value.levels[n] = (form.value.keys.length > 1 ? two : levels).join(' ')
+  form.value.levels[n] = (form.value.keys.length > 1 && !isShare(key) ? two : levels).join(' ')
+  // Both shares together are a mixture: its triangle is what is usually baked.
+  if (mixture.value) form.value.fraction = true
 }
+/** Shares of flour, sugar and fat add up: two of them are baked as a mixture. */
+const isShare = (key: string): boolean => key.startsWith('share:')
+const mixture = computed(() => form.value.keys.length > 1 && form.value.keys.every(isShare))
 function another(): void {
   form.value.keys.push('')
   form.value.levels.push('')
@@ -66,7 +71,7 @@ const body = computed(() => ({
   repeats: Number(form.value.repeats) || 0,
   pieces: Number(form.value.pieces) || 0,
   seed: form.value.seed,
-  fraction: form.value.fraction && form.value.keys.length >= LEAST_PARTED,
+  fraction: form.value.fraction && (mixture.value || form.value.keys.length >= LEAST_PARTED),
 }))
 const readable = computed(
   () =>
@@ -198,6 +203,10 @@ async function keep(): Promise<void> {
         <label v-if="form.keys.length >= LEAST_PARTED" class="part">
           <input v-model="form.fraction" type="checkbox" class="form-check-input" />
           Bake only a part of all combinations: fewer mixings; what gets mixed up is named.
+        </label>
+        <label v-else-if="mixture" class="part">
+          <input v-model="form.fraction" type="checkbox" class="form-check-input" />
+          Six mixtures, a triangle, instead of nine: nothing with most sugar and most fat at once.
         </label>
         <div class="factor">
           <label class="f"
