@@ -133,7 +133,7 @@ def _mixed_once(runs: list[Run], y: Array, fixed: list[Array], cols: Array) -> t
     return params, inverse, float(batches.ssr), int(batches.df_resid)
 
 
-def usual_of(made: Plan, key: str, value: float, scatter: Scatter) -> Usual:
+def usual_of(made: Plan, key: str, value: float | None, scatter: Scatter) -> Usual:
     """What this kitchen usually scatters between the doughs and the parts that this series compares."""
     part = scatter.piece(key, value) / math.sqrt(made.pieces)
     bake = scatter.of(key, value)

@@ -21,12 +21,14 @@ BENT = ", bend"
 @dataclass(frozen=True, slots=True)
 class Term:
     """One column: the factors multiplied in it by place, and what else these runs cannot tell from it, by name. bent:
-    how far the middle lies off the line of the one factor."""
+    how far the middle lies off the line of the one factor. from_low: of several, counted from their lowest levels, so that
+    each factor's own effect is that of raising it alone."""
 
     factors: tuple[int, ...]
     name: str
     also: tuple[str, ...] = ()
     bent: bool = False
+    from_low: bool = False
 
 
 def terms_of(made: Plan) -> tuple[Term, ...]:
@@ -34,7 +36,9 @@ def terms_of(made: Plan) -> tuple[Term, ...]:
     names = [f.name for f in made.factors]
     if made.mixture:
         every = range(len(names))
-        pairs = (Term((a, b), f"{names[a]} × {names[b]}") for a in every for b in every if a < b)
+        # In a triangle the middle of one lies beyond the edge where the other is highest: each is raised alone.
+        low = made.triangle
+        pairs = (Term((a, b), f"{names[a]} × {names[b]}", from_low=low) for a in every for b in every if a < b)
         return (
             *(Term((n,), names[n]) for n in every), *pairs,
             *(Term((n,), f"{names[n]}{BENT}", bent=True) for n in every),
@@ -71,6 +75,9 @@ def columns(terms: Sequence[Term], at: Array) -> Array:
         if t.bent:
             z = at[:, t.factors[0]]
             found.append(-4.0 * z * (1.0 - z))
+            continue
+        if t.from_low:
+            found.append(np.prod(at[:, list(t.factors)], axis=1))
             continue
         column = np.ones(len(at))
         for n in t.factors:

@@ -19,6 +19,7 @@ from dough.counsel.next_steps.levers import Lever, levers, values_of
 from dough.counsel.series.best import best_of
 from dough.counsel.series.design import Plan, drafts_of, factor_of, plan
 from dough.counsel.series.effects import Effect, Outcome, cautions, looked_at, needs, outcome, says
+from dough.counsel.series.power import planned_power
 from dough.counsel.series.shares import STEP, UNIT, ShareNow, shares_now
 from dough.draft.texture_map import place_of
 from dough.facts.errors import EntryError
@@ -34,6 +35,8 @@ from kitchen.api.series.schemas import (
     LeverOut,
     MeanOut,
     OutcomeOut,
+    PlanPowerIn,
+    PlanPowerOut,
     PowerOut,
     RunIn,
     SeriesIn,
@@ -76,6 +79,19 @@ def try_plan(request: HttpRequest, dough_id: int, payload: SeriesIn) -> HttpResp
     return sent(_out(0, 0, payload.name, None, "", made, {}, dough, dough.draft))
 
 
+@dough_router.post("/{dough_id}/series/plan/power", response={200: PlanPowerOut, **PROBLEMS})
+def plan_power(request: HttpRequest, dough_id: int, payload: PlanPowerIn) -> PlanPowerOut:
+    """How often a plan would see a difference from the lowest to the highest level, by this kitchen's scatter."""
+    _a_measure(payload.key)
+    dough = dough_for_reading(dough_id)
+    made = _plan(dough, _draft(dough.draft), payload)
+    try:
+        each = planned_power(made, payload.key, payload.difference, _value_of(dough, payload.key), kitchen_scatter())
+    except ValueError as error:
+        raise EntryError("difference", "Give a difference above zero.") from error
+    return PlanPowerOut(unit=quantity(payload.key).unit, difference=payload.difference, each=list(each))
+
+
 @dough_router.post("/{dough_id}/series", response={201: SeriesOut, **PROBLEMS})
 def keep_plan(request: HttpRequest, dough_id: int, payload: SeriesIn) -> Status[SeriesOut]:
     """Keep a plan, with the draft it starts from."""
@@ -104,11 +120,9 @@ def one_series(request: HttpRequest, series_id: int) -> SeriesOut:
 @dough_router.get("/{dough_id}/series/power/{key}", response={200: PowerOut, **PROBLEMS})
 def power(request: HttpRequest, dough_id: int, key: str, difference: float) -> PowerOut:
     """How many trays of each level it takes to see a difference, by this kitchen's scatter at the draft's size."""
-    if key not in keys_of("series"):
-        raise EntryError("key", "That is not something a series measures.")
+    _a_measure(key)
     dough, scatter = dough_for_reading(dough_id), kitchen_scatter()
-    told = dough_setting(dough, style_of(dough)).forecast()
-    value = told.ends.get(key) if isinstance(told, Forecast) else None
+    value = _value_of(dough, key)
     try:
         found = needs(key, difference, value, scatter)
     except ValueError as error:
@@ -118,6 +132,17 @@ def power(request: HttpRequest, dough_id: int, key: str, difference: float) -> P
         key=key, label=label, unit=unit, difference=difference, scatter=scatter.of(key, value),
         scatter_from=scatter.words(), needs=list(found),
     )  # fmt: skip
+
+
+def _a_measure(key: str) -> None:
+    if key not in keys_of("series"):
+        raise EntryError("key", "That is not something a series measures.")
+
+
+def _value_of(dough: Dough, key: str) -> float | None:
+    """About what a measure of the dough is, by the forecast of its draft."""
+    told = dough_setting(dough, style_of(dough)).forecast()
+    return told.ends.get(key) if isinstance(told, Forecast) else None
 
 
 def _draft(document: object) -> Draft:

@@ -10,6 +10,7 @@ from dough.counsel.series.best import BestLevel
 from dough.counsel.series.design import Factor
 from dough.counsel.series.effects import Effect, TraysNeeded
 from dough.counsel.series.fitting import Spread
+from dough.counsel.series.power import PlannedPower
 from dough.draft.texture_map import MapPlace
 from kitchen.api.asked import MAX_ID
 from kitchen.documents.base import Strict, Typed
@@ -128,6 +129,21 @@ class SeriesOut(BaseModel):
 class SeriesListOut(BaseModel):
     levers: list[LeverOut]
     series: list[SeriesOut]
+
+
+class PlanPowerIn(SeriesIn):
+    """A plan, and the difference that it is asked to see in one measure."""
+
+    key: str = Field(max_length=40)
+    difference: float
+
+
+class PlanPowerOut(BaseModel):
+    """How often the plan would see the difference, by factor."""
+
+    unit: str
+    difference: float
+    each: list[PlannedPower]
 
 
 class PowerOut(BaseModel):

@@ -108,6 +108,9 @@ export const api = {
   /** Keep a plan, with the draft it starts from. */
   keepPlan: (...init: Init<'post', '/api/doughs/{dough_id}/series'>) =>
     data(client.POST('/api/doughs/{dough_id}/series', ...init)),
+  /** How often a plan would see a difference. */
+  planPower: (...init: Init<'post', '/api/doughs/{dough_id}/series/plan/power'>) =>
+    data(client.POST('/api/doughs/{dough_id}/series/plan/power', ...init)),
   /** A plan looked at, not kept. */
   tryPlan: (...init: Init<'post', '/api/doughs/{dough_id}/series/plan'>) =>
     data(client.POST('/api/doughs/{dough_id}/series/plan', ...init)),

@@ -1118,6 +1118,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/doughs/{dough_id}/series/plan/power": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Plan Power
+         * @description How often a plan would see a difference from the lowest to the highest level, by this kitchen's scatter.
+         */
+        post: operations["kitchen_api_series_routes_plan_power"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/doughs/{dough_id}/series/power/{key}": {
         parameters: {
             query?: never;
@@ -9052,6 +9072,55 @@ export interface components {
             unmet: string[];
         };
         /**
+         * PlanPowerIn
+         * @description A plan, and the difference that it is asked to see in one measure.
+         */
+        PlanPowerIn: {
+            /** Difference */
+            difference: number;
+            /** Factors */
+            factors: components["schemas"]["FactorIn"][];
+            /**
+             * Fraction
+             * @default false
+             */
+            fraction?: boolean;
+            /** Key */
+            key: string;
+            /**
+             * Name
+             * @default
+             */
+            name?: string;
+            /**
+             * Pieces
+             * @default 6
+             */
+            pieces?: number;
+            /**
+             * Repeats
+             * @default 2
+             */
+            repeats?: number;
+            /**
+             * Seed
+             * @default 1
+             */
+            seed?: number;
+        };
+        /**
+         * PlanPowerOut
+         * @description How often the plan would see the difference, by factor.
+         */
+        PlanPowerOut: {
+            /** Difference */
+            difference: number;
+            /** Each */
+            each: components["schemas"]["PlannedPower"][];
+            /** Unit */
+            unit: string;
+        };
+        /**
          * PlannedDoughOut
          * @description A dough of the day, and why it can't be planned (empty: it is).
          */
@@ -9059,6 +9128,19 @@ export interface components {
             plan: components["schemas"]["KeptPlanOut"];
             /** Wrong */
             wrong: string;
+        };
+        /**
+         * PlannedPower
+         * @description One factor from its lowest to its highest level: in what share of such series the difference would be called
+         *     clear, and the rounds it takes for 8 of 10 (None: more than thirty).
+         */
+        PlannedPower: {
+            /** Name */
+            name: string;
+            /** Rounds */
+            rounds: number | null;
+            /** Seen */
+            seen: number;
         };
         /**
          * Portions
@@ -19023,6 +19105,113 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SeriesOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_series_routes_plan_power: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                dough_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanPowerIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanPowerOut"];
                 };
             };
             /** @description Bad Request */

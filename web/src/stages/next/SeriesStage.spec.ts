@@ -10,6 +10,8 @@ const list = {
   levers: [
     lever('role:sugar', 'Sugar', '% of flour', 92, [80, 92, 104]),
     lever('process:minutes', 'Minutes', 'min', 12, [10, 12, 14]),
+    lever('share:sugar', 'Sugar in place of flour', '% of the three', 32, [28, 32, 36]),
+    lever('share:fat', 'Fat in place of flour', '% of the three', 27, [23, 27, 31]),
   ],
   measures: [
     { key: 'diameter_mm', label: 'Diameter', unit: 'mm' },
@@ -33,6 +35,7 @@ async function series(more: Record<string, unknown> = {}) {
     'GET /api/doughs/1/series': list,
     'POST /api/doughs/1/series/plan': planned,
     'GET /api/doughs/1/series/power/*': power,
+    'POST /api/doughs/1/series/plan/power': { unit: 'mm', difference: 3, each: [] },
     'GET /api/reference': { ingredients: [], quantities: QUANTITIES },
     'GET /api/pantry': [],
     ...more,
@@ -114,4 +117,21 @@ it('asks for a difference above zero', async () => {
   expect(w.get('[role=alert]').text()).toContain('above zero')
   expect(w.text()).not.toContain('3 trays')
   w.unmount()
+})
+
+it('takes two shares for a mixture: three levels of each, and its triangle', async () => {
+  const { w, calls } = await series()
+  await w.get('[aria-label="What to vary, 1"]').setValue('share:sugar')
+  await press(w, 'Vary another with it')
+  await w.get('[aria-label="What to vary, 2"]').setValue('share:fat')
+  expect(w.text()).toContain('Six mixtures, a triangle, instead of nine')
+  await vi.waitFor(() =>
+    expect(plans(calls).at(-1)?.body).toMatchObject({
+      factors: [
+        { key: 'share:sugar', levels: [28, 32, 36] },
+        { key: 'share:fat', levels: [23, 27, 31] },
+      ],
+      fraction: true,
+    }),
+  )
 })

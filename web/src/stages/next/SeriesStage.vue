@@ -4,18 +4,17 @@ import { computed, ref, watch } from 'vue'
 import { api } from '@/api/calls'
 import { askAnew } from '@/api/askAnew'
 import { ApiError, words, type Schemas } from '@/api/client'
-import { useReference } from '@/api/queries'
 import { theDough } from '@/dough/key'
 import { useAsk } from '@/api/ask'
 import { day, fixed } from '@/ui/format'
 import { partsOf } from '@/stages/stages'
 import StageTabs from '@/ui/StageTabs.vue'
+import SeriesPower from './SeriesPower.vue'
 import SeriesRuns from './SeriesRuns.vue'
 import { whereOf } from './whereOf'
 
 /** A small designed series: planned, its runs written down, its effects read. */
 const dough = theDough()
-const { quantities, ofRole } = useReference()
 const queryClient = useQueryClient()
 const chosen = ref<number | null>(null)
 const planning = ref(false)
@@ -88,33 +87,12 @@ const { answer: plan, problem } = useAsk(
   () => (planning.value ? body.value : null),
   () => (planning.value && readable.value ? api.tryPlan({ ...path(), body: body.value }) : null),
 )
-const size = ref('3')
-const measure = ref('diameter_mm')
-/** Scores differ by points, losses too. */
-const unit = computed(() => {
-  const found = quantities.value.get(measure.value)?.unit ?? ''
-  return found === 'of 100' || found === '%' ? 'points' : found
-})
-const difference = computed(() => Number(size.value.replace(',', '.')))
-const { answer: power } = useAsk(
-  () => [measure.value, size.value],
-  () =>
-    difference.value > 0
-      ? api.power({
-          params: {
-            path: { dough_id: dough.id.value, key: measure.value },
-            query: { difference: difference.value },
-          },
-        })
-      : null,
-)
 function howMade(s: Schemas['SeriesOut']): string {
   if (s.one_dough) return 'One base dough, split by weight'
   const doughs = new Set(s.runs.filter((r) => r.block === 1).map((r) => r.dough)).size
   return s.parted ? `${doughs} doughs a round, each split by weight` : 'Each level mixed by itself'
 }
 const lower = (text: string): string => text.charAt(0).toLowerCase() + text.slice(1)
-const trays = (n: number | null): string => (n === null ? 'over 60' : String(n))
 
 async function keep(): Promise<void> {
   failed.value = ''
@@ -239,42 +217,7 @@ async function keep(): Promise<void> {
             >Draw lots again</BButton
           >
         </div>
-        <div class="power">
-          <p>
-            To see
-            <BFormSelect v-model="measure" size="sm" aria-label="Measured">
-              <BFormSelectOption v-for="m in ofRole('series')" :key="m.key" :value="m.key">{{
-                m.label
-              }}</BFormSelectOption>
-            </BFormSelect>
-            differ by
-            <BFormInput v-model="size" size="sm" class="fig" :aria-label="`Difference, ${unit}`" />
-            {{ unit }} in 8 of 10 series it takes, of each level,
-          </p>
-          <p v-if="!(difference > 0)" class="alert-words" role="alert">▲ Type a difference above zero.</p>
-          <table v-else-if="power" class="table table-sm">
-            <thead>
-              <tr>
-                <th scope="col">pieces a tray</th>
-                <th scope="col">from one dough</th>
-                <th scope="col">mixed each by itself</th>
-              </tr>
-            </thead>
-            <tbody>
-              <tr v-for="n in power.needs" :key="n.pieces">
-                <th scope="row" class="fig">{{ n.pieces }}</th>
-                <td class="fig">{{ trays(n.one_dough) }} trays</td>
-                <td class="fig">{{ trays(n.own_mixing) }} batches</td>
-              </tr>
-            </tbody>
-          </table>
-          <p class="small-words">
-            Two-sided at 5 %.
-            <template v-if="power">
-              One bake to the next ±{{ fixed(power.scatter, 1) }} {{ unit }}. {{ power.scatter_from }}
-            </template>
-          </p>
-        </div>
+        <SeriesPower :plan="readable ? body : null" />
       </form>
       <div v-if="plan" class="shown">
         <h3>
@@ -369,19 +312,6 @@ h3 {
   gap: 10px;
   align-items: center;
   margin-bottom: 8px;
-}
-.power {
-  border-top: 1px solid var(--rule);
-  padding-top: 8px;
-  margin-top: 6px;
-}
-.power input,
-.power select {
-  display: inline-block;
-  width: 56px;
-}
-.power select {
-  width: auto;
 }
 .order {
   list-style: none;
