@@ -1,4 +1,6 @@
 import createClient from 'openapi-fetch'
+import { habits } from '@/ui/format'
+import { inHabit } from './inHabit'
 import type { components, paths } from './schema'
 
 export type Schemas = components['schemas']
@@ -59,7 +61,7 @@ export async function data<T>(asked: Promise<Answer<T>>): Promise<T> {
   } catch {
     throw new ApiError(0, GONE)
   }
-  if (answer.response.ok && answer.data !== undefined) return answer.data
+  if (answer.response.ok && answer.data !== undefined) return inHabit(answer.data, habits.numbers)
   const status = answer.response.status
   const problem = answer.error as Problem | undefined
   if (problem?.message === undefined) {
@@ -71,7 +73,7 @@ export async function data<T>(asked: Promise<Answer<T>>): Promise<T> {
           : `The server answered with an error (${status}). Nothing was lost here.`,
     })
   }
-  throw new ApiError(status, problem)
+  throw new ApiError(status, inHabit(problem, habits.numbers))
 }
 
 /** The sentence to show for whatever went wrong. */

@@ -3,7 +3,7 @@ import { reactive } from 'vue'
 
 export const NONE = '–'
 
-/** How this kitchen writes figures and days (its own choice, under Kitchen); sentences of the server keep the point. */
+/** How this kitchen writes figures and days (its own choice, under Kitchen), the server's sentences too (inHabit). */
 export const habits = reactive({ numbers: 'point', dates: 'day_first' })
 
 function written(plain: string): string {
