@@ -16,6 +16,7 @@ from kitchen.api.devices import routes as devices
 from kitchen.api.diet_versions import routes as diet_versions
 from kitchen.api.doughs import kept as kept_doughs
 from kitchen.api.doughs import routes as doughs
+from kitchen.api.find import routes as find
 from kitchen.api.furnishing import routes as furnishing
 from kitchen.api.handing_on import routes as handing_on
 from kitchen.api.journal import routes as journal
@@ -49,6 +50,7 @@ ROUTERS: tuple[tuple[str, Router], ...] = (
     ("/kitchen/people", people.router),
     ("/kitchen/journal", journal.router),
     ("/kitchen", keeping.router),
+    ("/find", find.router),
     ("/preview", preview.router),
     # Before the doughs by number: “bin” is none.
     ("/doughs", kept_doughs.router),

@@ -12,7 +12,7 @@ from django.utils import timezone
 
 from kitchen.actions.create_dough import CreateDough
 from kitchen.models import Dough, Kitchen, Plan
-from tests.conftest import NOW
+from tests.conftest import NOW, bake_body, send
 
 pytestmark = pytest.mark.django_db
 
@@ -60,3 +60,24 @@ def test_pages_of_what_is_looked_for_are_whole(client: Client, shelf: list[Dough
     assert names(client, f"q=rounds&limit=1&after={first[0]['id']}") == ["Rye rounds"]
     assert names(client, f"need=vegan&limit=1&after={shelf[0].pk}") == ["Rye rounds"]
     assert client.get("/api/doughs?q=" + "x" * 200).status_code == 422
+
+
+def found(client: Client, text: str) -> list[tuple[str, int]]:
+    answer = client.get("/api/find", {"text": text})
+    assert answer.status_code == 200
+    return [(t["kind"], t["number"]) for t in answer.json()["things"]]
+
+
+def test_versions_and_bakes_are_found_by_what_a_cook_remembers(client: Client, kept: Dough) -> None:
+    body = bake_body(notes="Left tray browned", baked_on="2026-03-05")
+    assert send(client, "POST", f"/doughs/{kept.pk}/bakes", body).status_code == 201
+    assert found(client, "oat version 1") == [("version", 1), ("bake", 1)]
+    assert found(client, "FIRST") == [("version", 1)]
+    assert found(client, "browned left") == [("bake", 1)]
+    assert found(client, "5 mar 2026") == [("bake", 1)]
+    assert found(client, "rye") == []
+    assert found(client, "  ") == []
+    assert client.get("/api/find", {"text": "x" * 200}).status_code == 422
+    kept.deleted_at = NOW
+    kept.save()
+    assert found(client, "oat") == []

@@ -108,6 +108,8 @@ export const api = {
   /** Keep a plan, with the draft it starts from. */
   keepPlan: (...init: Init<'post', '/api/doughs/{dough_id}/series'>) =>
     data(client.POST('/api/doughs/{dough_id}/series', ...init)),
+  /** Versions, bakes and panels that hold every word typed. */
+  find: (...init: Init<'get', '/api/find'>) => data(client.GET('/api/find', ...init)),
   /** How often a plan would see a difference. */
   planPower: (...init: Init<'post', '/api/doughs/{dough_id}/series/plan/power'>) =>
     data(client.POST('/api/doughs/{dough_id}/series/plan/power', ...init)),

@@ -1,7 +1,7 @@
 import { flushPromises } from '@vue/test-utils'
 import { afterEach, expect, it, vi } from 'vitest'
 import { defineComponent, h } from 'vue'
-import { inDough } from '@/testing'
+import { inDough, serve } from '@/testing'
 import CommandPalette from './CommandPalette.vue'
 import { keysOpen, paletteOpen, useCommands } from './commands'
 
@@ -85,5 +85,21 @@ it('single keys act where nothing is typed, and only there', async () => {
   down('x', {}, document.getElementById('typing') ?? window)
   down('x', { ctrlKey: true })
   expect(scale).toHaveBeenCalledOnce()
+  w.unmount()
+})
+
+it('finds versions and bakes by what is typed, and opens the stage that shows them', async () => {
+  const things = [
+    { kind: 'bake', dough_id: 1, number: 4, words: 'Rounds, bake 4, 5 Mar 2026', stage: 'results' },
+  ]
+  const calls = serve({ 'GET /api/find': { things }, 'GET /api/doughs/names': [], 'GET /api/pantry': [] })
+  const w = await palette()
+  paletteOpen.value = true
+  await flushPromises()
+  await w.get('#palette-box').setValue('bake 4')
+  await vi.waitFor(() => expect(rows().join()).toContain('Rounds, bake 4'))
+  expect(calls.findIndex((c) => c.query === '?text=bake+4' || c.query === '?text=bake%204')).not.toBe(-1)
+  await w.get('#palette-box').setValue('')
+  expect(rows().join()).not.toContain('Rounds, bake 4')
   w.unmount()
 })

@@ -3,6 +3,7 @@ import { useEventListener } from '@vueuse/core'
 import { computed, nextTick, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { useQuery } from '@tanstack/vue-query'
+import { useAsk } from '@/api/ask'
 import { api } from '@/api/calls'
 import { useReference } from '@/api/queries'
 import { findCommands, keysOpen, matching, paletteOpen, useCommands, type Command } from './commands'
@@ -34,10 +35,28 @@ const things = computed<Command[]>(() => [
     run: () => router.push({ name: 'shelf', query: { holds: i.id } }),
   })),
 ])
+/** Versions, bakes and panels are many: the server finds them by what is typed. */
+const { answer: kept } = useAsk(
+  () => [paletteOpen.value, asked.value],
+  () =>
+    paletteOpen.value && asked.value.trim().length > 1
+      ? api.find({ params: { query: { text: asked.value.trim().slice(0, 120) } } })
+      : null,
+)
+const KINDS: Record<string, string> = { version: 'Version', bake: 'Bake', panel: 'Panel' }
+const ofDoughs = computed<Command[]>(() =>
+  (asked.value.trim().length > 1 ? (kept.value?.things ?? []) : []).map((t) => ({
+    id: `${t.kind}-${t.dough_id}-${t.number}`,
+    name: t.words,
+    group: KINDS[t.kind] ?? '',
+    run: () => router.push({ name: t.stage, params: { id: String(t.dough_id) } }),
+  })),
+)
 /** Commands first; doughs and ingredients only once something is typed, as there are many. */
 const found = computed(() => [
   ...findCommands(asked.value),
   ...(asked.value.trim() ? matching(things.value, asked.value).slice(0, MOST_THINGS) : []),
+  ...ofDoughs.value,
 ])
 let from: HTMLElement | null = null
 
