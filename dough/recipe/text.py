@@ -20,6 +20,8 @@ from dough.recipe.process import MAKES, Bake, bake_of, is_bake, oven_of
 from dough.recipe.prose import RATIO, in_parts, measured_in
 
 MAX_CHARS, MAX_LINES = 50_000, 300
+#: A first line up to here can be a title; a dough's name holds less of it.
+LONGEST_TITLE, NAME_HOLDS = 120, 80
 FOREIGN = (
     "Much of this is in words not known here. English is read best; plain words of German, French, Spanish, Italian "
     "and Greek too."
@@ -168,8 +170,8 @@ def _read(r: _Reading, line: str, raw: str, number: int) -> None:
     candidates = clauses(bare) if not (r.method or stepped != bare) or leads_with_ingredient(bare) else []
     pieces = [p for p in candidates if _looks_like(p, first=early, opening=opening)]
     if not pieces:
-        if not (r.title or r.lines or measured_in(bare)) and len(bare) < 80 and not bare.endswith("."):
-            r.title = bare.rstrip(":")
+        if not (r.title or r.lines or measured_in(bare)) and len(bare) < LONGEST_TITLE and not bare.endswith("."):
+            r.title = bare.rstrip(":")[:NAME_HOLDS].rstrip()
         r.told.append((len(r.lines), stepped))
         r.aside.append(line)
         return

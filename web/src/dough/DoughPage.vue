@@ -198,6 +198,7 @@ function rename(said: string): void {
 
 <style scoped>
 .name {
+  text-overflow: ellipsis;
   font-weight: 650;
   font-size: 1.125rem;
   color: var(--ink);

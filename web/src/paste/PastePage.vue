@@ -26,6 +26,8 @@ const recipe = shallowRef<Recipe | null>(null)
 const rows = ref<Reviewed[]>([])
 const name = ref('')
 const problem = ref('')
+const refused = ref('')
+const nameBox = ref<{ focus: () => void } | null>(null)
 const busy = ref(false)
 
 const kept = computed(() => rows.value.filter((r) => r.keep))
@@ -134,7 +136,7 @@ async function takeUp(line: string): Promise<void> {
 async function enter(): Promise<void> {
   if (!recipe.value) return
   busy.value = true
-  problem.value = ''
+  refused.value = ''
   try {
     const made = await api.createDough({
       body: {
@@ -148,7 +150,9 @@ async function enter(): Promise<void> {
     void askAnew(queryClient, 'shelf')
     await router.push(`/dough/${made.id}/formula`)
   } catch (error) {
-    problem.value = words(error)
+    // Said where the button is; a name that is missing can be typed at once.
+    refused.value = words(error)
+    if (!name.value.trim()) nameBox.value?.focus()
   } finally {
     busy.value = false
   }
@@ -249,6 +253,7 @@ async function enter(): Promise<void> {
         <label class="visually-hidden" for="paste-name">What will it be called?</label>
         <BFormInput
           id="paste-name"
+          ref="nameBox"
           v-model="name"
           maxlength="80"
           placeholder="What will it be called?"
@@ -257,7 +262,8 @@ async function enter(): Promise<void> {
         <BButton variant="primary" :disabled="busy || kept.length === 0" @click="enter"
           >Put {{ kept.length }} lines on the shelf</BButton
         >
-        <span class="small-words left">
+        <p v-if="refused" class="alert-words left" role="alert">▲ {{ refused }}</p>
+        <span v-else class="small-words left">
           <template v-if="nameless"
             >{{ nameless }} not known yet {{ nameless === 1 ? 'enters' : 'enter' }} by
             {{ nameless === 1 ? 'its' : 'their' }} words: no forecast until you say what
@@ -357,6 +363,9 @@ footer {
 }
 footer input {
   max-width: 260px;
+}
+footer p {
+  margin: 0;
 }
 footer .btn {
   white-space: nowrap;
