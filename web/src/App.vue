@@ -24,13 +24,20 @@ function signedIn(answer: Schemas['SessionOut']): void {
   <BApp>
     <a class="visually-hidden-focusable" href="#main">Skip to the work</a>
     <p v-if="isPending" class="waiting">Opening the kitchen …</p>
-    <div v-else-if="error" class="waiting" role="alert">
+    <main v-else-if="error && session === undefined" id="main" class="waiting" role="alert">
+      <b class="brand">Tarte</b>
       <p>{{ words(error) }}</p>
+      <p class="small-words">Is the kitchen's computer on, and this one on its network?</p>
       <BButton variant="primary" @click="refetch()">Try again</BButton>
-    </div>
+    </main>
     <RouterView v-else-if="route.name === 'join'" />
     <SignIn v-else-if="cook === null" :kitchen="session?.kitchen ?? ''" @signed-in="signedIn" />
     <template v-else>
+      <!-- Work that is open stays open while the server is away. -->
+      <p v-if="error" class="away" role="status">
+        {{ words(error) }}
+        <button type="button" class="btn btn-link" @click="refetch()">Try again</button>
+      </p>
       <RouterView />
       <CommandPalette />
     </template>
@@ -39,6 +46,29 @@ function signedIn(answer: Schemas['SessionOut']): void {
 
 <style scoped>
 .waiting {
-  padding: 4rem 2rem;
+  max-width: 34rem;
+  margin: 12vh auto 0;
+  padding: 2rem;
+  background: var(--enamel);
+  border-top: 3px solid var(--cobalt);
+}
+p.waiting {
+  color: var(--ink-2);
+}
+.brand {
+  display: block;
+  font-size: 1.5rem;
+  color: var(--cobalt);
+  margin-bottom: 1rem;
+}
+.away {
+  position: fixed;
+  inset: auto 0 0;
+  z-index: 1100;
+  margin: 0;
+  padding: 6px 16px;
+  background: var(--butter-wash);
+  border-top: 2px solid var(--alert);
+  text-align: center;
 }
 </style>
