@@ -60,7 +60,7 @@ async function retire(own: Own): Promise<void> {
       >
     </header>
     <p v-if="error || problem" class="alert-words" role="alert">▲ {{ problem || words(error) }}</p>
-    <p v-if="!shown.length" class="small-words">
+    <p v-if="pantry && !shown.length" class="small-words">
       None yet. What the table does not know is made here: from a packet’s label, as a blend, or a flour set
       to a protein.
     </p>
@@ -89,10 +89,10 @@ async function retire(own: Own): Promise<void> {
       >show the {{ gone }} out of use</BFormCheckbox
     >
     <h2>Suppliers’ labels that were read</h2>
-    <p v-if="!furnished?.labels.length" class="small-words">
+    <p v-if="furnished && !furnished.labels.length" class="small-words">
       None yet. A need marks what has to be read; the tick on its line keeps what it said.
     </p>
-    <table v-else class="table table-sm">
+    <table v-else-if="furnished" class="table table-sm">
       <thead>
         <tr>
           <th>Ingredient</th>

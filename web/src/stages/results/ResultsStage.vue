@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
+import { words } from '@/api/client'
 import { useBakes } from '@/api/queries'
 import { theDough } from '@/dough/key'
 import { day, fixed } from '@/ui/format'
@@ -11,7 +12,7 @@ import { useResultTabs } from './tabs'
 
 const dough = theDough()
 const tabs = useResultTabs()
-const { data: results, older, more } = useBakes(dough.id)
+const { data: results, error, refetch, older, more } = useBakes(dough.id)
 const chosen = ref<number | null>(null)
 const logging = ref(false)
 const correcting = ref<number | null>(null)
@@ -94,6 +95,12 @@ const closeness = (steps: number | null): string =>
       <p v-if="noVersion">
         <b>No version yet.</b> A batch is a mixing of a kept version: keep the draft as version 1 first.
       </p>
+      <!-- What could not be asked for is not none. -->
+      <div v-else-if="!results && error" role="alert">
+        <p>{{ words(error) }}</p>
+        <BButton variant="primary" @click="refetch()">Try again</BButton>
+      </div>
+      <p v-else-if="!results" role="status">Opening the bakes …</p>
       <template v-else>
         <p><b>No bakes yet.</b> Bake a tray, measure a few cookies, and log what came out.</p>
         <BButton variant="primary" @click="log">Log the first bake</BButton>
