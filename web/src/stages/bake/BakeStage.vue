@@ -150,7 +150,7 @@ async function start(plan: number | null): Promise<void> {
       </section>
       <section aria-label="Runs">
         <h3>Under way</h3>
-        <p v-if="!open.length" class="small-words">Nothing is under way.</p>
+        <p v-if="runs && !open.length" class="small-words">Nothing is under way.</p>
         <RouterLink v-for="r in open" :key="r.id" class="way on" :to="{ name: 'run', params: { id: r.id } }">
           <b>{{ r.current }}</b>
           <span class="small-words"

@@ -130,7 +130,7 @@ async function putBy(n: number): Promise<void> {
     <section aria-label="What is kept">
       <h3>Keep</h3>
       <p>
-        <b>{{ look?.baked ?? 0 }} are baked</b> on the day<template v-if="keeps.length"
+        <b>{{ look?.baked ?? '?' }} are baked</b> on the day<template v-if="keeps.length"
           >, the rest is kept as below</template
         >.
         <button type="button" class="plain" @click="addKeep">keep some back</button>
