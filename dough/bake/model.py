@@ -6,6 +6,7 @@ docs/model.md explains every relation, what it rests on and where it ends.
 from __future__ import annotations
 
 import math
+from dataclasses import replace
 
 import numpy as np
 
@@ -38,12 +39,14 @@ def forecast(case: BakeCase) -> Forecast:
     return forecasts([case])[0]
 
 
-def forecasts(cases: list[BakeCase]) -> list[Forecast]:
-    """Point forecasts of many cases in one batch."""
+def forecasts(cases: list[BakeCase], *, bare: bool = False) -> list[Forecast]:
+    """Point forecasts of many cases in one batch; bare ones have values without ranges and no side view: what a
+    search of many compares them by."""
     inputs = [bake_inputs(c) for c in cases]
     baked = bake(inputs, learned=[c.taught.learned for c in cases])
     ends = end_values(baked, [c.taught for c in cases], [c.eaten for c in cases])
-    return [_one(case, inputs[i], baked, {k: float(v[i]) for k, v in ends.items()}, i) for i, case in enumerate(cases)]
+    told = _bare if bare else _one
+    return [told(case, inputs[i], baked, {k: float(v[i]) for k, v in ends.items()}, i) for i, case in enumerate(cases)]
 
 
 def forecast_or_reason(case: BakeCase | NoCase) -> Forecast | NoCase:
@@ -80,12 +83,20 @@ def with_crust(b: Baked, ends: dict[str, Array]) -> dict[str, Array]:
 
 
 def _one(case: BakeCase, x: BakeInputs, b: Baked, ends: dict[str, float], i: int) -> Forecast:
+    return replace(
+        _bare(case, x, b, ends, i),
+        estimates={key: rough_estimate(key, ends[key], case.taught) for key in ATTRIBUTES},
+        profile=sized(mirrored(section(b, i, -1)), case.taught),
+    )
+
+
+def _bare(case: BakeCase, x: BakeInputs, b: Baked, ends: dict[str, float], i: int) -> Forecast:
     return Forecast(
         method="bake_model",
         method_words=TAUGHT_WORDS if case.taught.bakes else METHOD_WORDS,
         reference="this dough in this oven",
-        estimates={key: rough_estimate(key, ends[key], case.taught) for key in ATTRIBUTES},
-        profile=sized(mirrored(section(b, i, -1)), case.taught),
+        estimates={key: Estimate(ends[key]) for key in ATTRIBUTES},
+        profile=(),
         crust_l={"rim": ends["l_rim"], "middle": ends["l_middle"], "base": ends["l_base"]},
         warnings=warnings(x, b, i) + mostly_meal(case),
         ends=ends,

@@ -65,13 +65,13 @@ def difference_words(now: Cookie, then: Cookie) -> str:
     return ", ".join(words) or "nothing you would see"
 
 
-def forecasts_of(settings: list[Setting]) -> list[Forecast | None]:
-    """Forecasts of many settings in one batch; None where there is none."""
+def forecasts_of(settings: list[Setting], *, bare: bool = False) -> list[Forecast | None]:
+    """Forecasts of many settings in one batch; None where there is none. bare ones have end values alone."""
     cases = [x.case() for x in settings]
     real = [(i, c) for i, c in enumerate(cases) if isinstance(c, BakeCase)]
     found: list[Forecast | None] = [None] * len(cases)
     try:
-        for (i, _), f in zip(real, forecasts([c for _, c in real]) if real else [], strict=True):
+        for (i, _), f in zip(real, forecasts([c for _, c in real], bare=bare) if real else [], strict=True):
             found[i] = f
     except EntryErrors:
         # One of them is out of the model's reach: ask for each alone.

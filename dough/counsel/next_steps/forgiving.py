@@ -89,7 +89,7 @@ def forgiving(setting: Setting, target: Cookie, rng: np.random.Generator) -> For
     sides = [setting.with_draft(s.made(setting.draft, style, way * s.size)) for s in slips for way in (-1.0, 1.0)]
     draws = rng.normal(size=(BAKES, len(slips))) / SDS
     tries = [setting.with_draft(_all(setting.draft, style, slips, row)) for row in draws]
-    told = forecasts_of([*sides, *tries])
+    told = forecasts_of([*sides, *tries], bare=True)
     wished = [a for a in ATTRIBUTES if getattr(target, a.key) is not None] or list(ATTRIBUTES)
     does = []
     for n, s in enumerate(slips):
@@ -134,7 +134,7 @@ def shaken(settings: Sequence[Setting], wished: Sequence[tuple[str, float]]) -> 
         if x.style:
             made += [x.with_draft(s.made(x.draft, x.style, way * s.size)) for s in slips for way in (-1.0, 1.0)]
         counts.append(2 * len(slips))
-    told, at, found = forecasts_of(made), 0, []
+    told, at, found = forecasts_of(made, bare=True), 0, []
     for count in counts:
         now, moved = told[at], told[at + 1 : at + 1 + count]
         at += 1 + count

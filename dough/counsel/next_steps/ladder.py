@@ -322,7 +322,7 @@ class _Search:
     def _learn_alone(self, sets: list[Set]) -> None:
         """What each lever does by itself, whether it may be proposed or not."""
         made = [(s, c) for s in sets if (c := self._changed(s)) is not None]
-        for (s, _), f in zip(made, forecasts_of([c for _, c in made]), strict=True):
+        for (s, _), f in zip(made, forecasts_of([c for _, c in made], bare=True), strict=True):
             self._told[s] = f
             if f is not None:
                 (n, size), *_ = s
@@ -352,7 +352,7 @@ class _Search:
             if (c := self._changed(s)) is not None and not strays(self._was, c.draft, self._style)
         ]  # fmt: skip
         unbaked = [(s, c) for s, c in made if s not in self._told]
-        self._told.update(zip((s for s, _ in unbaked), forecasts_of([c for _, c in unbaked]), strict=True))
+        self._told.update(zip((s for s, _ in unbaked), forecasts_of([c for _, c in unbaked], bare=True), strict=True))
         for s, c in made:
             f = self._told[s]
             if f is None:

@@ -44,7 +44,8 @@ def outside(draft: Draft, style: Style) -> dict[str, float]:
     """How far each role is outside the style's band, in the band's percent; roles inside are left out."""
     found = {}
     for role in Role:
-        band, rail = band_for(role, style), rail_value(draft.formula, role)
+        band = band_for(role, style)
+        rail = None if band is None else rail_value(draft.formula, role)
         if band is not None and rail is not None:
             away = max(rail - band.high, band.low - rail, 0.0)
             if away > LEAST_OUT:

@@ -94,7 +94,7 @@ def what_if(setting: Setting, target: Cookie, across: str, up: str, baked: Seque
     sizes = np.linspace(-REACH, REACH, POINTS)
     drafts = [[_moved(setting.draft, a, b, x, y) for x in sizes] for y in sizes]
     flat = [d for row in drafts for d in row]
-    told = forecasts_of([setting.with_draft(d or setting.draft) for d in flat])
+    told = forecasts_of([setting.with_draft(d or setting.draft) for d in flat], bare=True)
     misses = np.array(
         [
             [(f.ends[k] - v) / s for k, s, v in wanted] if d is not None and f is not None else [NOWHERE] * len(wanted)

@@ -21,8 +21,8 @@ BENT = ", bend"
 @dataclass(frozen=True, slots=True)
 class Term:
     """One column: the factors multiplied in it by place, and what else these runs cannot tell from it, by name. bent:
-    how far the middle lies off the line of the one factor. from_low: of several, counted from their lowest levels, so that
-    each factor's own effect is that of raising it alone."""
+    how far the middle lies off the line of the one factor. from_low: of several, counted from their lowest levels, so
+    that each factor's own effect is that of raising it alone."""
 
     factors: tuple[int, ...]
     name: str
