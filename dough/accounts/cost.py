@@ -25,6 +25,21 @@ class Price:
         return self.per_kg / 1000.0 / (1.0 - self.waste_pct / 100.0)
 
 
+#: A price that moved by less than this share is told as the same.
+SAME_PRICE = 0.01
+
+
+def dearer(was: Price, now: Price, money: str) -> str:
+    """What became of a price, for what ends in the bowl: “12 % dearer than the one before: 2.1 to 2.35 EUR a kg”."""
+    before, after = (1000.0 * p.per_used_g for p in (was, now))
+    share = after / before - 1.0 if before > 0 else math.inf
+    if abs(share) < SAME_PRICE:
+        return f"As dear as the one before: {after:.3g} {money} a kg in the bowl."
+    by = f"{100.0 * abs(share):.0f} % " if math.isfinite(share) else ""
+    word = "dearer" if share > 0 else "cheaper"
+    return f"{by}{word} than the one before: {before:.3g} to {after:.3g} {money} a kg in the bowl."
+
+
 @dataclass(frozen=True, slots=True)
 class Cost:
     """Money for the lines whose price and amount are known, for the batch and a piece (None: pieces not known), and

@@ -219,3 +219,28 @@ def test_a_delivery_shows_what_it_does_to_each_dough_and_what_holds_it(client: C
     assert found[0]["correction"] in found[0]["sentence"]
     assert {x["ingredient"] for x in found[0]["draft"]["lines"]} == {x["ingredient"] for x in kept.draft["lines"]}
     assert client.get("/api/kitchen/furnishing/lots/999/doughs").status_code == 404
+
+
+def test_what_an_ingredient_cost_over_its_deliveries(client: Client, kitchen: Kitchen) -> None:
+    def lot(on: str, price: str, waste: str = "") -> dict[str, Any]:
+        facts = {
+            "name": f"Flour of {on}", "ingredient": "ap", "supplier": "Mill", "arrived_on": on, "pack_g": "25000",
+            "pack_price": price, "waste_pct": waste,
+        }  # fmt: skip
+        made = send(client, "POST", "/kitchen/furnishing/lot", {"facts": facts})
+        assert made.status_code == 201, made.json()
+        return made.json()  # type: ignore[no-any-return]
+
+    first, second, third = lot("2026-01-05", "20"), lot("2026-02-05", "25"), lot("2026-02-20", "22.5", "10")
+
+    def told(ident: int) -> Any:
+        return client.get(f"/api/kitchen/furnishing/lots/{ident}/prices").json()
+
+    assert told(first["id"])["words"] == "The first price known of it."
+    assert "25 % dearer than the one before: 0.8 to 1 EUR a kg" in told(second["id"])["words"]
+    # Cheaper by the sack, and as dear once what is thrown away is counted.
+    assert "As dear as the one before: 1 EUR a kg" in told(third["id"])["words"]
+    assert [round(p["used_per_kg"], 3) for p in told(third["id"])["paid"]] == [1.0, 1.0, 0.8]
+    silent = send(client, "POST", "/kitchen/furnishing/lot", {"facts": {"name": "Sack", "ingredient": "ap"}}).json()
+    assert "Give this delivery a pack and a price" in told(silent["id"])["words"]
+    assert client.get("/api/kitchen/furnishing/lots/9999/prices").status_code == 404

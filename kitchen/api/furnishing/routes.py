@@ -25,6 +25,7 @@ from kitchen.reading.doughs import MissingError, name_of, style_of
 from kitchen.reading.furnished import Thing, thing, things
 from kitchen.reading.kit import dough_setting
 from kitchen.reading.lots import certificate_of
+from kitchen.reading.prices import Paid, price_history
 
 router = Router(tags=["furnishing"])
 #: So many doughs are baked through the model for one delivery.
@@ -147,9 +148,7 @@ class DeliveriesOut(BaseModel):
 @router.get("/furnishing/lots/{thing_id}/doughs", response={200: DeliveriesOut, **PROBLEMS})
 def delivered(request: HttpRequest, thing_id: int) -> DeliveriesOut:
     """What a delivery does to each dough on the shelf, and the change that holds its cookie."""
-    lot = Lot.objects.filter(pk=thing_id).first()
-    if lot is None:
-        raise MissingError("That delivery is no longer in the kitchen.")
+    lot = _lot(thing_id)
     said = certificate_of(lot)
     if not said.says:
         return DeliveriesOut(words="Its certificate says nothing yet that a forecast can use.", doughs=[])
@@ -159,6 +158,28 @@ def delivered(request: HttpRequest, thing_id: int) -> DeliveriesOut:
     told.sort(key=lambda t: -t[1].steps)
     words = "" if told else "It is in no dough on the shelf that has a forecast."
     return DeliveriesOut(words=words, doughs=[_delivered(d, x) for d, x in told])
+
+
+class PriceHistoryOut(BaseModel):
+    """What an ingredient cost over its deliveries, newest first; words what became of its price with this one."""
+
+    words: str
+    money: str
+    paid: list[Paid]
+
+
+@router.get("/furnishing/lots/{thing_id}/prices", response={200: PriceHistoryOut, **PROBLEMS})
+def lot_prices(request: HttpRequest, thing_id: int) -> PriceHistoryOut:
+    """What a delivery's ingredient cost before and after it."""
+    found = price_history(_lot(thing_id))
+    return PriceHistoryOut(words=found.words, money=found.money, paid=list(found.paid))
+
+
+def _lot(ident: int) -> Lot:
+    lot = Lot.objects.filter(pk=ident).first()
+    if lot is None:
+        raise MissingError("That delivery is no longer in the kitchen.")
+    return lot
 
 
 def _delivered(dough: Dough, x: DeliveryDoes) -> DeliveryOut:

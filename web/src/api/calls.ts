@@ -108,6 +108,9 @@ export const api = {
   /** Keep a plan, with the draft it starts from. */
   keepPlan: (...init: Init<'post', '/api/doughs/{dough_id}/series'>) =>
     data(client.POST('/api/doughs/{dough_id}/series', ...init)),
+  /** What a delivery's ingredient cost before and after it. */
+  lotPrices: (...init: Init<'get', '/api/kitchen/furnishing/lots/{thing_id}/prices'>) =>
+    data(client.GET('/api/kitchen/furnishing/lots/{thing_id}/prices', ...init)),
   /** Versions, bakes and panels that hold every word typed. */
   find: (...init: Init<'get', '/api/find'>) => data(client.GET('/api/find', ...init)),
   /** How often a plan would see a difference. */

@@ -1502,6 +1502,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/kitchen/furnishing/lots/{thing_id}/prices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Lot Prices
+         * @description What a delivery's ingredient cost before and after it.
+         */
+        get: operations["kitchen_api_furnishing_routes_lot_prices"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kitchen/furnishing/ovens/{thing_id}/test": {
         parameters: {
             query?: never;
@@ -8222,6 +8242,27 @@ export interface components {
             words: string;
         };
         /**
+         * Paid
+         * @description What was paid for a delivery of an ingredient: money a kg as bought and a kg in the bowl, and its share thrown
+         *     away, percent.
+         */
+        Paid: {
+            /** Arrived On */
+            arrived_on: string | null;
+            /** Lot */
+            lot: number;
+            /** Name */
+            name: string;
+            /** Per Kg */
+            per_kg: number;
+            /** Supplier */
+            supplier: string;
+            /** Used Per Kg */
+            used_per_kg: number;
+            /** Waste Pct */
+            waste_pct: number;
+        };
+        /**
          * PairDifference
          * @description The second sample less the first, its 95 % range corrected for all pairs, and p likewise corrected.
          */
@@ -9379,6 +9420,18 @@ export interface components {
             target_place: components["schemas"]["MapPlace"] | null;
             /** Wide G */
             wide_g: number | null;
+        };
+        /**
+         * PriceHistoryOut
+         * @description What an ingredient cost over its deliveries, newest first; words what became of its price with this one.
+         */
+        PriceHistoryOut: {
+            /** Money */
+            money: string;
+            /** Paid */
+            paid: components["schemas"]["Paid"][];
+            /** Words */
+            words: string;
         };
         /**
          * Problem
@@ -21228,6 +21281,109 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DeliveriesOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kitchen_api_furnishing_routes_lot_prices: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                thing_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PriceHistoryOut"];
                 };
             };
             /** @description Bad Request */

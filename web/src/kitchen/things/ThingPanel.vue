@@ -8,6 +8,7 @@ import type { Kind, Thing } from '../facts'
 import { useThing } from '../useThing'
 import DeviceLive from './DeviceLive.vue'
 import LotDoughs from './LotDoughs.vue'
+import LotPrices from './LotPrices.vue'
 import OvenMap from './OvenMap.vue'
 import OvenTest from './OvenTest.vue'
 import ScaleCheck from './ScaleCheck.vue'
@@ -98,7 +99,10 @@ function checkScale(entry: { weight_g: string; shown_g: string }): void {
       :thing="thing"
       :may-record="may('record')"
     />
-    <LotDoughs v-if="thing && kind.id === 'lot'" :key="`${thing.id}-${thing.revision}`" :lot="thing" />
+    <template v-if="thing && kind.id === 'lot'">
+      <LotPrices :key="`p${thing.id}-${thing.revision}`" :lot="thing" />
+      <LotDoughs :key="`${thing.id}-${thing.revision}`" :lot="thing" />
+    </template>
     <ScaleCheck
       v-if="thing && kind.id === 'scale' && may('record')"
       :problems="form.problems.value"
