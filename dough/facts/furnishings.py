@@ -17,6 +17,7 @@ from typing import Literal
 
 from dough.facts.entry import read_named
 from dough.facts.errors import EntryError, EntryErrors
+from dough.facts.ingredients import table
 from dough.facts.quantities import Quantity, quantity
 from dough.facts.regions import regions
 from dough.facts.tables import number, rows
@@ -258,6 +259,9 @@ def _said(field: Question, value: Value) -> str:
         return field.label.lower()
     if field.box == "choice":
         return next((c.words for c in field.choices if c.id == value), str(value))
+    if field.box == "ingredient":
+        known = table().get(str(value))
+        return known.name.lower() if known else str(value)
     if field.name == "how_many":
         return f"{value:g} of them"
     if field.quantity is not None and field.quantity.unit == "times":

@@ -42,8 +42,8 @@ def set_up(page: Page) -> None:
     page.goto("/dough/1/panels")
     page.get_by_role("button", name="Set up a panel").click()
     page.get_by_label("What is it about?").fill("Does the butter show?")
-    page.get_by_label("Sample 1 from").select_option("4")
-    page.get_by_label("Sample 2 from").select_option("6")
+    page.get_by_label("Sample 1 from").select_option("v4")
+    page.get_by_label("Sample 2 from").select_option("v6")
     for n in (1, 2):
         page.get_by_label(f"Sample {n}, hours from oven to table").fill("20")
     page.get_by_label("Tasters", exact=True).fill("6")
@@ -117,6 +117,7 @@ def test_a_triangle_from_the_question_to_the_sentence(page: Page, chromium: Brow
     said = "Version 4 and Version 6 are told apart: 6 of 6 were right."
     expect(page.get_by_role("heading", name=said)).to_be_visible()
     expect(page.get_by_text(re.compile("such panels"))).to_be_visible()
+    expect(page.get_by_text(re.compile("6 tasters told it: 6 of 6 right, where guessing gives 2"))).to_be_visible()
     for context in guests:
         assert context.cookies() == []
         context.close()

@@ -231,6 +231,7 @@ def test_what_an_ingredient_cost_over_its_deliveries(client: Client, kitchen: Ki
         assert made.status_code == 201, made.json()
         return made.json()  # type: ignore[no-any-return]
 
+    assert "plain flour" in lot("2025-12-05", "")["words"], "an ingredient is told by its name"
     first, second, third = lot("2026-01-05", "20"), lot("2026-02-05", "25"), lot("2026-02-20", "22.5", "10")
 
     def told(ident: int) -> Any:

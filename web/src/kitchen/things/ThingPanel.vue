@@ -120,6 +120,17 @@ function checkScale(entry: { weight_g: string; shown_g: string }): void {
   flex-direction: column;
   gap: 10px;
   align-self: start;
+  /* What was picked far down the list is seen beside it. */
+  position: sticky;
+  top: 12px;
+  max-height: calc(100vh - 24px);
+  overflow-y: auto;
+}
+@media (max-width: 1180px) {
+  .one {
+    position: static;
+    max-height: none;
+  }
 }
 header {
   display: flex;

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, nextTick, ref } from 'vue'
 import { words } from '@/api/client'
 import { useFurnished, useRights } from '@/api/queries'
 import { type Kind, type Thing } from '../facts'
@@ -26,8 +26,12 @@ const chosen = computed(() => {
 const chosenKind = computed(
   () => kinds.value.find((k) => k.id === (picked.value?.kind ?? chosen.value?.kind)) ?? kinds.value[0],
 )
-const pick = (thing: Thing): void => {
+const open = ref<HTMLElement | null>(null)
+/** Where the list stands above what is open, that is brought into view. */
+async function pick(thing: Thing): Promise<void> {
   picked.value = { kind: thing.kind, id: thing.id }
+  await nextTick()
+  if (window.matchMedia('(max-width: 1180px)').matches) open.value?.scrollIntoView({ block: 'start' })
 }
 </script>
 
@@ -73,12 +77,14 @@ const pick = (thing: Thing): void => {
           >show the {{ retired }} out of use</BFormCheckbox
         >
       </div>
-      <ThingPanel
-        v-if="chosenKind"
-        :kind="chosenKind"
-        :thing="picked && picked.id === null ? null : chosen"
-        @made="pick"
-      />
+      <div ref="open">
+        <ThingPanel
+          v-if="chosenKind"
+          :kind="chosenKind"
+          :thing="picked && picked.id === null ? null : chosen"
+          @made="pick"
+        />
+      </div>
     </template>
   </div>
 </template>
