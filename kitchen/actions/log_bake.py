@@ -21,7 +21,7 @@ from kitchen.actions.rights import Right
 from kitchen.documents.base import Typed
 from kitchen.documents.measured import MeasuredDoc
 from kitchen.documents.own_ingredient import find
-from kitchen.models import Bake, Batch, Dough, Oven, Photo, Tray, Version
+from kitchen.models import Bake, Batch, Dough, Lot, Oven, Photo, Tray, Version
 from kitchen.reading.doughs import MissingError, dough_for_reading
 from kitchen.reading.lots import written_down
 
@@ -186,7 +186,7 @@ class LogBake(Action[Bake]):
             mixed_on=new.mixed_on,
             weighed=_weighed(version, new.weighed),
             additions=_additions(new.additions),
-            lots=written_down(new.lots),
+            lots=written_down(_lots(version, new.lots)),
             butter_temp_c=read_named(new.butter_temp_c, "butter_temp_c"),
             dough_temp_c=read_named(new.dough_temp_c, "dough_temp_c", "batch_dough_temp_c"),
             note=_short(new.note, 400, "batch_note"),
@@ -206,6 +206,18 @@ def _weighed(version: Version, typed: dict[str, Typed]) -> dict[str, float]:
         if grams is not None and grams != planned[line_id]:
             result[line_id] = grams
     return result
+
+
+def _lots(version: Version, of_line: Mapping[str, int]) -> Mapping[str, int]:
+    """The delivery each line came from. Raises EntryError for one of something else; one that is gone is left out."""
+    planned = {line["id"]: line["ingredient"] for line in version.formula["lines"]}
+    delivered = dict(Lot.objects.filter(pk__in=set(of_line.values())).values_list("pk", "ingredient"))
+    for line, lot in of_line.items():
+        if line not in planned:
+            raise EntryError(f"lots.{line}"[:60], "That line is not in this version.")
+        if delivered.get(lot, planned[line]) != planned[line]:
+            raise EntryError(f"lots.{line}"[:60], "That delivery is of another ingredient. Pick one of this line's.")
+    return of_line
 
 
 def _additions(typed: tuple[tuple[str, Typed], ...]) -> list[list[str | float]]:

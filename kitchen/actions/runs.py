@@ -22,7 +22,7 @@ from kitchen.actions.freeze_version import FreezeVersion
 from kitchen.actions.log_bake import BakeEntry, LogBake, NewBatch
 from kitchen.actions.rights import Right
 from kitchen.documents.run import script_doc
-from kitchen.models import Bake, Device, Plan, Run, RunEntry
+from kitchen.models import Bake, Device, Lot, Plan, Run, RunEntry
 from kitchen.reading.doughs import MissingError, dough_for_reading, draft_differs
 from kitchen.reading.runs import clock_of, ms, run_for_reading, script_of_run, state_of, version_draft, worked_run
 
@@ -207,8 +207,11 @@ class CloseRun(Action[Run]):
         ).execute()
 
     def _lots(self, run: Run, state: RunState) -> dict[str, int]:
-        there = {x["id"] for x in run.version.formula["lines"]}
-        return {line: w.lot for line, w in state.weighed.items() if line in there and w.lot is not None}
+        """The deliveries that were tapped, where they are of the line's ingredient."""
+        there = {x["id"]: x["ingredient"] for x in run.version.formula["lines"]}
+        tapped = {line: w.lot for line, w in state.weighed.items() if line in there and w.lot is not None}
+        of = dict(Lot.objects.filter(pk__in=set(tapped.values())).values_list("pk", "ingredient"))
+        return {line: lot for line, lot in tapped.items() if of.get(lot) == there[line]}
 
     def _weighed(self, run: Run, state: RunState) -> dict[str, float | str | None]:
         """Grams really in, brought back to the version's own size, which is what a batch is compared with: what the run

@@ -10,7 +10,7 @@ from django.test import Client
 
 from kitchen.actions.create_dough import CreateDough
 from kitchen.actions.freeze_version import FreezeVersion
-from kitchen.models import Bake, Batch, Dough
+from kitchen.models import Bake, Batch, Dough, Lot
 from kitchen.models.frozen import FrozenError
 from tests.conftest import NOW, bake_body, send
 
@@ -188,3 +188,24 @@ def test_a_key_used_on_another_dough_is_refused_and_logs_nothing(client: Client,
     assert Bake.objects.count() == 1
     assert log(client, kept).status_code == 201, "the same entry sent again is answered, not logged twice"
     assert Bake.objects.count() == 1
+
+
+def test_a_bake_by_hand_names_its_deliveries_and_none_of_something_else(client: Client, kept: Dough) -> None:
+    line = next(x for x in kept.draft["lines"] if x["step"] == "dry")
+    flour = Lot.objects.create(name="Sack", code="W-9", ingredient=line["ingredient"], protein_pct=13.0)
+    other = Lot.objects.create(name="Tub", ingredient="honey")
+
+    def made(lots: dict[str, int], key: str) -> Any:
+        batch = {**bake_body()["batch"], "lots": lots}
+        return send(client, "POST", f"/doughs/{kept.pk}/bakes", {**bake_body(), "key": key, "batch": batch})
+
+    bake = made({line["id"]: flour.pk}, "with-a-lot-1")
+    assert bake.status_code == 201
+    assert bake.json()["batch"]["lots"] == ["Sack W-9"]
+    assert Batch.objects.get().lots[line["id"]]["says"] == {"protein_pct": 13.0}
+    refused = made({line["id"]: other.pk}, "with-a-lot-2")
+    assert refused.status_code == 422
+    assert refused.json()["fields"][0]["where"] == f"lots.{line['id']}"
+    assert made({"nowhere": flour.pk}, "with-a-lot-3").status_code == 422
+    # One that is gone by now is left out.
+    assert made({line["id"]: 9999}, "with-a-lot-4").json()["batch"]["lots"] == []

@@ -56,6 +56,7 @@ class BatchIn(Strict):
     dough_temp_c: Typed = None
     note: str = Field(default="", max_length=4000)
     additions: list[AdditionIn] = Field(default=[], max_length=12)
+    lots: dict[Key, int] = Field(default_factory=dict, max_length=300)
 
 
 class BakeIn(Strict):

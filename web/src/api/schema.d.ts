@@ -3983,6 +3983,10 @@ export interface components {
             butter_temp_c?: string | number | null;
             /** Dough Temp C */
             dough_temp_c?: string | number | null;
+            /** Lots */
+            lots?: {
+                [key: string]: number;
+            };
             /**
              * Mixed On
              * Format: date

@@ -12,6 +12,7 @@ const answers = {
   'GET /api/kitchen': { ovens: [{ id: 2, name: 'Deck' }], trays: [], unlearned: 0 },
   'GET /api/reference': { ingredients: [], quantities: QUANTITIES, scales: [], styles: [] },
   'GET /api/pantry': [],
+  'GET /api/kitchen/furnishing': { kinds: [], things: [], labels: [] },
   'GET /api/doughs/1/versions/*': { lines: [], process },
 }
 const dough = { record: { value: { versions } } }
@@ -93,5 +94,24 @@ it('puts each refusal at its box', async () => {
   await flushPromises()
   expect(w.text()).toContain('Minutes can’t be negative.')
   expect(valueOf(w, 'Minutes in the oven')).toBe('-3')
+  w.unmount()
+})
+
+it('names the delivery a line came from, of its own ingredient and in use', async () => {
+  const lot = (id: number, ingredient: string, retired_at: string | null = null) => ({
+    id, kind: 'lot', name: `Sack ${id}`, facts: { ingredient }, retired_at,
+  }) // prettier-ignore
+  const { w, calls } = await form({
+    'GET /api/kitchen/furnishing': { kinds: [], labels: [], things: [lot(5, 'ap'), lot(6, 'butter'), lot(7, 'ap', '2026-01-01')] },
+    'GET /api/doughs/1/versions/*': { lines: [{ id: 'l1', ingredient: 'ap', grams: 200, step: 'dry' }], process },
+    'POST /api/doughs/1/bakes': { id: 3 },
+  }) // prettier-ignore
+  await flushPromises()
+  const select = w.get('[aria-label^="Delivery of"]')
+  expect(select.findAll('option').map((o) => o.text())).toEqual(['not noted', 'Sack 5'])
+  await select.setValue('5')
+  await w.get('form').trigger('submit')
+  await flushPromises()
+  expect(calls.find((c) => c.method === 'POST')?.body.batch.lots).toEqual({ l1: 5 })
   w.unmount()
 })

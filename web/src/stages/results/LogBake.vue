@@ -5,7 +5,7 @@ import { computed, ref, watch } from 'vue'
 import { api } from '@/api/calls'
 import { askAnew } from '@/api/askAnew'
 import { ApiError, words, type Schemas } from '@/api/client'
-import { useKitchen, useReference } from '@/api/queries'
+import { useFurnished, useKitchen, useReference } from '@/api/queries'
 import { inUse } from '@/kitchen/inUse'
 import { theDough } from '@/dough/key'
 import { day } from '@/ui/format'
@@ -75,6 +75,24 @@ function addCure(): void {
   entry.value.additions = [...(entry.value.additions ?? []), { ingredient: 'egg', grams: '' }]
 }
 
+/** Deliveries in use of a line's ingredient: whoever knows which sack it was can say so. */
+const { data: furnished } = useFurnished()
+const lotsOf = (ingredient: string) =>
+  (furnished.value?.things ?? []).filter(
+    (t) => t.kind === 'lot' && t.retired_at === null && t.facts['ingredient'] === ingredient,
+  )
+const withLots = computed(() => (plan.value?.lines ?? []).filter((l) => lotsOf(l.ingredient).length))
+/** Only of lines that this version has. */
+const chosenLots = computed(() =>
+  Object.fromEntries(
+    Object.entries(entry.value.lots ?? {}).filter(([line]) => withLots.value.some((l) => l.id === line)),
+  ),
+)
+function setLot(line: string, lot: string): void {
+  const others = Object.fromEntries(Object.entries(entry.value.lots ?? {}).filter(([id]) => id !== line))
+  entry.value.lots = lot === '' ? others : { ...others, [line]: Number(lot) }
+}
+
 const name = (id: string): string => ingredients.value.get(id)?.name ?? id
 
 async function submit(sure = false): Promise<void> {
@@ -97,6 +115,7 @@ async function submit(sure = false): Promise<void> {
                 mixed_on: e.mixed_on,
                 weighed: e.weighed,
                 additions: e.additions ?? [],
+                lots: chosenLots.value,
                 butter_temp_c: e.butter_temp_c,
                 dough_temp_c: e.batch_dough_temp_c,
               }
@@ -214,6 +233,26 @@ function bringBack(): void {
             <EntryField v-model="a.grams" label="added" unit="g" :problem="problems[`additions.${n}`]" />
           </div>
           <BButton size="sm" variant="outline-primary" @click="addCure">Add one</BButton>
+        </details>
+        <details v-if="withLots.length" class="weighed">
+          <summary>
+            From which delivery? <span class="small-words">its certificate is reckoned with</span>
+          </summary>
+          <label v-for="l in withLots" :key="l.id" class="added">
+            <span>{{ name(l.ingredient) }}</span>
+            <select
+              class="form-select form-select-sm"
+              :value="entry.lots?.[l.id] ?? ''"
+              :aria-label="`Delivery of ${name(l.ingredient)}`"
+              @change="setLot(l.id, ($event.target as HTMLSelectElement).value)"
+            >
+              <option value="">not noted</option>
+              <option v-for="t in lotsOf(l.ingredient)" :key="t.id" :value="t.id">{{ t.name }}</option>
+            </select>
+            <span v-if="problems[`lots.${l.id}`]" class="alert-words" role="alert"
+              >▲ {{ problems[`lots.${l.id}`] }}</span
+            >
+          </label>
         </details>
       </template>
     </fieldset>

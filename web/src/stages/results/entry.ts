@@ -10,6 +10,8 @@ export interface Entry {
   batch_dough_temp_c: string
   weighed: Record<string, string>
   additions: { ingredient: string; grams: string }[]
+  /** Which delivery each line came from, by line; forms begun before there was a choice have none. */
+  lots?: Record<string, number>
   baked_on: string
   age_h: string
   chill_h: string
