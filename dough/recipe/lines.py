@@ -62,7 +62,7 @@ PIECES = ("lemon", "orange", "lime", "banana", "marshmallow")
 BROWNED_AFTER = re.compile(r"[,(][^,()]*\bbrowned\b", re.I)
 #: “100 g → 90 g sugar”, “300 (was 320)”: what it was before a change is not what it is.
 CHANGED = re.compile(r"(?P<was>\d[^→>()]{0,16}?)\s*(?:→|➜|->|=>)\s*(?=[\d.])")
-FORMERLY = re.compile(r"\((?:was|were|formerly|previously|before:?|new|changed)\b[^()]*\)", re.I)
+FORMERLY = re.compile(r"\((?:(?:was|were|formerly|previously|before:?)\W+\d[^()]*|new|changed)\)", re.I)
 #: “plus more for rolling”, “plus 1 tablespoon for the pan”.
 BESIDE = re.compile(
     r",?\s*\bplus (?:(?:extra|more)\b.*$|[^,;()]{1,30}? (?:for|to) (?:the )?"
