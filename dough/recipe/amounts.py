@@ -79,6 +79,8 @@ def tidy(text: str) -> str:
     line = re.sub(r"[–—−‐‑‒]", "-", line)
     line = line.replace("’", "'").replace("‘", "'").replace("“", '"').replace("”", '"')
     line = re.sub(r"(\d)-(\d+/\d+)", r"\1 \2", line)
+    # “1/2 cup/85 g” is one amount told twice.
+    line = re.sub(r"(?<=[A-Za-z])/(?=\d)", " / ", line)
     line = in_figures(line)
     return re.sub(r"\s+", " ", line).strip()
 

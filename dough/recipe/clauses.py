@@ -50,6 +50,10 @@ OF_EACH = re.compile(
 )
 
 
+#: “1 kg flour (half strong, half soft)”: two kinds of one thing.
+HALVES = re.compile(r"[(,]?\s*\bhalf (?P<a>[a-z ]{3,20}?),?(?: and| &)? half (?P<b>[a-z ]{3,20}?)\s*\)?$", re.I)
+
+
 def is_name(text: str) -> bool:
     """Is a phrase an ingredient and nothing besides?"""
     found = match(text)
@@ -87,13 +91,13 @@ def clauses(line: str) -> list[str]:
     # A semicolon parts sentences as well, but not in such a list.
     whole = listed(line, SEMICOLON)
     if whole:
-        return whole
+        return [half for piece in whole for half in _halves(piece) or [piece]]
     sentences = _whole([s for s in SENTENCE.split(line) if s.strip()])
     if len(sentences) > 1:
         return [piece for s in sentences for piece in clauses(s)]
-    parted = _shared(line) or listed(line) or _of_fruits(line)
+    parted = _halves(line) or _shared(line) or listed(line) or _of_fruits(line)
     if parted:
-        return parted
+        return [half for piece in parted for half in _halves(piece) or [piece]]
     prefix, colon, rest = line.partition(":")
     body = line
     if META.match(line) and not leads_with_ingredient(line):
@@ -168,6 +172,18 @@ def _shared(line: str) -> list[str]:
         return []
     whole = [f"{k} {found['head'].strip()}" for k in kinds]
     return whole if all(match(nameish(w)).ident and not match(nameish(w)).unknown for w in whole) else []
+
+
+def _halves(line: str) -> list[str]:
+    """Half of an amount of each of two kinds; empty for any other line."""
+    found = HALVES.search(line.strip(" ."))
+    whole = line[: found.start()] if found else ""
+    amounts = amounts_in(whole)
+    if found is None or len(amounts) != 1 or amounts[0].quantity.low != amounts[0].quantity.high:
+        return []
+    q, name = amounts[0].quantity, nameish(whole).strip(" ,(")
+    made = [f"{q.low / 2:g} {q.unit} {found[kind]} {name}" for kind in ("a", "b")]
+    return made if all(is_name(nameish(m)) for m in made) else []
 
 
 def _of_fruits(line: str) -> list[str]:

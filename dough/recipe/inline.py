@@ -21,6 +21,8 @@ STRONG = (MARKS[0], r"\s+/\s+", *SEMICOLON)
 FEWEST, SHARE = 3, 0.75
 #: Two do where there is nothing else, and no word of either is unknown: “rye flour 90 g, butter 70 g”.
 TWO = 2
+#: What stands before the first of a list.
+LEAD_IN = re.compile(r"^(?:that is|that's|i\.?e\.?,?|namely|so|viz\.?|it is|it's|we have|here goes)\s+", re.I)
 #: Two are enough where they are joined and each has its amount in a bracket: “egg (1) plus yolk (1)”.
 BOTH = re.compile(r"(?P<a>[^()\d]+\([^()]*\d[^()]*\)) (?:plus|and|\+|&) (?P<b>[^()\d]+\([^()]*\d[^()]*\))$", re.I)
 #: A name before its amount has at most so many words.
@@ -34,7 +36,10 @@ def listed(line: str, marks: tuple[str, ...] = MARKS) -> list[str]:
     if len(line) > LONGEST:
         return []
     head, colon, rest = line.partition(":")
-    body = rest.strip() if colon and not amounts_in(head) and len(amounts_in(rest)) >= FEWEST else line
+    # “The order is for 240 of the 60 g size, that is: flour 4.9 kg, …”: figures before the colon are of nothing listed.
+    leading = match(head)
+    before = not amounts_in(head) or not ((leading.ident and not leading.unknown) or re.search(r"[()]", head))
+    body = LEAD_IN.sub("", rest.strip()) if colon and before and len(amounts_in(rest)) >= FEWEST else line
     both = BOTH.match(line.strip(" .,;"))
     if both is not None and all(match(_name_of(p)).ident for p in (both["a"], both["b"])):
         return [both["a"], both["b"]]

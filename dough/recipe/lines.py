@@ -37,6 +37,7 @@ ASKS = {
     "ingredient": "Not in the table. Pick the nearest, make it, or leave it open: it enters as unknown.",
     "browned": "Weighed before or after browning? Its water goes.",
     "weight": "The bracket and the measure do not agree. Which is meant?",
+    "much": "More than any cookie holds, it seems. Is the amount right?",
 }
 #: The classes offered for a question of kind.
 _OFFERED = {"flour": ("plain_flour", "white_wheat", "self_raising", "wheat"), "salt": ("salt",), "cocoa": ("cocoa",)}
@@ -73,7 +74,11 @@ BESIDE = re.compile(
 FEWEST_G = 5
 #: A German pound is half a kilo.
 POUND_OF_500 = re.compile(r"(\d[\d ./]*)\s*Pfund\b", re.I)
-_NO_AMOUNT = Amount(KitchenAmount(1.0, 1.0, ""), 0, 0)
+#: A dessertspoon holds two teaspoons.
+DESSERT = re.compile(
+    r"(\d[\d ./]*|\b(?:a|an|one|two|three)\b)\s*(level |heaped |rounded )?(?:dessert ?spoons?(?:ful)?|dsp)\b", re.I
+)
+_ONE = Amount(KitchenAmount(1.0, 1.0, ""), 0, 0)
 #: How far weight and measure may be apart before it is asked.
 APART = 1.35
 FINISH = re.compile(
@@ -144,7 +149,8 @@ def read_line(
     line = re.sub(r"\b(?:a|one) (\w+) and (?:a )?half\b", r"1 1/2 \1", text, flags=re.I)
     line = re.sub(r"\bbetween (\S+) and (?=\d)", r"\1 to ", line, flags=re.I)
     line = re.sub(r"\b(\d+) lbs?\.? (\d+) oz\b", lambda m: f"{int(m[1]) * 16 + int(m[2])} oz", line)
-    line = POUND_OF_500.sub(lambda m: f"{500 * (amount_at(m[1], 0) or _NO_AMOUNT).quantity.low:g} g", line)
+    line = POUND_OF_500.sub(lambda m: f"{500 * (amount_at(m[1], 0) or _ONE).quantity.low:g} g", line)
+    line = DESSERT.sub(lambda m: f"{2 * (amount_at(m[1], 0) or _ONE).quantity.low:g} {m[2] or ''}tsp", line)
     line, was = CHANGED.sub("", line), CHANGED.search(line)
     line = FORMERLY.sub("", line)
     line = re.sub(r"^(?:an )?unknown (?:amount of )?", "", line, flags=re.I)

@@ -185,6 +185,16 @@ def _weight(name: _Name, words: list[str]) -> float:
     return sum(0.5 if w in _noise() else 1.0 for w in name.words if w in words)
 
 
+@cache
+def _by_words() -> dict[frozenset[str], str]:
+    return {n.words: n.text for n in _names() if n.ident}
+
+
+def named_by(words: frozenset[str]) -> str:
+    """The name that is made of just these words; empty where none is."""
+    return _by_words().get(words, "")
+
+
 def called(ident: str) -> list[str]:
     """All the names a cook may call an ingredient by."""
     return [n.text for n in _names() if n.ident == ident]

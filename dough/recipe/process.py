@@ -16,7 +16,7 @@ TEMP = re.compile(
 _COUNT = r"\d{1,3}|" + "|".join(w for w in NUMBER_WORDS if w.isalpha() and len(w) > 2)
 MINUTES = re.compile(
     rf"(?P<low>{_COUNT})(?: ?(?:-|to|or|bis|à) ?(?P<high>{_COUNT}))? ?(?:-?ish )?(?:or so )?"
-    r"(?:minutes?|mins?\b|minuten|minuti|minutos|λεπτά)",
+    r"(?:minutes?|mins?\b|minuten|minuti|minutos|λεπτά|['′](?![\w'′]))",
     re.I,
 )
 HOURS = (
@@ -34,7 +34,8 @@ MAKES = re.compile(
 PORTION = re.compile(
     r"(?P<n>\d+(?:\.\d+)?) ?g (?:portions?|pieces?|balls?|each|scoops?|mounds?|rounds?|discs?|lumps?)\b"
     r"|\b(?:portions?|pieces?|balls?|scoops?) of (?:about |around )?(?P<m>\d+(?:\.\d+)?) ?g\b"
-    r"|\b(?:scoop|roll|form|weigh|divide)\w*[^.;]{0,40}?(?P<k>\d+(?:\.\d+)?) ?g\b(?=[^.;]{0,12}(?:$|[.;]| each))",
+    r"|\b(?:scoop|roll|form|weigh|divide|portion)\w*[^.;]{0,40}?(?P<k>\d+(?:\.\d+)?) ?g\b"
+    r"(?=[^.;]{0,12}(?:$|[.;]| each))",
     re.I,
 )
 THICK = re.compile(r"(?P<n>\d{1,2}(?:[.,]\d)?) ?(?P<u>mm|cm)\.? thick|(?P<q>1/4|1/2|3/8|1/8)[ -]inch thick", re.I)

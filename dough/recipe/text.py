@@ -12,11 +12,12 @@ from dough.facts.kitchen_measures import CupCalibration, Habit
 from dough.recipe.amounts import amounts_in, tidy
 from dough.recipe.cells import cells, is_head, of_columns, phrase
 from dough.recipe.clauses import BRACKETED, META, SENTENCE, clauses, is_name, leads_with_ingredient, nameish
+from dough.recipe.doubts import Unlisted, doubted, unlisted
 from dough.recipe.inline import listed
 from dough.recipe.jotted import told_in_json
 from dough.recipe.lines import LIKENESS, Understood, is_ingredient_without_amount, place_of, read_line
 from dough.recipe.names import match
-from dough.recipe.process import MAKES, Bake, bake_of, is_bake, oven_of
+from dough.recipe.process import MAKES, Bake, Fact, bake_of, is_bake, oven_of
 from dough.recipe.prose import RATIO, in_parts, measured_in
 
 MAX_CHARS, MAX_LINES = 50_000, 300
@@ -71,7 +72,8 @@ WEIGHTS = ("g", "kg", "ml", "l", "oz", "lb")
 @dataclass(frozen=True, slots=True)
 class RecipeText:
     """A recipe as understood. aside holds the clauses that were not taken for ingredients, in order; overlooked those
-    of them that hold an amount of something known which no line has; note is what must be said of the reading."""
+    of them that hold an amount of something known which no line has; note is what must be said of the reading; unlisted
+    are ingredients that the text names and no line has."""
 
     title: str
     lines: tuple[Understood, ...]
@@ -80,6 +82,7 @@ class RecipeText:
     habit: Habit
     overlooked: tuple[str, ...] = ()
     note: str = ""
+    unlisted: tuple[Unlisted, ...] = ()
 
 
 @dataclass
@@ -125,10 +128,11 @@ def read_recipe(text: str, habit: Habit, cups: tuple[CupCalibration, ...] = ()) 
     if reading.listed < LIST_FROM:
         _tell(reading)
     have = {x.ingredient_id for x in reading.lines}
-    overlooked = tuple(a for a in reading.aside if _overlooked(a, have))
+    bake = bake_of(plain, habit)
+    overlooked = tuple(a for a in reading.aside if a != reading.title and _overlooked(a, have, bake.facts))
     return RecipeText(
-        reading.title, tuple(reading.lines), tuple(reading.aside), bake_of(plain, habit), habit, overlooked,
-        _note(reading.lines),
+        reading.title, doubted(reading.lines), tuple(reading.aside), bake, habit, overlooked,
+        _note(reading.lines), unlisted(reading.title, reading.aside, reading.lines, habit),
     )  # fmt: skip
 
 
@@ -241,13 +245,17 @@ def _by_parts(r: _Reading, measured: list[Understood]) -> list[tuple[int, Unders
     return found
 
 
-def _overlooked(clause: str, have: set[str]) -> bool:
+def _overlooked(clause: str, have: set[str], facts: tuple[Fact, ...]) -> bool:
     """Whether something set aside measures a known ingredient that no line has."""
     if REMARK.match(clause) or ELSEWHERE.search(clause):
         return False
     if RELATIVE.search(clause):
         return True
     pieces = [*measured_in(clause), *([clause] if _ends_on_weight(clause.split(",")[0].replace(":", " ")) else [])]
+    if not pieces:
+        # A weight of something nobody knows, which is no fact of the bake either.
+        weighed = [a for a in amounts_in(clause) if a.quantity.unit in WEIGHTS]
+        return bool(weighed) and not any(f.words in clause or clause in f.words for f in facts)
     return any(match(nameish(p)).ident not in have for p in pieces)
 
 

@@ -83,10 +83,17 @@ class ProcessFactOut(BaseModel):
     words: str
 
 
+class UnlistedOut(BaseModel):
+    """An ingredient, or an amount of it, that the text names and no line has, with the clause that names it."""
+
+    name: str
+    clause: str
+
+
 class RecipeOut(BaseModel):
     """draft is there for a formula file, which says more than its lines; overlooked are those set aside that measure
     something no line has; note is what must be said of the reading; reader is the reader's version; not_known is the
-    ingredient of a line left open."""
+    ingredient of a line left open; unlisted are ingredients that the text names and no line has."""
 
     kind: str
     title: str
@@ -98,6 +105,7 @@ class RecipeOut(BaseModel):
     style: str
     facts: list[ProcessFactOut]
     overlooked: list[str]
+    unlisted: list[UnlistedOut]
     note: str
     reader: int
     not_known: str
@@ -143,6 +151,7 @@ def read(request: HttpRequest, payload: ReadIn) -> RecipeOut:
         style=opened.file.style if opened.file else "",
         facts=[_fact(f) for f in bake.facts],
         overlooked=list(recipe.overlooked),
+        unlisted=[UnlistedOut(name=u.name, clause=u.clause[:200]) for u in recipe.unlisted],
         note=recipe.note,
         reader=READER,
         not_known=NOT_KNOWN,
@@ -225,7 +234,7 @@ def _line_out(x: Understood, asks: tuple[str, ...] | None = None) -> RecipeLineO
 
 
 def _choices(code: str, ways: list[str], x: Understood) -> list[ChoiceOut]:
-    if code in ("browned", "weight"):
+    if code in ("browned", "weight", "much"):
         return [ChoiceOut(id=amount, name=f"{amount}, {words}") for amount, words in x.offers]
     if code == "ingredient" and not x.ingredient_id:
         return [ChoiceOut(id=i, name=table()[i].name) for i in near(x.unknown)]

@@ -81,12 +81,14 @@ class Tally:
 
 def tally(folder: str) -> Tally:
     """Judge as a cook would: the ingredient, the amount (a weight within 2 %, a measure within 5 %), the filling where
-    one is named; what is asked about is not wrong. Silent is wrong or lost without a word."""
+    one is named; what is asked about is not wrong. Silent is wrong or lost without a word: nothing asks about it, and
+    nothing says that the text names it."""
     found = Tally()
     for case in cases(folder):
         # The way any text comes in: tables, pages and files of other programs are told apart first.
         read = open_recipe(case.text, case.habit).recipe
         got = list(read.lines)
+        lost = []
         for want in case.lines:
             found.wanted += 1
             best = next((g for g in got if _same(want, g)), None)
@@ -97,11 +99,30 @@ def tally(folder: str) -> Tally:
                 continue
             near = next((g for g in got if g.ingredient_id in want.ids), None)
             shown = any(_named_in(a, i) for a in read.overlooked for i in want.ids)
-            found.silent += not ((near is not None and near.asks) or shown)
+            shown = shown or any(u.ident in want.ids for u in read.unlisted)
+            if not ((near is not None and near.asks) or shown):
+                lost.append(want)
             found.wrong.append(f"{case.name}: {want.ids}: {near or 'not found'}")
+        found.silent += _without_a_word(lost, [g for g in got if "ingredient" in g.asks])
         found.wrong += [f"{case.name}: also read {g.text!r}" for g in got if not g.asks]
         found.wrong += [f"{case.name}: {p}" for p in _facts(case, read)]
     return found
+
+
+def _without_a_word(lost: list[Expected], asked: list[Understood]) -> int:
+    """How many lost lines no line stands for that asks what it is: each for one, where their weights may agree."""
+    silent = 0
+    for want in lost:
+        stands = next((g for g in asked if None in (want.grams, g.grams) or _near(want, g)), None)
+        if stands is None:
+            silent += 1
+        else:
+            asked.remove(stands)
+    return silent
+
+
+def _near(want: Expected, got: Understood) -> bool:
+    return want.grams is not None and got.grams is not None and abs(got.grams - want.grams) <= 0.05 * want.grams
 
 
 def _named_in(clause: str, ident: str) -> bool:

@@ -9841,7 +9841,7 @@ export interface components {
          * RecipeOut
          * @description draft is there for a formula file, which says more than its lines; overlooked are those set aside that measure
          *     something no line has; note is what must be said of the reading; reader is the reader's version; not_known is the
-         *     ingredient of a line left open.
+         *     ingredient of a line left open; unlisted are ingredients that the text names and no line has.
          */
         RecipeOut: {
             /** Aside */
@@ -9868,6 +9868,8 @@ export interface components {
             style: string;
             /** Title */
             title: string;
+            /** Unlisted */
+            unlisted: components["schemas"]["UnlistedOut"][];
         };
         /**
          * RecoverEdit
@@ -12321,6 +12323,16 @@ export interface components {
             whose: string;
             /** Words */
             words: string;
+        };
+        /**
+         * UnlistedOut
+         * @description An ingredient, or an amount of it, that the text names and no line has, with the clause that names it.
+         */
+        UnlistedOut: {
+            /** Clause */
+            clause: string;
+            /** Name */
+            name: string;
         };
         /**
          * UseBy

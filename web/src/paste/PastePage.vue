@@ -118,6 +118,13 @@ function made(key: string): void {
   shown.get(makingFor.value)?.settle('ingredient', key)
 }
 
+/** What the text names and no line has, taken up as a line that asks how much of it. */
+async function takeNamed(named: Recipe['unlisted'][number]): Promise<void> {
+  await takeUp(named.name)
+  if (recipe.value)
+    recipe.value = { ...recipe.value, unlisted: recipe.value.unlisted.filter((x) => x.name !== named.name) }
+}
+
 /** A line set aside by the reader, taken up as an ingredient after all. */
 async function takeUp(line: string): Promise<void> {
   const found = await api.readLine({
@@ -200,6 +207,19 @@ async function enter(): Promise<void> {
         <p v-if="recipe.note" class="alert-words" role="status">▲ {{ recipe.note }}</p>
         <ProcessFacts v-model="dropped" :facts="recipe.facts" />
         <p v-if="recipe.makes !== null" class="small-words">Makes {{ recipe.makes }} pieces.</p>
+        <section v-if="recipe.unlisted.length" class="aside" aria-labelledby="unlisted-head">
+          <h2 id="unlisted-head" class="ask">▲ Named in the text, in no line</h2>
+          <ul>
+            <li v-for="u in recipe.unlisted" :key="u.name">
+              <span
+                ><b>{{ u.name }}</b> <q>{{ u.clause }}</q></span
+              >
+              <BButton size="sm" variant="link" @click="takeNamed(u)"
+                >add a line <span class="visually-hidden">for {{ u.name }}</span></BButton
+              >
+            </li>
+          </ul>
+        </section>
         <details v-if="recipe.aside.length" class="aside" :open="recipe.overlooked.length > 0">
           <summary>
             {{ recipe.aside.length }} {{ recipe.aside.length === 1 ? 'line' : 'lines' }} not taken for

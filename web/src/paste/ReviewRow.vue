@@ -67,7 +67,7 @@ async function say(what: Said): Promise<void> {
 }
 
 function settle(code: string, choice: string): void {
-  if (code === 'browned' || code === 'weight') {
+  if (['browned', 'weight', 'much'].includes(code)) {
     void say({ amount: choice, settles: [code] })
     return
   }

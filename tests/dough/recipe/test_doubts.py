@@ -1,0 +1,83 @@
+"""What a reading leaves in doubt: names that no line has, other amounts, shares that no cookie holds."""
+
+import pytest
+
+from dough.facts.kitchen_measures import Habit
+from dough.recipe.text import read_recipe
+
+LIST = "250 g plain flour\n125 g butter\n100 g caster sugar\n1 egg\n"
+
+
+def named(text: str) -> list[str]:
+    return [u.name for u in read_recipe(text, Habit.METRIC).unlisted]
+
+
+def test_an_ingredient_of_the_method_that_no_line_has_is_told_with_its_clause() -> None:
+    read = read_recipe(
+        LIST + "\nCream butter and sugar, then the egg. Fold in the flour and the walnuts.", Habit.METRIC
+    )
+    assert [(u.name, "walnuts" in u.clause) for u in read.unlisted] == [("walnut", True)]
+
+
+@pytest.mark.parametrize(
+    "method",
+    [
+        "Cream the butter with the sugar, add the egg, then the flour.",
+        "Butter a tray and flour the board. Beat in the egg.",
+        "2. Cream with the sugar.",
+        "Roll into balls the size of walnuts.",
+        "Serve with vanilla sauce, or swap the egg for aquafaba.",
+        "Bake the chocolate-coloured cookies 10 minutes.",
+    ],
+)
+def test_what_is_done_or_made_or_goes_in_instead_is_no_ingredient_of_the_method(method: str) -> None:
+    assert named(LIST + "\n" + method) == []
+
+
+def test_another_amount_of_what_a_line_has_is_told_and_some_of_it_is_not() -> None:
+    assert named(LIST + "\nBeat the butter with 40 g caster sugar, then the egg and the flour.") == [
+        "40 g caster sugar"
+    ]
+    assert named(LIST + "\nBeat the egg with 40 g of the caster sugar. Add the 250 g plain flour.") == []
+
+
+def test_what_a_misread_line_holds_besides_is_told() -> None:
+    assert "vanilla" in named("250 g plain flour\n125 g butter\n1 tsp soda with some vanilla\n")
+
+
+@pytest.mark.parametrize(
+    ("line", "asked"),
+    [("60 g salt", True), ("3 g salt", False), ("80 g baking powder", True), ("12 eggs", True), ("1 kg butter", False)],
+)
+def test_more_of_salt_leavening_or_egg_than_any_cookie_holds_is_asked_about(line: str, asked: bool) -> None:
+    read = read_recipe("250 g plain flour\n125 g butter\n100 g caster sugar\n" + line, Habit.METRIC)
+    last = read.lines[-1]
+    assert ("much" in last.asks) is asked
+    assert bool(last.offers) is asked
+    assert last.grams is not None
+
+
+def test_shares_are_told_only_of_a_whole_dough() -> None:
+    """With an amount still open nothing is known of shares."""
+    read = read_recipe("250 g plain flour\nbutter\n100 g caster sugar\n60 g salt", Habit.METRIC)
+    assert "much" not in read.lines[-1].asks
+
+
+def test_a_weight_of_something_unknown_is_never_set_aside_without_a_word() -> None:
+    read = read_recipe(LIST + "\nThe rest is grommets (140 g).\nScoop 40 g balls.", Habit.METRIC)
+    assert read.overlooked == ("The rest is grommets (140 g)",) or "grommets" in " ".join(
+        x.text for x in read.lines if "ingredient" in x.asks
+    )
+    assert not any("Scoop" in o for o in read.overlooked)
+
+
+def test_halves_of_an_amount_are_two_lines() -> None:
+    read = read_recipe("flour 1 kg (half strong, half soft)\nbutter 600 g\nsugar 400 g", Habit.METRIC)
+    assert [(x.ingredient_id, x.grams) for x in read.lines[:2]] == [("bread", 500.0), ("ap_lo", 500.0)]
+
+
+def test_a_dessertspoon_is_two_teaspoons_and_an_amount_told_twice_over_a_stroke_is_one() -> None:
+    spoon, stroke = read_recipe("1 dessertspoon golden syrup\n1/2 cup/85 g walnuts", Habit.METRIC).lines
+    two = read_recipe("2 tsp golden syrup\n85 g walnuts", Habit.METRIC).lines[0]
+    assert spoon.grams == two.grams
+    assert (stroke.ingredient_id, stroke.grams, stroke.asks) == ("walnuts", 85.0, ())
