@@ -26,6 +26,8 @@ MASS_HEADS = {
 }  # fmt: skip
 #: So many pieces of what is counted stand in a table without a unit; above it they are grams.
 MOST_PIECES = 12
+#: A cell that says its number counts pieces.
+COUNTS = re.compile(r"(?:pcs?|pieces?|ea|each|units?|count|st|stk|stück|pz|uds?)\.?$", re.I)
 
 
 def cells(line: str, raw: str) -> list[str]:
@@ -82,19 +84,20 @@ def of_columns(head: list[str], parts: list[str]) -> list[str]:
 def phrase(parts: list[str]) -> str:
     """A row as an ingredient phrase: amount, then name. A bare number is pieces of what is counted, else grams."""
     figures = [c for c in parts if NUMBER.match(c)]
+    by_piece = any(COUNTS.match(c) for c in parts)
     named = next((c for c in parts if c not in figures and not _measures(c) and not _is_unit(c)), "")
     measures = [c for c in parts if _measures(c) and c not in figures]
     # A weight beside a measure is the surer of the two.
     weights = [c for c in measures if (a := amount_at(c, 0)) and a.quantity.unit in ("g", "kg")]
     amount = next(iter([*weights, *measures]), "")
-    parts = [c for c in parts if c == amount or c not in measures]
+    parts = [c for c in parts if (c == amount or c not in measures) and not COUNTS.match(c)]
     unit = next((c for c in parts if c != named and _is_unit(c)), "")
     rest = [c for c in parts if c not in (named, amount, unit) and c not in figures and not c.endswith("%")]
     if not amount and figures and unit:
         amount = f"{figures[0]} {unit}"
     elif not amount and figures:
         number = figures[0]
-        amount = number if _pieces(named, number) else f"{number} g"
+        amount = f"{number} pcs" if by_piece else number if _pieces(named, number) else f"{number} g"
     return " ".join([amount, named, *rest]).strip()
 
 

@@ -14,7 +14,8 @@ from dough.recipe.prose import measured_in
 #: Places in one line where it is asked whether another ingredient begins; what is left stays in one piece.
 MOST_PARTS = 80
 META = re.compile(
-    r"^\W*(gas|yields?|makes|serves|oven|time|temp\w*|bake|baking|prep\w*|portion\w*|servings?)\b\s*[:=\d]?", re.I
+    r"^\W*(gas|yields?|makes|serves|oven|time|temp\w*|bake|baking|prep\w*|cook|total|nutrition\w*|calories|portion\w*|servings?)\b\s*[:=\d]?",
+    re.I,
 )
 #: A full stop that ends a sentence, not a short form such as tsp.
 SENTENCE = re.compile(
@@ -143,7 +144,10 @@ def _whole(sentences: list[str]) -> list[str]:
     found: list[str] = []
     for s in sentences:
         alone = bool(amounts_in(s)) and not words_of(nameish(s))
-        if alone and found and not amounts_in(found[-1]):
+        if found and found[-1].count("(") > found[-1].count(")"):
+            # A mark inside a bracket parts nothing: “1 cup (2 sticks; 226 g) butter”.
+            found[-1] += f"; {s}"
+        elif alone and found and not amounts_in(found[-1]):
             found[-1] += f" {s}"
         else:
             found.append(s)

@@ -9,7 +9,7 @@ from dataclasses import dataclass, replace
 
 from dough.facts.ingredients import Role, ingredient
 from dough.facts.kitchen_measures import Habit
-from dough.recipe.clauses import BRACKETED
+from dough.recipe.clauses import BRACKETED, nameish
 from dough.recipe.lines import LIKENESS, Understood, read_line
 from dough.recipe.names import called, match, named_by, words_of
 from dough.recipe.prose import measured_in
@@ -23,6 +23,8 @@ ANOTHER = re.compile(
     r"grease\w*|oil(?:ed)? (?:the|a)|line[ds]?|paper|water bath)\b",
     re.I,
 )
+#: What a piece holds when it is eaten, no amount of a dough.
+EATEN = re.compile(r"\bnutrition|\bcalories|\bkcal\b", re.I)
 SIZE_OF = re.compile(r"\bsize of (?:(?:a|an|small|large|big) )*[^\W\d_]+", re.I)
 #: Several to choose from in one line.
 EITHER = re.compile(r"\b(?:or|oder|ou|oppure)\b|/", re.I)
@@ -63,18 +65,22 @@ def unlisted(title: str, aside: Sequence[str], lines: Sequence[Understood], habi
     had = _Had(lines)
     found: dict[str, Unlisted] = {}
     for clause in aside:
-        if title and clause.startswith(title):
+        if (title and title in clause and not measured_in(clause)) or EATEN.search(clause):
             continue
         plain = SIZE_OF.sub(" ", LIKENESS.sub(" ", clause))
         another = ANOTHER.search(plain)
         for piece in _measured(plain):
-            _note(found, had.lacking(match(piece).name) if another else had.named_otherwise(piece, habit), clause)
+            _note(
+                found, had.lacking(match(nameish(piece)).name) if another else had.named_otherwise(piece, habit), clause
+            )
         for name in [] if another else _names_in(plain):
             _note(found, had.lacking(name), clause)
     for line in lines:
         plain = BRACKETED.sub(" ", line.text)
-        names = [] if EITHER.search(plain) else _names_in(plain)
-        for name in [*(match(p).name for p in _measured(line.text)), *names]:
+        # Browned butter is told by the butter that it was.
+        browned = bool(line.ingredient_id) and ingredient(line.ingredient_id).is_("browned")
+        names = [] if browned or EITHER.search(plain) else _names_in(plain)
+        for name in [*(match(nameish(p)).name for p in _measured(line.text)), *names]:
             _note(found, had.lacking(name), line.text)
     return tuple(found.values())
 
@@ -107,13 +113,13 @@ class _Had:
                     self.words |= set(words_of(name))
 
     def lacking(self, name: str) -> str:
-        """The name, where no line has it. “The sugar” is any sugar: a name is had where its last word is."""
+        """The name, where no line has it. “The sugar” is any sugar; “the powdered sugar” is one of its own."""
         words = words_of(name)
-        return "" if not words or words[-1] in self.words or set(words) <= self.words else name
+        return "" if not words or set(words) <= self.words else name
 
     def named_otherwise(self, piece: str, habit: Habit) -> str:
         """A measured piece whose ingredient no line has, or of which the lines have other amounts."""
-        made = match(piece)
+        made = match(nameish(piece))
         if not made.ident or made.ident not in self.grams:
             return self.lacking(made.name)
         told, have = read_line(piece, habit).grams, self.grams[made.ident]

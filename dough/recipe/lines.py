@@ -74,6 +74,9 @@ BESIDE = re.compile(
 FEWEST_G = 5
 #: A German pound is half a kilo.
 POUND_OF_500 = re.compile(r"(\d[\d ./]*)\s*Pfund\b", re.I)
+BY_PIECE = re.compile(r"\b(?:pcs?|pieces?|ea|each|stk|stück)\b", re.I)
+#: “300 of plain flour”: what is said so is grams, where they are the habit.
+OF_BARE = re.compile(r"\b(\d{2,4}) of (?=[a-z])", re.I)
 #: A dessertspoon holds two teaspoons.
 DESSERT = re.compile(
     r"(\d[\d ./]*|\b(?:a|an|one|two|three)\b)\s*(level |heaped |rounded )?(?:dessert ?spoons?(?:ful)?|dsp)\b", re.I
@@ -154,6 +157,8 @@ def read_line(
     line, was = CHANGED.sub("", line), CHANGED.search(line)
     line = FORMERLY.sub("", line)
     line = re.sub(r"^(?:an )?unknown (?:amount of )?", "", line, flags=re.I)
+    spoken = habit is not Habit.US and OF_BARE.search(line)
+    line = OF_BARE.sub(r"\1 g of ", line) if spoken else line
     like = LIKENESS.search(line)
     if like:
         # No weight, but an idea of one: it is asked for, and told beside.
@@ -165,6 +170,8 @@ def read_line(
     notes: list[str] = (
         [f"{like.group(0).strip()}: some {LIKE_G[(like['thing'] or like['other']).lower()]:g} g"] if like else []
     )
+    if spoken:
+        notes.append("grams understood")
     beside = BESIDE.search(line)
     if beside:
         # What greases a tin or dusts a board is told, and not counted as dough.
@@ -368,7 +375,7 @@ def counted(q: KitchenAmount, ident: str, line: str) -> KitchenAmount:
         return q
     if ident in COUNTED:
         return replace(q, unit="piece", piece=COUNTED[ident])
-    if egg_part(item) is None or q.low > MOST_PIECES:
+    if egg_part(item) is None or (q.low > MOST_PIECES and not BY_PIECE.search(line)):
         # “egg 50” in a list of bare numbers: nobody breaks so many, so it is asked what they are.
         return q
     lower = line.lower()

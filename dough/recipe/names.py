@@ -187,7 +187,8 @@ def _weight(name: _Name, words: list[str]) -> float:
 
 @cache
 def _by_words() -> dict[frozenset[str], str]:
-    return {n.words: n.text for n in _names() if n.ident}
+    # A figure and “gram” belong to an amount as often as to a name: “2 % milk”, “100 grams flour”.
+    return {n.words: n.text for n in _names() if n.ident and not any(w.isdigit() or w == "gram" for w in n.words)}
 
 
 def named_by(words: frozenset[str]) -> str:

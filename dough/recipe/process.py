@@ -27,6 +27,7 @@ _LONG = rf"(?:{HOURS}|(?P<night>overnight)|(?P<m>\d{{1,3}}) ?min\w*\.?)"
 MAKES = re.compile(
     r"\b(?:makes?|yields?|gives|serves|you (?:should |will )?get|enough for|ergibt|pour)\b\D{0,16}?"
     r"(?P<n>\d+)(?:(?: ?-| to) ?\d+)?(?P<dozen> dozen)?(?! ?(?:g|ml|minutes?|min|mm|cm)\b)"
+    r"|\bservings?\W{1,4}(?P<served>\d{1,3}) (?:cookies|biscuits|pieces)\b"
     r"|(?:^|[.;] )\s*(?:about |approx\w*\.? |some )?(?P<alone>\d{1,3})(?P<dz> dozen)\s*"
     r"(?:cookies?|biscuits?|pieces?)?\s*(?=$|[.;])",
     re.I,
@@ -108,7 +109,11 @@ def bake_of(text: str, habit: Habit) -> Bake:
     makes = MAKES.search(flat)
     # “(113 g each)” beside an ingredient is what one of it weighs, no portion.
     portion = next((m for m in PORTION.finditer(flat) if "(" not in flat[max(0, m.start() - 8) : m.start() + 1]), None)
-    count = int(makes["n"] or makes["alone"]) * (12 if makes["dozen"] or makes["dz"] else 1) if makes else None
+    count = (
+        int(makes["n"] or makes["served"] or makes["alone"]) * (12 if makes["dozen"] or makes["dz"] else 1)
+        if makes
+        else None
+    )
     count = count if count and 0 < count <= 2000 else None
     grams = float(portion["n"] or portion["m"] or portion["k"]) if portion else None
     grams = grams if grams and 1 <= grams <= 3000 else None

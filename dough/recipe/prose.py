@@ -9,7 +9,7 @@ from dough.recipe.names import match
 
 #: What ends the name after an amount.
 ENDS = re.compile(
-    r"\b(?:with|and|then|into|in|until|for|to|over|onto|on|at|while|plus|together|by|from|as|so|but|when|or)\b|[,;:.()]|$",
+    r"\b(?:with|and|then|into|in|until|till|for|to|over|onto|on|at|while|plus|together|by|from|as|so|but|when|or)\b|[,;:.()]|$",
     re.I,
 )
 #: Words before a bracket that are not part of the name it measures.

@@ -17,6 +17,7 @@ from dough.recipe.inline import listed
 from dough.recipe.jotted import told_in_json
 from dough.recipe.lines import LIKENESS, Understood, is_ingredient_without_amount, place_of, read_line
 from dough.recipe.names import match
+from dough.recipe.percents import by_flour
 from dough.recipe.process import MAKES, Bake, Fact, bake_of, is_bake, oven_of
 from dough.recipe.prose import RATIO, in_parts, measured_in
 
@@ -64,8 +65,12 @@ STEPPED = re.compile(r"^\W*(?:step|étape|schritt|paso|passo)\s*\d{1,2}\s*[:.)-]
 UNLIKE = re.compile(
     r"\b\d+ ?(?:minutes?|mins?|minuten|minuti|minutos|λεπτά|mm|cm|inch(?:es)?|grad|grados|gradi|degrés|degrees)\b", re.I
 )
+#: What readers of a page thought of it, behind its title.
+RATED = re.compile(r"\s*[⭐★☆✩✰]+.*$|\s*\(?\d(?:\.\d+)? (?:stars?|from \d+ (?:votes?|ratings?|reviews?))\)?\s*$", re.I)
 #: With so many lines in a list, amounts in its sentences are those of the list told again.
 LIST_FROM = 2
+#: A line that only says what goes on top is no longer, words.
+MOST_TO_FINISH = 6
 WEIGHTS = ("g", "kg", "ml", "l", "oz", "lb")
 
 
@@ -128,6 +133,7 @@ def read_recipe(text: str, habit: Habit, cups: tuple[CupCalibration, ...] = ()) 
     if reading.listed < LIST_FROM:
         _tell(reading)
     have = {x.ingredient_id for x in reading.lines}
+    reading.lines = by_flour(reading.lines)
     bake = bake_of(plain, habit)
     overlooked = tuple(a for a in reading.aside if a != reading.title and _overlooked(a, have, bake.facts))
     return RecipeText(
@@ -141,8 +147,8 @@ def _read(r: _Reading, line: str, raw: str, number: int) -> None:
     if len(r.lines) >= MAX_LINES:
         r.aside.append(line)
         return
-    bare = NUMBERED.sub("", BULLET.sub("", line)).strip()
-    bare = re.sub(r"\*\*|__|^#+ ?", "", bare)
+    bare = RATED.sub("", re.sub(r"\*\*|__|^#+ ?", "", line))
+    bare = NUMBERED.sub("", BULLET.sub("", bare)).strip()
     row = [] if listed(bare) else cells(bare, BULLET.sub("", raw))
     if row:
         _row(r, line, row)
@@ -252,6 +258,14 @@ def _overlooked(clause: str, have: set[str], facts: tuple[Fact, ...]) -> bool:
     if RELATIVE.search(clause):
         return True
     pieces = [*measured_in(clause), *([clause] if _ends_on_weight(clause.split(",")[0].replace(":", " ")) else [])]
+    if (
+        place_of(clause)
+        and len(clause.split()) <= MOST_TO_FINISH
+        and not VERBS.match(clause)
+        and _heading(clause.strip(" #*")) is None
+    ):
+        # “Black shards, to finish”: something goes on top, and nobody knows what.
+        return match(nameish(clause)).ident not in have
     if not pieces:
         # A weight of something nobody knows, which is no fact of the bake either.
         weighed = [a for a in amounts_in(clause) if a.quantity.unit in WEIGHTS]

@@ -1,0 +1,50 @@
+"""A recipe told in percent of its flour by bare numbers: “flour 100, butter 64, egg 20”."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import replace
+
+from dough.facts.ingredients import ingredient
+from dough.facts.kitchen_measures import KitchenAmount
+from dough.recipe.lines import Understood
+
+#: So many bare numbers make such a recipe, and its flours add up to a hundred within so much.
+FEWEST, OFF = 4, 0.5
+#: What is weighed of flour where the text does not say, g.
+FLOUR_G = 100.0
+#: A number that stands alone, or was taken for pieces because it did.
+BARE = ("", "egg")
+
+
+def by_flour(lines: Sequence[Understood]) -> list[Understood]:
+    """The lines of a recipe in percent of flour, weighed by the flour the text names a weight of, or to 100 g of it;
+    any other recipe as it is."""
+    bare = [x for x in lines if _percent(x) is not None]
+    weighed = [x for x in lines if x not in bare]
+    flours = [x for x in bare if _is_flour(x)]
+    hundred = sum(_percent(x) or 0.0 for x in flours)
+    if len(bare) < FEWEST or abs(hundred - 100.0) > OFF or any(not _is_flour(x) for x in weighed) or len(weighed) > 1:
+        return list(lines)
+    flour_g = (weighed[0].grams if weighed else None) or FLOUR_G
+    return [_weighed(x, flour_g) for x in bare]
+
+
+def _percent(x: Understood) -> float | None:
+    if len(x.quantities) != 1 or x.quantities[0].unit not in BARE or x.quantities[0].piece:
+        return None
+    return x.quantities[0].low
+
+
+def _is_flour(x: Understood) -> bool:
+    return bool(x.ingredient_id) and ingredient(x.ingredient_id).flour_base
+
+
+def _weighed(x: Understood, flour_g: float) -> Understood:
+    percent = _percent(x) or 0.0
+    grams = round(percent * flour_g / 100.0, 2)
+    return replace(
+        x, quantities=(KitchenAmount(grams, grams, "g"),), grams=grams, low_g=grams, high_g=grams,
+        asks=tuple(a for a in x.asks if a not in ("unit", "amount")),
+        notes=(*x.notes, f"{percent:g} % of {flour_g:g} g flour"),
+    )  # fmt: skip
