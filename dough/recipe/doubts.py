@@ -30,10 +30,11 @@ SIZE_OF = re.compile(r"\bsize of (?:(?:a|an|small|large|big) )*[^\W\d_]+", re.I)
 EITHER = re.compile(r"\b(?:or|oder|ou|oppure)\b|/", re.I)
 #: What stands before an amount that is told for something else's place.
 IN_PLACE = re.compile(r"(?:\bor|\binstead|\bin place of|\breplaced? by|\bthe weight of|\(or)\s*$", re.I)
+BEFORE = 20
 #: Some of what a line has: “50 g of the sugar”.
 SOME_OF = re.compile(r"^\S+(?: \S+)? of (?:the|that|this|your)\b|\b(?:remaining|rest|reserved|half)\b", re.I)
 #: Words that are a name and what is done with another thing as well: “cream the butter”, “flour the board”.
-DONE = re.compile(r"cream|butter|flour|salt|sugar|oil|ice|dust|zest|juice|glaze|powder|spice|water|crumb")
+DONE = re.compile(r"cream|creme|butter|flour|salt|sugar|oil|ice|dust|zest|juice|glaze|powder|spice|water|crumb")
 #: Done even where a figure follows: “cream 3 min”.
 ALWAYS_DONE = "cream"
 BEHIND_DONE = re.compile(r"the|an?|your|until|together|both")
@@ -95,7 +96,7 @@ def _measured(clause: str) -> Iterable[str]:
     """The measured ingredients of a clause, without those that could go in for another."""
     for piece in measured_in(clause):
         at = clause.find(piece)
-        if at < 0 or not IN_PLACE.search(clause[:at]):
+        if at < 0 or not IN_PLACE.search(clause[max(0, at - BEFORE) : at]):
             yield piece
 
 

@@ -24,6 +24,8 @@ SHORT = 6
 LEAST_SPELT = 5
 #: Letters that two words have to begin with alike to be offered for one another.
 BEGINS = 4
+#: Phrases up to so many characters are asked about again and again, and what they mean is kept.
+KEPT = 200
 #: “d'œufs”, “l'huile”: an article run into its word.
 ELIDED = re.compile(r"\b[dl]'(?=[^\W\d_]{3})")
 
@@ -53,13 +55,20 @@ class _Name:
 
 def words_of(text: str) -> list[str]:
     """A phrase as plain singular words: accents, marks and plurals off."""
+    return list(_kept_words(text) if len(text) <= KEPT else _words(text))
+
+
+def _words(text: str) -> tuple[str, ...]:
     plain = unicodedata.normalize("NFKD", text.lower())
     plain = "".join(ch for ch in plain if not unicodedata.combining(ch)).replace("œ", "oe")
     plain = ELIDED.sub("", plain)
-    return [
+    return tuple(
         _singular(w)
         for w in re.findall(r"[^\W\d_][^\W_]*(?:'[^\W_]+)*|\d+", plain.replace("'s", "").replace("s'", "s"))
-    ]
+    )
+
+
+_kept_words = lru_cache(maxsize=8192)(_words)
 
 
 def _singular(word: str) -> str:
@@ -144,6 +153,10 @@ def _corrected(word: str) -> str:
 
 def match(phrase: str) -> Match:
     """The ingredient a phrase means. Never raises; an empty or unknown phrase has no ident."""
+    return _kept_match(phrase) if len(phrase) <= KEPT else _matched(phrase)
+
+
+def _matched(phrase: str) -> Match:
     said = words_of(phrase)[:24]
     plain = _match(said)
     if plain.ident and not plain.unknown:
@@ -155,6 +168,9 @@ def match(phrase: str) -> Match:
     written_out = _match(long)
     better = bool(written_out.ident) and (not plain.ident or len(written_out.unknown) < len(plain.unknown))
     return written_out if better else plain
+
+
+_kept_match = lru_cache(maxsize=8192)(_matched)
 
 
 def _match(said: list[str]) -> Match:

@@ -59,7 +59,7 @@ BAKES = ("bake", "oven", "°", "back", "cuire", "horne", "inforn", "right", "gol
 #: A number before these is a flour's type ("550 flour"), never an oven.
 FLOUR_AFTER = re.compile(r"\s*(?:type|typ|flour|mehl)\b", re.I)
 #: “170 °C fan”; but “180 °C (fan 160 °C)” is an oven without, and what it would be with one.
-FAN = re.compile(r" ?\(?fan(?! ?:? ?\d)")
+FAN = re.compile(r" ?\(?(?:fan(?! ?:? ?\d)|ventil|convec|umluft)", re.I)
 GAS_C = {1: 140, 2: 150, 3: 160, 4: 180, 5: 190, 6: 200, 7: 220, 8: 230, 9: 240}
 INCH_MM = 25.4
 NIGHT_H = 12.0

@@ -222,10 +222,11 @@ def _tell(r: _Reading) -> None:
     have = {x.ingredient_id for x in r.lines}
     more: list[tuple[int, Understood]] = []
     for at, clause in r.told:
+        top = place_of(clause) is Step.TOP
         for piece in [] if REMARK.match(clause) else measured_in(clause):
             made = read_line(piece, r.habit, None, r.cups, in_grams=r.in_grams)
             # What goes on top is measured apart from what went in.
-            on_top = place_of(clause) is Step.TOP and made.ingredient_id in have
+            on_top = top and made.ingredient_id in have
             if on_top:
                 made = replace(made, step=Step.TOP)
             if on_top or made.ingredient_id not in have:

@@ -145,3 +145,14 @@ def test_an_own_ingredient_answers_a_line_the_table_does_not_know(client: Client
          "step": line["step"], "habit": "metric", "answered": ["ingredient"]},
     ).json()  # fmt: skip
     assert (again["grams"], again["asks"]) == (40, [])
+
+
+def test_what_the_text_names_and_no_line_has_is_told_and_too_much_of_something_is_asked(client: Client) -> None:
+    text = "250 g flour\n125 g butter\n100 g sugar\n1 egg\n90 g salt\n\nFold in the walnuts and the flour."
+    found = read(client, text).json()
+    assert found["unlisted"] == [{"name": "walnut", "clause": "Fold in the walnuts and the flour."}]
+    salt = found["lines"][-1]
+    assert [(a["code"], [c["id"] for c in a["choices"]]) for a in salt["asks"]] == [("much", ["90 g"])]
+    said = {**{k: salt[k] for k in ("text", "quantities", "step", "ingredient")}, "habit": "metric"}
+    again = send(client, "POST", "/recipes/line", {**said, "amount": "9 g", "answered": ["much"]}).json()
+    assert (again["grams"], again["asks"]) == (9.0, [])

@@ -84,19 +84,18 @@ def test_a_dessertspoon_is_two_teaspoons_and_an_amount_told_twice_over_a_stroke_
 
 
 def test_bare_numbers_whose_flours_make_a_hundred_are_percent_of_the_flour() -> None:
-    read = read_recipe(
-        "flour 100\\nbutter 64\\nsugar 70\\negg 10\\nsalt 1.5\\n1.2 kg flour for the batch", Habit.METRIC
-    )
+    read = read_recipe("flour 100\nbutter 64\nsugar 70\negg 10\nsalt 1.5\n1.2 kg flour for the batch", Habit.METRIC)
     assert [round(x.grams or 0, 1) for x in read.lines] == [1200.0, 768.0, 840.0, 120.0, 18.0]
     assert read.lines[3].notes[-1] == "10 % of 1200 g flour"
 
 
 def test_bare_numbers_of_anything_else_are_asked_about() -> None:
-    read = read_recipe("flour 250\\nbutter 125\\nsugar 100\\nsalt 2", Habit.METRIC)
+    read = read_recipe("flour 250\nbutter 125\nsugar 100\nsalt 2", Habit.METRIC)
     assert all("unit" in x.asks for x in read.lines)
 
 
 def test_what_goes_on_top_and_is_not_known_is_never_set_aside_without_a_word() -> None:
-    read = read_recipe(LIST + "Black shards, to finish\\n\\nTo decorate:\\n20 g icing sugar", Habit.METRIC)
+    read = read_recipe(LIST + "Black shards, to finish\n\nTo decorate:\n20 g icing sugar", Habit.METRIC)
     told = [*read.overlooked, *(x.text for x in read.lines if "ingredient" in x.asks)]
-    assert [t for t in told if "shards" in t] and "To decorate:" not in told
+    assert [t for t in told if "shards" in t]
+    assert "To decorate:" not in told

@@ -11,6 +11,7 @@ import OwnDialog from '@/stages/formula/OwnDialog.vue'
 import TopBar from '@/ui/TopBar.vue'
 import { HABITS } from '@/ui/useHabit'
 import AlikeQuestions from './AlikeQuestions.vue'
+import NamedBesides from './NamedBesides.vue'
 import ProcessFacts from './ProcessFacts.vue'
 import ReviewRow from './ReviewRow.vue'
 import { draftOf, openQuestions, type Reviewed } from './review'
@@ -207,19 +208,7 @@ async function enter(): Promise<void> {
         <p v-if="recipe.note" class="alert-words" role="status">▲ {{ recipe.note }}</p>
         <ProcessFacts v-model="dropped" :facts="recipe.facts" />
         <p v-if="recipe.makes !== null" class="small-words">Makes {{ recipe.makes }} pieces.</p>
-        <section v-if="recipe.unlisted.length" class="aside" aria-labelledby="unlisted-head">
-          <h2 id="unlisted-head" class="ask">▲ Named in the text, in no line</h2>
-          <ul>
-            <li v-for="u in recipe.unlisted" :key="u.name">
-              <span
-                ><b>{{ u.name }}</b> <q>{{ u.clause }}</q></span
-              >
-              <BButton size="sm" variant="link" @click="takeNamed(u)"
-                >add a line <span class="visually-hidden">for {{ u.name }}</span></BButton
-              >
-            </li>
-          </ul>
-        </section>
+        <NamedBesides :unlisted="recipe.unlisted" @take="takeNamed" />
         <details v-if="recipe.aside.length" class="aside" :open="recipe.overlooked.length > 0">
           <summary>
             {{ recipe.aside.length }} {{ recipe.aside.length === 1 ? 'line' : 'lines' }} not taken for

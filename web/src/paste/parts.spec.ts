@@ -3,6 +3,7 @@ import { expect, it } from 'vitest'
 import type { Schemas } from '@/api/client'
 import { press } from '@/testing'
 import AlikeQuestions from './AlikeQuestions.vue'
+import NamedBesides from './NamedBesides.vue'
 import ProcessFacts from './ProcessFacts.vue'
 import type { Reviewed } from './review'
 
@@ -44,4 +45,14 @@ it('shows each fact of the process by its words, one row for one wording, and dr
   expect(w.text()).toContain('Rest 0.33 h')
   await w.findAll('input')[0]?.setValue(false)
   expect(w.emitted('update:modelValue')?.[0]?.[0]).toEqual(new Set(['at 170 fan']))
+})
+
+it('shows what the text names and no line has, with its words, and takes it up by one press', async () => {
+  const unlisted = [{ name: 'walnut', clause: 'Fold in the walnuts.' }]
+  const w = mount(NamedBesides, { props: { unlisted } })
+  expect(w.text()).toContain('Fold in the walnuts.')
+  await press(w, 'add a line for walnut')
+  expect(w.emitted('take')).toEqual([[unlisted[0]]])
+  await w.setProps({ unlisted: [] })
+  expect(w.find('section').exists()).toBe(false)
 })
