@@ -140,7 +140,8 @@ def ask_words(x: Understood, code: str) -> str:
     """What a question asks, in words: of an ingredient that is in the table it never says that it is not."""
     if code == "ingredient" and x.ingredient_id:
         odd = ", ".join(f"“{w}”" for w in x.unknown) or "part of it"
-        return f"Is it {ingredient(x.ingredient_id).name.lower()}? {odd} is not a word known here."
+        known = "are not words" if len(x.unknown) > 1 else "is not a word"
+        return f"Is it {ingredient(x.ingredient_id).name.lower()}? {odd} {known} known here."
     return ASKS[code]
 
 

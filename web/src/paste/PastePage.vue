@@ -335,6 +335,9 @@ textarea {
   padding: 0;
   margin: 4px 0 0;
 }
+.aside li > :last-child {
+  flex: none;
+}
 .aside li {
   display: flex;
   gap: 8px;
