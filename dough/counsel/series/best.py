@@ -14,6 +14,7 @@ import numpy as np
 from dough.counsel.series.design import Plan
 from dough.counsel.series.effects import Outcome
 from dough.counsel.series.fitting import Fit, fit_of
+from dough.counsel.series.pieces import Pieces
 from dough.counsel.series.terms import columns
 from dough.draft.texture_map import MapPlace, place_of
 from dough.facts.cookie import ATTRIBUTES, BY_KEY, Cookie
@@ -70,7 +71,7 @@ class Best:
 
 def best_of(
     made: Plan, outcomes: Mapping[str, Outcome], values: Mapping[str, dict[int, float]], target: Cookie,
-    rng: np.random.Generator, scatter: Scatter = AS_USUAL,
+    rng: np.random.Generator, scatter: Scatter = AS_USUAL, pieces: Mapping[str, Pieces] | None = None,
 ) -> Best | None:  # fmt: skip
     """The best point by everything that the series measured and the target wishes; values by measure and run order.
 
@@ -83,7 +84,7 @@ def best_of(
         if (
             key in BY_KEY
             and key in values
-            and (f := fit_of(made, key, values[key], scatter, bent=bool(o.bend and o.bend.clear)))
+            and (f := fit_of(made, key, values[key], scatter, bool(o.bend and o.bend.clear), (pieces or {}).get(key)))
         ):
             fits[key] = f
     compared = tuple(a for a in ATTRIBUTES if a.key in fits and getattr(target, a.key) is not None)

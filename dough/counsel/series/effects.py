@@ -10,7 +10,8 @@ from typing import Any
 import numpy as np
 
 from dough.counsel.series.design import Plan, Run
-from dough.counsel.series.fitting import KITCHEN_COUNTS, Fit, Spread, fit_of
+from dough.counsel.series.fitting import Fit, Spread, fit_of
+from dough.counsel.series.pieces import KITCHEN_COUNTS, Pieces, PieceShare, share_of
 from dough.counsel.series.terms import BENT, Term
 from dough.facts.quantities import quantity
 from dough.facts.scatter import AS_USUAL, Scatter
@@ -42,18 +43,23 @@ class Effect:
 @dataclass(frozen=True, slots=True)
 class Outcome:
     """One measure: effects, the mean of each level of a single factor, what was compared with (two where doughs were
-    split into parts), and how much of the bend a straight line misses (None: not to be told)."""
+    split into parts), how much of the bend a straight line misses (None: not to be told), and how much of the scatter
+    is that of single pieces (None: no two of one run were measured)."""
 
     key: str
     effects: tuple[Effect, ...]
     means: tuple[float | None, ...]
     spreads: tuple[Spread, ...]
     bend: Effect | None
+    pieces: PieceShare | None = None
 
 
-def outcome(made: Plan, key: str, values: dict[int, float], scatter: Scatter = AS_USUAL) -> Outcome | None:
-    """What the runs measured so far say of one measure, values by run order; None with too few to say anything."""
-    found = fit_of(made, key, values, scatter)
+def outcome(
+    made: Plan, key: str, values: dict[int, float], scatter: Scatter = AS_USUAL, pieces: Pieces | None = None
+) -> Outcome | None:
+    """What the runs measured so far say of one measure, values by run order, each the mean of so many pieces; None with
+    too few to say anything."""
+    found = fit_of(made, key, values, scatter, pieces=pieces)
     if found is None:
         return None
     effects = tuple(
@@ -62,7 +68,8 @@ def outcome(made: Plan, key: str, values: dict[int, float], scatter: Scatter = A
     )
     runs = [r for r in made.runs if r.order in values]
     y = np.array([values[r.order] for r in runs])
-    return Outcome(key, effects, _means(made, runs, y), found.spreads, _bend(made, key, values, scatter))
+    share = share_of(pieces, [r.order for r in runs], found.spreads[-1].sd)
+    return Outcome(key, effects, _means(made, runs, y), found.spreads, _bend(made, key, values, scatter, pieces), share)
 
 
 def _effect(found: Fit, place: int, term: Term, freedom: int) -> Effect:
@@ -195,11 +202,11 @@ def _means(made: Plan, runs: list[Run], y: Array) -> tuple[float | None, ...]:
     return tuple(found)
 
 
-def _bend(made: Plan, key: str, values: dict[int, float], scatter: Scatter) -> Effect | None:
+def _bend(made: Plan, key: str, values: dict[int, float], scatter: Scatter, pieces: Pieces | None) -> Effect | None:
     """Whether the middle levels lie off the straight line: one factor, three levels or more, freedom left."""
     if len(made.factors) > 1 or len({r.levels for r in made.runs if r.order in values}) < 3:
         return None
-    found = fit_of(made, key, values, scatter, bent=True)
+    found = fit_of(made, key, values, scatter, bent=True, pieces=pieces)
     if found is None or found.spreads[0].freedom < 1:
         return None
     e = _effect(found, len(found.params) - 1, found.terms[-1], found.spreads[0].freedom)

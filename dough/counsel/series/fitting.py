@@ -4,7 +4,7 @@ where there is one scatter, restricted likelihood where doughs are split into pa
 from __future__ import annotations
 
 import math
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
 from typing import Any
 
@@ -12,13 +12,14 @@ import numpy as np
 
 from dough.counsel.series.design import Plan, Run
 from dough.counsel.series.mixed import Usual, fit
+from dough.counsel.series.pieces import KITCHEN_COUNTS, Pieces
 from dough.counsel.series.terms import Term, columns, positions, terms_of
 from dough.facts.scatter import AS_USUAL, Scatter
 
 Array = np.ndarray[Any, np.dtype[np.float64]]
-#: Degrees of freedom that the kitchen's pooled scatter counts for in one series: as sure as it is of a dough whose own
-#: scatter may well be half or twice of it (docs/decisions/0037).
-KITCHEN_COUNTS = 5.0
+#: The most that a series' own pieces count for in what its parts scatter, degrees of freedom: a part may differ by more
+#: than its pieces do, and then the runs themselves have to be heard.
+PIECES_COUNT = 10.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -49,10 +50,11 @@ class Fit:
 
 
 def fit_of(
-    made: Plan, key: str, values: dict[int, float], scatter: Scatter = AS_USUAL, bent: bool = False
-) -> Fit | None:
+    made: Plan, key: str, values: dict[int, float], scatter: Scatter = AS_USUAL, bent: bool = False,
+    pieces: Pieces | None = None,
+) -> Fit | None:  # fmt: skip
     """The model of what the runs measured so far, values by run order; bent with how far the middle of a single
-    factor is off the line, last. None with too few to say anything."""
+    factor is off the line, last; pieces with of how many each value is the mean. None with too few to say anything."""
     runs = [r for r in made.runs if r.order in values]
     if len(runs) < 2:
         return None
@@ -68,25 +70,36 @@ def fit_of(
         return None
     mean = np.zeros(x.shape[1])
     mean[0], mean[1 : len(fixed)] = 1.0, 1.0 / len(blocks)
-    usual = usual_of(made, key, float(np.mean(y)), scatter)
+    usual = usual_of(made, key, float(np.mean(y)), scatter, pieces, [r.order for r in runs])
     if made.parted:
         return _parted(runs, terms, x, len(fixed), y, mean, usual)
     if made.one_dough or made.remixed:
         from statsmodels.regression.linear_model import OLS
 
-        told = OLS(y, x).fit()
-        params, inverse = np.asarray(told.params), np.linalg.inv(x.T @ x)
+        # A mean of few pieces says less than one of many.
+        root = _weights(made, key, runs, float(np.mean(y)), scatter, pieces)
+        told = OLS(y * root, x * root[:, None]).fit()
+        params, inverse = np.asarray(told.params), np.linalg.inv((x * root[:, None] ** 2).T @ x)
         own, freedom = float(told.ssr), int(told.df_resid)
     else:
         params, inverse, own, freedom = _mixed_once(runs, y, fixed, cols)
-    whole = KITCHEN_COUNTS + freedom
-    sd = math.sqrt((KITCHEN_COUNTS * usual.parts**2 + own) / whole)
+    whole = usual.counts + freedom
+    sd = math.sqrt((usual.counts * usual.parts**2 + own) / whole)
     between = "parts of one dough" if made.one_dough else "doughs"
     spread = Spread(between, sd, freedom, KITCHEN_COUNTS / whole)
     return Fit(
         terms, len(fixed), params, sd**2 * inverse, mean, (spread,), (0,) * len(terms),
         lambda c: (sd * math.sqrt(float(c @ inverse @ c)), whole),
     )  # fmt: skip
+
+
+def _weights(made: Plan, key: str, runs: list[Run], value: float, scatter: Scatter, pieces: Pieces | None) -> Array:
+    """Roots of the runs' weights, whose inverses average to one: all one where each is of as many pieces."""
+    if pieces is None:
+        return np.ones(len(runs))
+    beside = 0.0 if made.one_dough and not made.alone else scatter.of(key, value) ** 2
+    own = np.array([beside + pieces.of_run(r.order) for r in runs])
+    return np.asarray(np.sqrt(own.mean() / own))
 
 
 def _parted(runs: list[Run], terms: tuple[Term, ...], x: Array, first: int, y: Array, mean: Array, usual: Usual) -> Fit:
@@ -133,14 +146,20 @@ def _mixed_once(runs: list[Run], y: Array, fixed: list[Array], cols: Array) -> t
     return params, inverse, float(batches.ssr), int(batches.df_resid)
 
 
-def usual_of(made: Plan, key: str, value: float | None, scatter: Scatter) -> Usual:
-    """What this kitchen usually scatters between the doughs and the parts that this series compares."""
-    part = scatter.piece(key, value) / math.sqrt(made.pieces)
+def usual_of(
+    made: Plan, key: str, value: float | None, scatter: Scatter, pieces: Pieces | None = None,
+    orders: Sequence[int] = (),
+) -> Usual:  # fmt: skip
+    """What this kitchen usually scatters between the doughs and the parts that this series compares: by the pieces of
+    these runs that were measured, else by those planned."""
+    part = scatter.piece(key, value) / math.sqrt(made.pieces) if pieces is None else pieces.usual(orders)
     bake = scatter.of(key, value)
     if not made.parted:
         # A load of its own differs from the next as bakes do, whatever dough it is from.
         own = part if made.one_dough and not made.alone else math.hypot(part, bake)
-        return Usual(own, own, KITCHEN_COUNTS)
+        # Between parts of one dough nothing but pieces scatters, and these were measured in this series too.
+        more = min(pieces.freedom, PIECES_COUNT) if pieces and made.one_dough and not made.alone else 0.0
+        return Usual(own, own, KITCHEN_COUNTS + more)
     if made.alone:
         part = math.hypot(part, bake)
     parts = len(made.runs) / len({r.dough for r in made.runs})

@@ -10,7 +10,8 @@ from typing import Any
 import numpy as np
 
 from dough.counsel.series.design import Plan, Run
-from dough.counsel.series.fitting import KITCHEN_COUNTS, usual_of
+from dough.counsel.series.fitting import usual_of
+from dough.counsel.series.pieces import KITCHEN_COUNTS
 from dough.counsel.series.terms import columns, positions, terms_of
 from dough.facts.scatter import AS_USUAL, Scatter
 

@@ -19,6 +19,7 @@ from dough.counsel.next_steps.levers import Lever, levers, values_of
 from dough.counsel.series.best import best_of
 from dough.counsel.series.design import Plan, drafts_of, factor_of, plan
 from dough.counsel.series.effects import Effect, Outcome, cautions, looked_at, needs, outcome, says
+from dough.counsel.series.pieces import Pieces, pieces_of
 from dough.counsel.series.power import planned_power
 from dough.counsel.series.shares import STEP, UNIT, ShareNow, shares_now
 from dough.draft.texture_map import place_of
@@ -203,7 +204,15 @@ def _out(
         if (values := {int(o): fmean(m[key]) for o, m in results.items() if m.get(key)})
     }
     scatter = kitchen_scatter()
-    outcomes = {key: one for key, values in read.items() if (one := outcome(made, key, values, scatter)) is not None}
+    pieces = {
+        key: found
+        for key in read
+        if quantity(key).several
+        and (found := pieces_of(key, {int(o): m.get(key, []) for o, m in results.items()}, made.pieces, scatter))
+    }
+    outcomes = {
+        key: one for key, values in read.items() if (one := outcome(made, key, values, scatter, pieces.get(key)))
+    }
     return SeriesOut(
         id=ident, revision=revision, name=name, made_at=at, made_by=by,
         factors=list(made.factors),
@@ -221,7 +230,7 @@ def _out(
         repeats=max(r.block for r in made.runs),
         cautions=[*made.cautions, *(cautions(made, done) if done else ())],
         outcomes=_outcomes(made, list(outcomes.values()), ends),
-        best=_best(made, outcomes, read, dough, scatter) if outcomes else None, done=len(done),
+        best=_best(made, outcomes, read, dough, scatter, pieces) if outcomes else None, done=len(done),
     )  # fmt: skip
 
 
@@ -234,10 +243,11 @@ def _said(made: Plan, key: str, e: Effect, many: int, holds: dict[tuple[str, str
 
 
 def _best(
-    made: Plan, outcomes: dict[str, Outcome], read: dict[str, dict[int, float]], dough: Dough, scatter: Scatter
-) -> BestOut | None:
+    made: Plan, outcomes: dict[str, Outcome], read: dict[str, dict[int, float]], dough: Dough, scatter: Scatter,
+    pieces: dict[str, Pieces],
+) -> BestOut | None:  # fmt: skip
     target = target_for(dough).cookie
-    found = best_of(made, outcomes, read, target, np.random.default_rng(made.pieces), scatter)
+    found = best_of(made, outcomes, read, target, np.random.default_rng(made.pieces), scatter, pieces)
     if found is None:
         return None
     return BestOut(
@@ -262,7 +272,7 @@ def _outcomes(made: Plan, outcomes: list[Outcome], ends: dict[tuple[int, ...], d
                 key=key, label=q.label, unit=q.unit, digits=q.digits, effects=list(told.effects),
                 means=means, spreads=list(told.spreads), bend=told.bend,
                 words=[_said(made, key, e, many, holds) for e in told.effects],
-                looked_at=many,
+                looked_at=many, pieces=told.pieces,
             )
         )  # fmt: skip
     return found

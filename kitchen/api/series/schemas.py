@@ -10,6 +10,7 @@ from dough.counsel.series.best import BestLevel
 from dough.counsel.series.design import Factor
 from dough.counsel.series.effects import Effect, TraysNeeded
 from dough.counsel.series.fitting import Spread
+from dough.counsel.series.pieces import PieceShare
 from dough.counsel.series.power import PlannedPower
 from dough.draft.texture_map import MapPlace
 from kitchen.api.asked import MAX_ID
@@ -89,6 +90,7 @@ class OutcomeOut(BaseModel):
     spreads: list[Spread]
     looked_at: int
     bend: Effect | None
+    pieces: PieceShare | None
     words: list[str]
 
 

@@ -8084,6 +8084,7 @@ export interface components {
             looked_at: number;
             /** Means */
             means: components["schemas"]["MeanOut"][];
+            pieces: components["schemas"]["PieceShare"] | null;
             /** Spreads */
             spreads: components["schemas"]["Spread"][];
             /** Unit */
@@ -8727,6 +8728,21 @@ export interface components {
             simulated: boolean;
             /** Wide Mm */
             wide_mm: number;
+        };
+        /**
+         * PieceShare
+         * @description How pieces of one tray differ (one sd), by how many degrees of freedom of the series' own, and how much of what
+         *     runs scatter that is (0 to 1), in words too.
+         */
+        PieceShare: {
+            /** Freedom */
+            freedom: number;
+            /** Sd */
+            sd: number;
+            /** Share */
+            share: number;
+            /** Words */
+            words: string;
         };
         /**
          * Pieces

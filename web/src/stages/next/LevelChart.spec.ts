@@ -12,6 +12,7 @@ const outcome = {
   spreads: [{ between: 'doughs', sd: 1, freedom: 3, from_kitchen: 0.5 }],
   looked_at: 1,
   bend: null,
+  pieces: null,
   means: [
     { level: 70, measured: 78, forecast: 77 },
     { level: 82, measured: null, forecast: 81 },

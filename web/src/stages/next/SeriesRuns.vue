@@ -155,6 +155,10 @@ const unit = (o: Schemas['OutcomeOut']): string =>
             : 'Nothing speaks against a straight line.'
         }}
       </p>
+      <p v-if="o.pieces" class="small-words">
+        Pieces of one tray differ by {{ fixed(o.pieces.sd, 1) }} {{ unit(o) }}, some
+        {{ fixed(100 * o.pieces.share, 0) }} % of what runs scatter. {{ o.pieces.words }}
+      </p>
     </article>
   </div>
   <p v-else class="small-words">
