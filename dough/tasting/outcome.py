@@ -14,6 +14,7 @@ from dough.tasting.difference import ALPHA, Reading, critical, needed, proportio
 from dough.tasting.just_right import Penalty, penalties
 from dough.tasting.likings import Compared, PairDifference, SampleMean, compared, ranked
 from dough.tasting.questions import LIKENESS, LIKING, NINE, PanelQuestion
+from dough.tasting.repeats import repeat_words, repeats
 from dough.tasting.replies import Answer, is_right
 
 #: Bound of “alike” unless another is said: d' of 1 is what a keen taster meets two times in three (3-AFC; usual, M).
@@ -163,7 +164,7 @@ def _scales(q: PanelQuestion, names: Sequence[str], answers: Sequence[Answer], s
     for key in q.figures(scales):
         rows = [
             (a.taster, a.serving.sample_of(code), float(said[key]))
-            for a in answers for code, said in a.reply.scores.items() if key in said
+            for a in answers for code, said in a.reply.scores.items() if key in said and code != a.serving.again
         ]  # fmt: skip
         if rows:
             who, which, value = zip(*rows, strict=True)
@@ -184,7 +185,8 @@ def _scales(q: PanelQuestion, names: Sequence[str], answers: Sequence[Answer], s
     return PanelOutcome(
         first, tuple(w for w in (*acts, _size_words(names, main), several) if w), len(answers), scales=tuple(found),
         penalties=fines, apart=None if main.p is None else main.p < ALPHA, looked_at=max(len(tested), 1),
-        minds=_taster_checks(q, answers, main.scale), liked=_ahead(main) if q.key in LIKINGS else None,
+        minds=(*_taster_checks(q, answers, main.scale), *_repeat_checks(answers, found)),
+        liked=_ahead(main) if q.key in LIKINGS else None,
     )  # fmt: skip
 
 
@@ -235,7 +237,8 @@ def _size_words(names: Sequence[str], s: ScaleOutcome) -> str:
 def _fines(answers: Sequence[Answer], sample: int, key: str) -> tuple[Penalty, Penalty]:
     pairs = [
         (said[key], said[LIKING])
-        for a in answers for code, said in a.reply.scores.items() if a.serving.sample_of(code) == sample
+        for a in answers for code, said in a.reply.scores.items()
+        if a.serving.sample_of(code) == sample and code != a.serving.again
     ]  # fmt: skip
     return penalties(sample, key, [p for p, _ in pairs], [like for _, like in pairs])
 
@@ -259,9 +262,18 @@ def _agreement(table: Sequence[Sequence[float]]) -> tuple[str, ...]:
     return (f"Tasters {word} (agreement {w:.2f} of 1).",)
 
 
+def _repeat_checks(answers: Sequence[Answer], found: Sequence[ScaleOutcome]) -> tuple[str, ...]:
+    """What the same cookie twice says of the panel, scale by scale."""
+    named = {s.scale: s for s in found}
+    return tuple(repeat_words(r, named[r.scale].label, named[r.scale].unit) for r in repeats(answers, list(named)))
+
+
 def _taster_checks(q: PanelQuestion, answers: Sequence[Answer], key: str) -> tuple[str, ...]:
     """Kindly: who used little of the scale, and whose order went against everyone else's."""
-    said = {a.taster: {a.serving.sample_of(c): s[key] for c, s in a.reply.scores.items() if key in s} for a in answers}
+    said = {
+        a.taster: {p.sample: s[key] for p in a.serving.first if key in (s := a.reply.scores.get(p.code, {}))}
+        for a in answers
+    }
     if len(said) < FEW or max(map(len, said.values())) < 2:
         return ()
     notes = []

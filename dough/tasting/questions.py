@@ -23,11 +23,16 @@ LIKE_THE_TARGET = ("nothing like it", "quite unlike", "in between", "quite like"
 LIKING, LIKENESS = "liking", "likeness"
 
 
+#: Questions that give each sample figures.
+SCORED = ("nine-point", "alike", "scales", "just-right")
+
+
 @dataclass(frozen=True, slots=True)
 class PanelQuestion:
     """What is asked. about is difference, attribute, liking or description; says is for the cook, asks for the taster;
     fewest and most samples of a panel, and how many pieces a mouth takes in a sitting; both: either answer counts;
-    by_scales: the cook says which scales are asked; counted: answers are counted, so that tasters can be reckoned."""
+    by_scales: the cook says which scales are asked; counted: answers are counted, so that tasters can be reckoned;
+    scored: each sample gets figures, so that one can come twice."""
 
     key: str
     label: str
@@ -40,6 +45,7 @@ class PanelQuestion:
     both: bool
     by_scales: bool
     counted: bool
+    scored: bool
 
     @property
     def test(self) -> DifferenceTest | None:
@@ -60,6 +66,7 @@ def questions() -> dict[str, PanelQuestion]:
         r["key"]: PanelQuestion(
             r["key"], r["label"], r["about"], r["says"], r["asks"], int(r["fewest"]), int(r["most"]), int(r["sitting"]),
             r["both"] == "yes", r["by_scales"] == "yes", r["key"] in TESTS or r["both"] == "yes",
+            r["key"] in SCORED,
         )
         for r in rows("panel_questions")
     }  # fmt: skip

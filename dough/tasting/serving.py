@@ -44,10 +44,17 @@ class Piece:
 
 @dataclass(frozen=True, slots=True)
 class Serving:
-    """One plate: coded pieces in the order in which they are tasted, and the sample to compare with, if any."""
+    """One plate: coded pieces in the order in which they are tasted, the sample to compare with, if any, and the code
+    of a piece that is a sample of the plate for the second time, if any."""
 
     pieces: tuple[Piece, ...]
     compare: int | None = None
+    again: int | None = None
+
+    @property
+    def first(self) -> tuple[Piece, ...]:
+        """The pieces that samples are compared by: each for the first time."""
+        return tuple(p for p in self.pieces if p.code != self.again)
 
     def sample_of(self, code: int) -> int:
         """Which sample a code is on this plate. Raises EntryError."""
@@ -68,14 +75,19 @@ class Balance:
     served: int
 
 
-def serve(question: PanelQuestion, samples: int, tasters: int, rng: np.random.Generator) -> tuple[Serving, ...]:
-    """A plate for each taster. Raises EntryError for a number of samples or tasters that can't be."""
+def serve(
+    question: PanelQuestion, samples: int, tasters: int, rng: np.random.Generator, *, twice: bool = False
+) -> tuple[Serving, ...]:
+    """A plate for each taster; twice: with one of its samples a second time, last. Raises EntryError for a number of
+    samples or tasters that can't be."""
     if not question.fewest <= samples <= question.most:
         span = f"{question.fewest}" if question.fewest == question.most else f"{question.fewest} to {question.most}"
         raise EntryError("samples", f"This question takes {span} samples; there are {samples}.")
     if not 1 <= tasters <= MOST_TASTERS:
         raise EntryError("tasters", f"1 to {MOST_TASTERS} tasters.")
-    rows = _rows(question, samples, tasters, rng)
+    rows = _rows(question, samples, tasters, question.sitting - twice, rng)
+    if twice:
+        rows = _with_one_again(rows, rng)
     with_compare = question.key == "duo-trio"
     target = TARGET if question.key == "alike" else None
     # Between tasters a code may come again where there are more pieces than codes; never on one plate.
@@ -87,7 +99,7 @@ def serve(question: PanelQuestion, samples: int, tasters: int, rng: np.random.Ge
             pool = [*pool, *(c for c in codes(800, rng) if c not in pool)]
         used, pool = pool[: len(coded)], pool[len(coded) :]
         pieces = tuple(Piece(c, s) for c, s in zip(used, coded, strict=True))
-        plates.append(Serving(pieces, row[0] if with_compare else target))
+        plates.append(Serving(pieces, row[0] if with_compare else target, used[-1] if twice else None))
     return tuple(plates)
 
 
@@ -115,7 +127,7 @@ def uneven(question: PanelQuestion, servings: tuple[Serving, ...], samples: int)
 
 def balance(servings: tuple[Serving, ...], samples: int) -> Balance:
     """How evenly plates came out."""
-    rows = [tuple(p.sample for p in s.pieces) for s in servings]
+    rows = [tuple(p.sample for p in s.first) for s in servings]
     longest = max(map(len, rows))
     places = [Counter(r[n] for r in rows if len(r) > n) for n in range(longest)]
     after = Counter(pair for r in rows for pair in pairwise(r) if pair[0] != pair[1])
@@ -133,7 +145,22 @@ def _spread(counts: Counter[K], all_of: Iterable[K]) -> int:
     return max(found) - min(found) if found else 0
 
 
-def _rows(q: PanelQuestion, samples: int, tasters: int, rng: np.random.Generator) -> list[tuple[int, ...]]:
+def _with_one_again(rows: list[tuple[int, ...]], rng: np.random.Generator) -> list[tuple[int, ...]]:
+    """Each row with one of its samples again at the end: the one that came again least often so far, never the one that
+    came right before; the least by lot."""
+    times: Counter[int] = Counter()
+    found = []
+    for row in rows:
+        free = [s for s in row[:-1] if s != row[-1]] or list(row)
+        again = min((free[int(i)] for i in rng.permutation(len(free))), key=lambda s: times[s])
+        times[again] += 1
+        found.append((*row, again))
+    return found
+
+
+def _rows(
+    q: PanelQuestion, samples: int, tasters: int, sitting: int, rng: np.random.Generator
+) -> list[tuple[int, ...]]:
     if q.key in ARRANGED:
         found: list[tuple[int, ...]] = []
         while len(found) < tasters:
@@ -141,9 +168,9 @@ def _rows(q: PanelQuestion, samples: int, tasters: int, rng: np.random.Generator
         return found[:tasters]
     if samples == 1:
         return [(0,)] * tasters
-    if samples <= q.sitting:
+    if samples <= sitting:
         return list(orders(tasters, samples, rng))
-    return _parts(samples, q.sitting, tasters, rng)
+    return _parts(samples, sitting, tasters, rng)
 
 
 def _parts(samples: int, size: int, tasters: int, rng: np.random.Generator) -> list[tuple[int, ...]]:

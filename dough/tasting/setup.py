@@ -54,6 +54,7 @@ class PanelSaid:
     mask: str = "none"
     ages_differ: str = ""
     references: tuple[LaidOut, ...] = ()
+    twice: bool = False
 
 
 def minded(question: PanelQuestion, said: PanelSaid) -> tuple[str, ...]:
@@ -86,6 +87,10 @@ def _wrong(question: PanelQuestion, said: PanelSaid) -> list[EntryError]:
         )
     if question.by_scales and (not said.scales or not set(said.scales) <= set(SCALE_KEYS)):
         wrong.append(EntryError("scales", "Choose one scale or more; the first is the one that is asked first."))
+    if said.twice and not question.scored:
+        wrong.append(
+            EntryError("twice", "A sample comes twice only where samples get figures: liking, scales, likeness.")
+        )
     if question.key == "scales":
         wrong += check_laid_out(said.references, said.scales)
     if question.about == "attribute" and not said.attribute.strip():

@@ -19,6 +19,7 @@ from kitchen.actions.rights import Right
 from kitchen.documents.panel import PanelDoc, PlateDoc, ReplyDoc
 from kitchen.models import Ballot, Panel
 from kitchen.reading.doughs import dough_for_reading
+from kitchen.reading.hours import today
 from kitchen.reading.panels import (
     ballot_numbered,
     holds_of,
@@ -28,7 +29,7 @@ from kitchen.reading.panels import (
     said_of,
     standing,
     state_of,
-    with_versions,
+    with_bakes,
 )
 
 MOST_PANELS = 200
@@ -49,12 +50,14 @@ class SetUpPanel(Action[Panel]):
     def check(self) -> None:
         if not self.name.strip():
             raise EntryError("name", "Say what the panel asks, for instance “does the egg-free one show”.")
+        # Ages first as they were typed: a bake's own is known once it is looked up.
         minded(question(self.said.question), self.said.to_core())
 
     def change(self, cook: User) -> Done[Panel] | Before[Panel]:
-        """Raises EntryError for a version or a bake that is not there."""
+        """Raises EntryError for a version or a bake that is not there, EntryErrors for bakes of different ages."""
         dough = dough_for_reading(self.dough_id)
-        said = with_versions(dough, self.said)
+        said = with_bakes(dough, self.said, today(self.now))
+        minded(question(said.question), said.to_core())
         again = Panel.objects.filter(key=self.key).first()
         if again is not None:
             if again.dough_id != dough.pk or again.said != said.model_dump():
@@ -198,7 +201,7 @@ def add_plates(panel: Panel, more: int, lot: int | None = None) -> None:
     """Draw so many plates by lot, each with its ballot."""
     said = said_of(panel)
     rng = np.random.default_rng(secrets.randbits(64) if lot is None else lot)
-    plates = serve(question_of(panel), len(said.samples), more, rng)
+    plates = serve(question_of(panel), len(said.samples), more, rng, twice=said.twice)
     first = len(panel.plates) + 1
     panel.plates = [*panel.plates, *(PlateDoc.of(p).model_dump() for p in plates)]
     panel.save(update_fields=["plates"])

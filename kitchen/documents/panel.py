@@ -47,6 +47,7 @@ class PanelDoc(Strict):
     alike_d: float = Field(default=1.0, ge=0.2, le=4.0)
     settles: str = Field(default="", max_length=160)
     references: list[LaidOutDoc] = Field(default=[], max_length=8)
+    twice: bool = False
 
     def to_core(self) -> PanelSaid:
         samples = tuple(
@@ -54,7 +55,7 @@ class PanelDoc(Strict):
         )
         return PanelSaid(
             samples, self.tasters, tuple(self.scales), self.attribute, self.serve_c, self.mask, self.ages_differ,
-            self.laid_out(),
+            self.laid_out(), self.twice,
         )  # fmt: skip
 
     def laid_out(self) -> tuple[LaidOut, ...]:
@@ -67,17 +68,19 @@ class PieceDoc(Strict):
 
 
 class PlateDoc(Strict):
-    """What is on a plate; compare is the sample that lies open, −1 for the target cookie."""
+    """What is on a plate; compare is the sample that lies open, −1 for the target cookie; again the code of the piece
+    that is a sample for the second time."""
 
     pieces: list[PieceDoc]
     compare: int | None = None
+    again: int | None = None
 
     @classmethod
     def of(cls, s: Serving) -> PlateDoc:
-        return cls(pieces=[PieceDoc(code=p.code, sample=p.sample) for p in s.pieces], compare=s.compare)
+        return cls(pieces=[PieceDoc(code=p.code, sample=p.sample) for p in s.pieces], compare=s.compare, again=s.again)
 
     def to_core(self) -> Serving:
-        return Serving(tuple(Piece(p.code, p.sample) for p in self.pieces), self.compare)
+        return Serving(tuple(Piece(p.code, p.sample) for p in self.pieces), self.compare, self.again)
 
 
 class ReplyDoc(Strict):

@@ -7,7 +7,7 @@ import hashlib
 import hmac
 from collections.abc import Iterator
 from dataclasses import dataclass
-from datetime import datetime
+from datetime import date, datetime
 from typing import Any
 
 from django.conf import settings
@@ -19,7 +19,7 @@ from dough.tasting.questions import PanelQuestion, question
 from dough.tasting.replies import Answer, Reply
 from dough.tasting.serving import TARGET, uneven
 from kitchen.documents.draft import DraftDoc
-from kitchen.documents.panel import PanelDoc, PlateDoc, ReplyDoc
+from kitchen.documents.panel import PanelDoc, PlateDoc, ReplyDoc, SampleDoc
 from kitchen.models import Bake, Ballot, Dough, Panel, Version
 from kitchen.reading.bake_as_done import as_baked
 from kitchen.reading.doughs import MissingError
@@ -77,7 +77,8 @@ def named_plates(panel: Panel) -> list[NamedPlate]:
     for n in range(1, len(panel.plates) + 1):
         plate = plate_of(panel, n)
         compare = "" if plate.compare is None else "the target" if plate.compare == TARGET else names[plate.compare]
-        codes, samples = tuple(p.code for p in plate.pieces), tuple(names[p.sample] for p in plate.pieces)
+        codes = tuple(p.code for p in plate.pieces)
+        samples = tuple(names[p.sample] + (", again" if p.code == plate.again else "") for p in plate.pieces)
         found.append(NamedPlate(n, codes, samples, compare))
     return found
 
@@ -108,13 +109,19 @@ def bake_of(dough: Dough, number: int) -> Bake:
     return found
 
 
-def with_versions(dough: Dough, said: PanelDoc) -> PanelDoc:
-    """A panel with the version of each sample that is a bake filled in. Raises EntryError."""
-    samples = [
-        s if s.bake is None else s.model_copy(update={"version": bake_of(dough, s.bake).batch.version.number})
-        for s in said.samples
-    ]
-    return said.model_copy(update={"samples": samples})
+def with_bakes(dough: Dough, said: PanelDoc, today: date) -> PanelDoc:
+    """A panel with the version of each sample that is a bake filled in, and its age by the day where none is said: of
+    today's only the cook knows the hour. Raises EntryError."""
+    return said.model_copy(update={"samples": [_with_bake(dough, s, today) for s in said.samples]})
+
+
+def _with_bake(dough: Dough, s: SampleDoc, today: date) -> SampleDoc:
+    if s.bake is None:
+        return s
+    bake = bake_of(dough, s.bake)
+    days = (today - bake.baked_on).days
+    age = s.age_h if s.age_h is not None or days < 1 else 24.0 * days
+    return s.model_copy(update={"version": bake.batch.version.number, "age_h": age})
 
 
 def holds_of(dough: Dough, said: PanelDoc) -> list[str]:
@@ -151,6 +158,7 @@ def answer_rows(panel: Panel) -> list[dict[str, Any]]:
         for place, piece in enumerate(a.serving.pieces, 1):
             about = {
                 "ballot": a.taster, "place": place, "code": piece.code, "sample": names[piece.sample], "question": key,
+                "again": int(piece.code == a.serving.again),
             }  # fmt: skip
             found += [{**about, "scale": scale, "value": value} for scale, value in _figures(a.reply, piece.code)]
     return found

@@ -323,7 +323,7 @@ def test_paper_comes_in_by_hand_once(client: Client, panel: Panel) -> None:
     entered = send(client, "post", f"/panels/{panel.pk}/ballots/2/paper", body)
     assert entered.json()["answered"] == 1
     assert send(client, "post", f"/panels/{panel.pk}/ballots/2/paper", body).status_code == 422
-    wrong = send(client, "post", f"/panels/{panel.pk}/ballots/3/paper", {"reply": {"choice": 100}})
+    wrong = send(client, "post", f"/panels/{panel.pk}/ballots/3/paper", {"reply": {"choice": 111}})
     assert wrong.status_code == 422
     assert send(client, "post", f"/panels/{panel.pk}/ballots/99/paper", body).status_code == 404
 
@@ -418,3 +418,32 @@ def test_the_demo_has_a_closed_panel_of_made_up_tasters_and_an_open_one(db: None
     assert closed.ballots.exclude(finished_at=None).count() == 24
     assert closed.closed_at is not None
     assert opened.closed_at is None
+
+
+def test_one_sample_comes_twice_to_each_taster_and_what_it_says_is_told_after_closing(
+    client: Client, kept: Dough
+) -> None:
+    made = make(client, kept, question="nine-point", twice=True)
+    assert made.status_code == 201, made.json()
+    ident = made.json()["id"]
+    opened = send(client, "post", f"/panels/{ident}/open").json()
+    assert {len(b["codes"]) for b in opened["ballots"]} == {3}
+    # Who runs the panel can't tell from what is sent which of the three is one of the others.
+    assert "again" not in json.dumps(opened["ballots"])
+    panel = Panel.objects.get(pk=ident)
+    for ballot in panel.ballots.order_by("number"):
+        begin(ballot)
+        pieces = plate_of(panel, ballot.number).pieces
+        scores = {str(p.code): {"liking": 4.0 + p.sample + n % 2} for n, p in enumerate(pieces)}
+        at(ballot, "answer", {"key": f"answer-{ballot.number}", "reply": {"scores": scores}})
+    closed = send(client, "post", f"/panels/{ident}/close").json()
+    assert any("same cookie twice" in m for m in closed["outcome"]["minds"])
+    assert all(sum("again" in s for s in p["samples"]) == 1 for p in closed["plates"])
+    rows = list(csv.DictReader(io.StringIO(client.get(f"/api/panels/{ident}/answers.csv").content.decode("utf-8-sig"))))
+    assert sum(r["again"] == "1" for r in rows) == 6
+
+
+def test_a_triangle_takes_no_sample_twice(client: Client, kept: Dough) -> None:
+    refused = make(client, kept, twice=True)
+    assert refused.status_code == 422
+    assert "figures" in refused.json()["message"]

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from datetime import timedelta
 from typing import Any
 
 import pytest
@@ -9,7 +10,7 @@ from django.test import Client
 from django.utils import timezone
 
 from kitchen.documents.panel import ReplyDoc
-from kitchen.models import Dough, Panel, Version
+from kitchen.models import Bake, Dough, Panel, Version
 from kitchen.reading.panels import plate_of
 from kitchen.reading.settled import swaps_settled, tasted_pairs
 from tests.conftest import bake_body, send
@@ -126,3 +127,22 @@ def test_a_bake_on_a_panel_is_its_version_as_it_was_baked(client: Client, kept: 
     refused = send(client, "post", f"/doughs/{kept.pk}/panels", nowhere)
     assert refused.status_code == 422
     assert "There is no bake 9" in str(refused.json())
+
+
+def test_how_old_a_bake_is_at_the_table_is_known_by_its_day_and_compared(client: Client, kept: Dough) -> None:
+    assert send(client, "POST", f"/doughs/{kept.pk}/bakes", bake_body()).status_code == 201
+    Bake.objects.update(baked_on=timezone.localdate() - timedelta(days=2))
+    samples = [{"name": "Bake 1", "bake": 1}, {"name": "Shop", "age_h": 48.0, "holds": "wheat"}]
+    said = {"question": "scales", "samples": samples, "tasters": 3, "scales": ["middle_soft"]}
+    body = {"key": "panel-of-an-old-bake", "name": "Soft?", "said": said}
+    made = send(client, "post", f"/doughs/{kept.pk}/panels", body)
+    assert made.status_code == 201, made.json()
+    assert made.json()["said"]["samples"][0]["age_h"] == 48.0
+    fresh = {
+        **body,
+        "key": "panel-of-two-ages",
+        "said": {**said, "samples": [samples[0], {**samples[1], "age_h": 3.0}]},
+    }
+    refused = send(client, "post", f"/doughs/{kept.pk}/panels", fresh)
+    assert refused.status_code == 422
+    assert "45 h apart" in str(refused.json())

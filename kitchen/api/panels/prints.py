@@ -30,7 +30,7 @@ from kitchen.reading.panels import answer_rows, may_be_told, named_plates, panel
 
 router = Router(tags=["panels"])
 FORMAT, VERSION = "tarte-panel", 1
-COLUMNS = ("ballot", "place", "code", "sample", "question", "scale", "value")
+COLUMNS = ("ballot", "place", "code", "sample", "question", "scale", "value", "again")
 
 
 @router.get("/{panel_id}/labels.pdf", response={200: None, **PROBLEMS})

@@ -8364,6 +8364,11 @@ export interface components {
             /** Tasters */
             tasters: number;
             /**
+             * Twice
+             * @default false
+             */
+            twice?: boolean;
+            /**
              * Warm Up
              * @default false
              */
@@ -8479,7 +8484,8 @@ export interface components {
          * PanelQuestion
          * @description What is asked. about is difference, attribute, liking or description; says is for the cook, asks for the taster;
          *     fewest and most samples of a panel, and how many pieces a mouth takes in a sitting; both: either answer counts;
-         *     by_scales: the cook says which scales are asked; counted: answers are counted, so that tasters can be reckoned.
+         *     by_scales: the cook says which scales are asked; counted: answers are counted, so that tasters can be reckoned;
+         *     scored: each sample gets figures, so that one can come twice.
          */
         PanelQuestion: {
             /** About */
@@ -8502,6 +8508,8 @@ export interface components {
             most: number;
             /** Says */
             says: string;
+            /** Scored */
+            scored: boolean;
             /** Sitting */
             sitting: number;
         };

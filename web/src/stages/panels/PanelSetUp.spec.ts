@@ -7,7 +7,7 @@ import PanelsStage from './PanelsStage.vue'
 
 const question = (key: string, about: string, fewest: number, most: number, more: object = {}) => ({
   key, label: `Label ${key}`, about, says: `says ${key}`, asks: '', fewest, most, sitting: 3, both: false, by_scales: false,
-  counted: about === 'difference' || about === 'attribute', ...more,
+  counted: about === 'difference' || about === 'attribute', scored: key === 'scales', ...more,
 }) // prettier-ignore
 const offered = {
   questions: [
@@ -151,7 +151,7 @@ it('takes up what was set up and not kept, and starts afresh when asked', async 
   expect((await setUp()).w.text()).not.toContain('Taken up')
 })
 
-it('takes a bake for a sample: its version, its number and how old it is by its day', async () => {
+it('takes a bake for a sample: its version and its number, its age left to the kitchen', async () => {
   const { w, calls } = await setUp({ 'POST /api/doughs/*/panels': { id: 7 } })
   await vi.waitFor(() => expect(w.text()).toContain('bake 4'))
   await w.get('select[aria-label="Sample 1 from"]').setValue('b4')
@@ -160,5 +160,21 @@ it('takes a bake for a sample: its version, its number and how old it is by its 
   await keep(w)
   const first = sent(calls)[0].said.samples[0]
   expect(first).toMatchObject({ version: 2, bake: 4, name: 'Bake 4' })
-  expect(first.age_h % 24).toBe(0)
+  // How old it is by its day is the kitchen's to say.
+  expect(first.age_h).toBeNull()
+})
+
+it('offers the same cookie twice only where samples get figures', async () => {
+  const made = { id: 1 }
+  const { w, calls } = await setUp({ 'POST /api/doughs/*/panels': made })
+  expect(w.text()).not.toContain('a second time')
+  await ask(w, 'scales')
+  await w.get('input[value="rim_crisp"]').setValue(true)
+  const tick = w.findAll('label.tick').find((l) => l.text().includes('a second time'))
+  await tick?.get('input').setValue(true)
+  await keep(w)
+  expect(sent(calls)[0]).toMatchObject({ said: { question: 'scales', twice: true } })
+  await ask(w, 'triangle')
+  await keep(w)
+  expect(sent(calls)[1]).toMatchObject({ said: { question: 'triangle', twice: false } })
 })

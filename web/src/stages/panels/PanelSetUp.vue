@@ -5,17 +5,19 @@ import { useRoute } from 'vue-router'
 import { useAsk } from '@/api/ask'
 import { api } from '@/api/calls'
 import { ApiError, words, type Schemas } from '@/api/client'
-import { useBakes, useReference } from '@/api/queries'
+import { useReference } from '@/api/queries'
 import { theDough } from '@/dough/key'
-import { day } from '@/ui/format'
 import { typed } from '@/ui/typed'
+import LaidOutCookies from './LaidOutCookies.vue'
+import PanelSamples from './PanelSamples.vue'
 import { usePanelQuestions } from './questions'
+import { sampleOf, type LaidOut } from './samples'
 
 /** What a panel asks, of which samples, and how many tasters that takes. */
 const emit = defineEmits<{ made: [Schemas['PanelOut']] }>()
 const dough = theDough()
 const { data: offered } = usePanelQuestions()
-const { data: reference, quantities } = useReference()
+const { quantities } = useReference()
 const ABOUT = [
   { key: 'difference', name: 'Can they be told apart?' },
   { key: 'attribute', name: 'Which has more of something?' },
@@ -23,23 +25,6 @@ const ABOUT = [
   { key: 'description', name: 'How is it?' },
 ]
 const versions = computed(() => [...(dough.record.value?.versions ?? [])].map((v) => v.number).reverse())
-interface Sample {
-  name: string
-  version: number | null
-  bake: number | null
-  age_h: string
-  holds: string
-}
-const sample = (version: number | null): Sample => ({
-  name: version === null ? '' : `Version ${version}`,
-  version,
-  bake: null,
-  age_h: '',
-  holds: '',
-})
-/** What was baked lately can be on the table; its version comes with it. */
-const { data: results } = useBakes(dough.id)
-const bakes = computed(() => results.value?.bakes ?? [])
 /** Two versions that somebody wants told apart, and what hangs on it: brought along from another stage. */
 const { query } = useRoute()
 const brought = ['first', 'second'].map((k) => Number(query[k])).filter((n) => Number.isInteger(n) && n > 0)
@@ -50,8 +35,8 @@ const fresh = () => ({
   settles: broughtAbout,
   samples:
     brought.length === 2
-      ? brought.map(sample)
-      : [sample(versions.value[1] ?? null), sample(versions.value[0] ?? null)],
+      ? brought.map(sampleOf)
+      : [sampleOf(versions.value[1] ?? null), sampleOf(versions.value[0] ?? null)],
   tasters: '24',
   scales: [] as string[],
   attribute: '',
@@ -61,7 +46,8 @@ const fresh = () => ({
   warm_up: false,
   ages_differ: '',
   d: '1.5',
-  references: [] as { name: string; scale: string; value: number }[],
+  references: [] as LaidOut[],
+  twice: false,
 })
 /** What was set up and not kept yet, so that nothing typed is lost. */
 const begun = useLocalStorage<ReturnType<typeof fresh> | null>(`tarte-panel-${dough.id.value}`, null, {
@@ -79,51 +65,15 @@ const asked = computed(() => offered.value?.questions.find((q) => q.key === form
 // The two newest versions, once they are there and nothing was chosen by hand.
 watch(versions, (now) => {
   if (now.length && form.value.samples.every((s) => s.version === null && s.name === ''))
-    form.value.samples = [sample(now[1] ?? null), sample(now[0] ?? null)]
+    form.value.samples = [sampleOf(now[1] ?? null), sampleOf(now[0] ?? null)]
 })
 const ofKind = (about: string) => (offered.value?.questions ?? []).filter((q) => q.about === about)
 watch(asked, (q) => {
   if (!q) return
   const now = form.value.samples
-  while (now.length < q.fewest) now.push(sample(versions.value[now.length] ?? null))
+  while (now.length < q.fewest) now.push(sampleOf(versions.value[now.length] ?? null))
   while (now.length > q.most) now.pop()
 })
-/** A sample is picked as “v3” (a version), “b12” (a bake) or nothing (elsewhere). */
-const pickOf = (s: Sample): string => (s.bake ? `b${s.bake}` : s.version === null ? '' : `v${s.version}`)
-function pick(n: number, text: string): void {
-  const was = form.value.samples[n]
-  if (!was) return
-  const named = was.name === '' || /^(Version|Bake) \d+$/.test(was.name)
-  const baked = text.startsWith('b') ? bakes.value.find((b) => b.number === Number(text.slice(1))) : undefined
-  const next = baked
-    ? {
-        ...sample(baked.batch.version),
-        name: `Bake ${baked.number}`,
-        bake: baked.number,
-        age_h: ageOf(baked.baked_on),
-      }
-    : sample(text.startsWith('v') ? Number(text.slice(1)) : null)
-  form.value.samples[n] = { ...was, ...next, holds: was.holds, name: named ? next.name : was.name }
-}
-/** A bake of another day is so many days old; of today's only the cook knows the hour. */
-function ageOf(bakedOn: string): string {
-  const days = Math.round((Date.now() - new Date(`${bakedOn}T12:00`).getTime()) / 86_400_000)
-  return days > 0 ? String(24 * days) : ''
-}
-/** Cookies that lie open: each stands for a point of a scale that is asked. */
-const askedScales = computed(() =>
-  (reference.value?.scales ?? []).filter((s) => form.value.scales.includes(s.key)),
-)
-function layOut(): void {
-  const scale = askedScales.value[0]
-  const point = scale?.points[Math.floor(scale.points.length / 2)]
-  if (scale && point) form.value.references.push({ name: '', scale: scale.key, value: point.value })
-}
-function standFor(n: number, text: string): void {
-  const [scale = '', value = ''] = text.split(' ')
-  const was = form.value.references[n]
-  if (was) form.value.references[n] = { ...was, scale, value: Number(value) }
-}
 const number = (text: string): number => typed(text) ?? NaN
 const { answer: needs } = useAsk(
   () => [asked.value?.key, form.value.d, form.value.tasters],
@@ -196,6 +146,7 @@ async function keep(): Promise<void> {
             warm_up: f.warm_up,
             ages_differ: f.ages_differ,
             references: asked.value?.key === 'scales' ? f.references : [],
+            twice: f.twice && asked.value?.scored === true,
           },
         },
       }),
@@ -242,61 +193,11 @@ async function keep(): Promise<void> {
     </div>
     <div class="right">
       <h3>Samples</h3>
-      <div v-for="(s, n) in form.samples" :key="n" class="sample">
-        <label class="f"
-          ><span>from</span>
-          <select
-            class="form-select form-select-sm"
-            :value="pickOf(s)"
-            :aria-label="`Sample ${n + 1} from`"
-            @change="pick(n, ($event.target as HTMLSelectElement).value)"
-          >
-            <option v-for="v in versions" :key="v" :value="`v${v}`">version {{ v }}</option>
-            <option v-for="b in bakes" :key="`b${b.number}`" :value="`b${b.number}`">
-              bake {{ b.number }}, {{ day(b.baked_on) }}, version {{ b.batch.version }}
-            </option>
-            <option value="">elsewhere</option>
-          </select></label
-        >
-        <label class="f"
-          ><span>called</span
-          ><BFormInput v-model="s.name" size="sm" maxlength="60" :aria-label="`Sample ${n + 1} called`"
-        /></label>
-        <label class="f age"
-          ><span>age, h</span
-          ><BFormInput
-            v-model="s.age_h"
-            size="sm"
-            class="fig"
-            inputmode="decimal"
-            :aria-label="`Sample ${n + 1}, hours from oven to table`"
-        /></label>
-        <label v-if="s.version === null" class="f holds"
-          ><span>what it holds</span
-          ><BFormInput
-            v-model="s.holds"
-            size="sm"
-            maxlength="300"
-            placeholder="wheat, milk, egg"
-            :aria-label="`What sample ${n + 1} holds`"
-        /></label>
-      </div>
-      <div class="acts">
-        <BButton
-          v-if="asked && form.samples.length < asked.most"
-          size="sm"
-          variant="outline-primary"
-          @click="form.samples.push(sample(null))"
-          >Another sample</BButton
-        >
-        <BButton
-          v-if="asked && form.samples.length > asked.fewest"
-          size="sm"
-          variant="outline-primary"
-          @click="form.samples.pop()"
-          >One fewer</BButton
-        >
-      </div>
+      <PanelSamples
+        v-model="form.samples"
+        :fewest="asked?.fewest ?? form.samples.length"
+        :most="asked?.most ?? form.samples.length"
+      />
       <label v-if="asked?.about === 'attribute'" class="f"
         ><span>which attribute? sample 2 is expected to have more</span
         ><BFormInput v-model="form.attribute" size="sm" maxlength="40" placeholder="crunch"
@@ -308,40 +209,11 @@ async function keep(): Promise<void> {
           {{ quantities.get(k)?.label ?? k }}</label
         >
       </fieldset>
-      <template v-if="asked?.key === 'scales' && form.scales.length">
-        <div v-for="(r, n) in form.references" :key="n" class="sample">
-          <label class="f"
-            ><span>lies open</span
-            ><BFormInput
-              v-model="r.name"
-              size="sm"
-              maxlength="60"
-              placeholder="bread-shop rusk"
-              :aria-label="`Cookie ${n + 1} to compare with`"
-          /></label>
-          <label class="f"
-            ><span>stands for</span
-            ><select
-              class="form-select form-select-sm"
-              :value="`${r.scale} ${r.value}`"
-              :aria-label="`What cookie ${n + 1} stands for`"
-              @change="standFor(n, ($event.target as HTMLSelectElement).value)"
-            >
-              <optgroup v-for="s in askedScales" :key="s.key" :label="s.label">
-                <option v-for="p in s.points" :key="p.value" :value="`${s.key} ${p.value}`">
-                  {{ p.word }}
-                </option>
-              </optgroup>
-            </select></label
-          >
-          <BButton size="sm" variant="link" @click="form.references.splice(n, 1)"
-            >off<span class="visually-hidden">: {{ r.name || 'this cookie' }}</span></BButton
-          >
-        </div>
-        <BButton v-if="form.references.length < 8" size="sm" variant="outline-primary" @click="layOut"
-          >A cookie to compare with</BButton
-        >
-      </template>
+      <LaidOutCookies
+        v-if="asked?.key === 'scales' && form.scales.length"
+        v-model="form.references"
+        :scales="form.scales"
+      />
       <label v-if="form.ages_differ || agesApart" class="f"
         ><span>why ages differ</span
         ><BFormInput v-model="form.ages_differ" size="sm" maxlength="200" placeholder="it is the question"
@@ -360,6 +232,10 @@ async function keep(): Promise<void> {
       </div>
       <label class="tick"><input v-model="form.half" type="checkbox" /> half a cookie each</label>
       <label class="tick"><input v-model="form.warm_up" type="checkbox" /> a warm-up piece first</label>
+      <label v-if="asked?.scored" class="tick"
+        ><input v-model="form.twice" type="checkbox" /> one sample a second time, under another code: it tells
+        how sure a taster is</label
+      >
       <h3>Tasters</h3>
       <div class="row">
         <label class="f age"
@@ -446,22 +322,14 @@ h3:first-child {
 .name {
   display: block;
 }
-.sample,
 .row {
   display: flex;
   flex-wrap: wrap;
   gap: 6px 10px;
   align-items: end;
 }
-.sample .f {
-  flex: 1 1 120px;
-}
-.sample .age,
 .age {
   flex: 0 0 76px !important;
-}
-.holds {
-  flex-basis: 100% !important;
 }
 .row .f {
   flex: 1 1 200px;
@@ -481,11 +349,6 @@ h3:first-child {
 .scales label {
   display: inline-block;
   margin: 6px 14px 0 0;
-}
-.acts {
-  display: flex;
-  gap: 8px;
-  margin: 6px 0;
 }
 @media (max-width: 900px) {
   .set-up {
