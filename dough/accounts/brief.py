@@ -18,7 +18,7 @@ from dough.accounts.label import Loss, Nutrient, held_in, nutrition
 from dough.accounts.needs.verdict import caffeine_mg
 from dough.accounts.sweetness import sweetness
 from dough.facts.ingredients import Confidence
-from dough.facts.limits import LIMITED, Limit
+from dough.facts.limits import FROM_ELSEWHERE, LIMITED, Limit
 from dough.facts.regions import USUAL, kcal_per_100g
 
 #: One sd of an ingredient's composition, as a share: what H, M and L say, halved to one sd (judgement).
@@ -83,11 +83,26 @@ class Standing:
         )
 
 
+@dataclass(frozen=True, slots=True)
+class Figured:
+    """A figure that was worked out elsewhere, with its 80 % range in the limit's unit; lacks says why there is none."""
+
+    value: float | None
+    low: float | None = None
+    high: float | None = None
+    lacks: str = ""
+
+
+NOT_WORKED_OUT = Figured(None, lacks="not worked out here")
+NONE_ELSEWHERE: Mapping[str, Figured] = {}
+
+
 def standings(
     limits: tuple[Limit, ...], draft: Draft, loss: Loss | None, region: str = USUAL,
-    prices: Mapping[str, Price] = NO_PRICES,
+    prices: Mapping[str, Price] = NO_PRICES, elsewhere: Mapping[str, Figured] = NONE_ELSEWHERE,
 ) -> tuple[Standing, ...]:  # fmt: skip
-    """Each limit of a brief. loss None, or a piece that is not known, leaves what hangs on it open."""
+    """Each limit of a brief. loss None, or a piece that is not known, leaves what hangs on it open; elsewhere are the
+    figures by key that take more than a composition (``FROM_ELSEWHERE``)."""
     if not limits:
         return ()
     nutrients, piece_g = nutrition(draft, loss, region)
@@ -95,6 +110,9 @@ def standings(
     lacks = tuple(x.ingredient.name for x in draft.formula.lines if x.grams is None)
     found = []
     for x in limits:
+        if x.key in FROM_ELSEWHERE:
+            found.append(_of_figure(x, elsewhere.get(x.key, NOT_WORKED_OUT)))
+            continue
         if x.key == "cost":
             found.append(_of_cost(x, cost(draft, prices)))
             continue
@@ -122,17 +140,30 @@ def _figure(x: Limit, draft: Draft, loss: Loss | None, figures: Mapping[str, Nut
 
 
 def _of_weight(x: Limit, piece_g: float | None, loss: Loss | None, lacks: tuple[str, ...]) -> Standing:
-    """A baked piece weighs as sure as its bake loss is known."""
+    """A baked piece weighs as sure as its bake loss is known, and a pack of them no surer."""
     if piece_g is None or loss is None:
         why = "no bake loss is known" if loss is None and not lacks else _lacks(lacks, x, loss)
         return Standing(x, None, None, None, Stands.UNKNOWN, why)
-    half = piece_g * (loss.plus_minus or 0.0) / (100.0 - loss.pct)
-    return Standing(x, piece_g, piece_g - half, piece_g + half, _stands(x, piece_g, half))
+    # What the loss is off by is the same for all pieces of a pack: it does not average out.
+    whole = piece_g * (x.pieces if x.per == "pack" else 1)
+    half = whole * (loss.plus_minus or 0.0) / (100.0 - loss.pct)
+    return Standing(x, whole, whole - half, whole + half, _stands(x, whole, half))
+
+
+def _of_figure(x: Limit, told: Figured) -> Standing:
+    """By the range: met where all of it keeps the limit, out where the figure itself is beyond."""
+    if told.value is None or told.low is None or told.high is None:
+        return Standing(x, None, None, None, Stands.UNKNOWN, told.lacks)
+    out = told.value > x.value if x.at_most else told.value < x.value
+    sure = told.high <= x.value if x.at_most else told.low >= x.value
+    return Standing(x, told.value, told.low, told.high, Stands.OUT if out else Stands.MET if sure else Stands.UNSURE)
 
 
 def _of_cost(x: Limit, told: Cost) -> Standing:
     """Prices are as sure as a bill; where some are missing the cost is at least what is known of it."""
-    value = told.piece if x.per == "piece" else told.batch
+    value = told.batch if x.per == "batch" else told.piece
+    if value is not None and x.per == "pack":
+        value *= x.pieces
     if value is None:
         return Standing(x, None, None, None, Stands.UNKNOWN, "the portion is not set")
     if told.whole:

@@ -9,7 +9,7 @@ from pydantic import StringConstraints
 
 from dough.draft.target import Target
 from dough.facts.cookie import Cookie
-from dough.facts.limits import Limit
+from dough.facts.limits import USUAL_PACK, Limit
 from dough.facts.needs import Wish, wish
 from kitchen.documents.base import Strict
 
@@ -43,16 +43,18 @@ class WishDoc(Strict):
 
 
 class LimitDoc(Strict):
-    """At most or at least so much of something in a piece or in 100 g as baked; must or rather."""
+    """At most or at least so much of something in a piece or in 100 g as baked; must or rather; pieces are those of
+    a pack."""
 
     key: Annotated[str, StringConstraints(max_length=20)]
     per: Annotated[str, StringConstraints(max_length=10)] = "piece"
     at_most: bool = True
     value: float
     must: bool = True
+    pieces: int = USUAL_PACK
 
     def to_core(self) -> Limit:
-        return Limit(self.key, self.per, self.at_most, self.value, self.must)
+        return Limit(self.key, self.per, self.at_most, self.value, self.must, self.pieces)
 
 
 class TargetDoc(Strict):

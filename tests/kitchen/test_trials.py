@@ -108,7 +108,7 @@ def test_the_ladder_has_rungs_in_words_and_asks_to_bake_first(client: Client, do
 def test_a_brief_is_typed_kept_and_kept_to(client: Client, dough: Dough) -> None:
     typed = [{"key": "sugars", "per": "100 g", "at_most": True, "value": "25,5", "must": True}]
     made = send(client, "POST", "/doughs/target-edit", {"target": dough.target, "limits": typed}).json()
-    assert made["limits"] == [{**typed[0], "value": 25.5}]
+    assert made["limits"] == [{**typed[0], "value": 25.5, "pieces": 6}]
     target = {k: v for k, v in made.items() if k not in ("meanings", "unknown", "filled_from")}
     body = {
         "revision": dough.revision,
@@ -130,6 +130,31 @@ def test_a_brief_is_typed_kept_and_kept_to(client: Client, dough: Dough) -> None
         answer = send(client, "POST", "/doughs/target-edit", {"target": dough.target, "limits": bad})
         assert answer.status_code == 422, wrong
         assert answer.json()["message"].endswith("."), wrong
+
+
+def test_how_long_it_keeps_and_hands_and_a_pack_can_be_limits_too(client: Client, dough: Dough) -> None:
+    def limit(key: str, per: str, at_most: bool, value: float, must: bool = True) -> dict[str, object]:
+        return {"key": key, "per": per, "at_most": at_most, "value": value, "must": must, "pieces": 8}
+
+    limits = [
+        limit("keeps", "airtight", False, 2.0), limit("sugars", "100 g", True, 90.0),
+        limit("hands", "plan", True, 400.0), limit("weight", "pack", False, 100.0),
+    ]  # fmt: skip
+    asked = {"draft": dough.draft, "style": dough.style, "dough_id": dough.pk, "limits": limits}
+    told = send(client, "POST", "/next/brief", asked).json()
+    # In the order in which they were asked.
+    starts = ("keeps at least 2 days airtight", "sugars", "work by hand at most 400 min", "weight baked at least 100 g")
+    assert all(s["words"].startswith(w) for s, w in zip(told["standings"], starts, strict=True)), told["standings"]
+    keeps, _, hands, pack = told["standings"]
+    assert keeps["low"] <= keeps["value"] <= keeps["high"]
+    assert hands["stands"] == "met"
+    assert 20 < hands["value"] < 400
+    assert "a pack of 8" in pack["words"]
+    longest = [limit("keeps", "airtight", False, 60.0)]
+    held = {**asked, "limits": longest, "target": {"diameter_mm": 90}}
+    assert send(client, "POST", "/next/brief", {**asked, "limits": longest}).json()["standings"][0]["stands"] == "out"
+    for rung in send(client, "POST", "/next/ladder", held).json()["rungs"]:
+        assert rung["brief"][0]["low"] >= keeps["low"] - 0.01, "no rung surely keeps shorter than today"
 
 
 def test_how_forgiving_it_is_is_told_the_same_each_time(client: Client, dough: Dough) -> None:
@@ -159,7 +184,7 @@ def test_a_piece_costs_what_the_last_delivery_cost(client: Client, dough: Dough)
     assert prices()[ids[1]].per_kg == 2.0
     found = send(client, "POST", "/next/brief", asked).json()
     kinds = {k["key"]: k for k in found["kinds"]}
-    assert (kinds["cost"]["unit"], [p["id"] for p in kinds["cost"]["per"]]) == ("EUR", ["piece", "batch"])
+    assert (kinds["cost"]["unit"], [p["id"] for p in kinds["cost"]["per"]]) == ("EUR", ["piece", "pack", "batch"])
     assert (kinds["kcal"]["name"], kinds["kcal"]["unit"], [p["id"] for p in kinds["kcal"]["per"]]) == (
         "energy",
         "kcal",

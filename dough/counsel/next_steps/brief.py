@@ -3,16 +3,17 @@ weighs like a miss."""
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field
 
-from dough.accounts.brief import Standing, Stands, standings
+from dough.accounts.brief import Figured, Standing, Stands, standings
 from dough.accounts.cost import Price
 from dough.accounts.formula import Draft
 from dough.accounts.label import Loss
 from dough.bake.contract import Forecast
+from dough.bake.draft_setting import Setting
 from dough.bake.loss import forecast_loss
-from dough.facts.limits import Limit
+from dough.facts.limits import FROM_ELSEWHERE, Limit
 from dough.facts.regions import USUAL
 
 #: A limit this far beyond, as a share of it, weighs as one clear miss: where it must hold, and where rather.
@@ -23,18 +24,29 @@ SLACK = 0.002
 
 @dataclass(frozen=True, slots=True)
 class Brief:
-    """The limits a proposal is held to, how energy is counted, and what ingredients cost by id."""
+    """The limits a proposal is held to, how energy is counted, what ingredients cost by id, and where figures come from
+    that take the whole bake or the whole day (by key; None: they are not known here)."""
 
     limits: tuple[Limit, ...] = ()
     region: str = USUAL
     prices: Mapping[str, Price] = field(default_factory=dict)
+    elsewhere: Callable[[Setting], Mapping[str, Figured]] | None = None
 
     def standings(self, draft: Draft, told: Forecast | None) -> tuple[Standing, ...]:
-        """Each limit with its figure; the bake loss is the forecast's."""
-        if not self.limits:
+        """Each limit that composition, price and the forecast's bake loss tell, with its figure."""
+        quick = tuple(x for x in self.limits if x.key not in FROM_ELSEWHERE)
+        if not quick:
             return ()
         loss: Loss | None = None if told is None else forecast_loss(told)
-        return standings(self.limits, draft, loss, self.region, self.prices)
+        return standings(quick, draft, loss, self.region, self.prices)
+
+    def late(self, setting: Setting) -> tuple[Standing, ...]:
+        """The others: too dear to ask of every proposal, so only of those that would be made."""
+        slow = tuple(x for x in self.limits if x.key in FROM_ELSEWHERE)
+        if not slow:
+            return ()
+        told = self.elsewhere(setting) if self.elsewhere is not None else {}
+        return standings(slow, setting.draft, None, self.region, self.prices, told)
 
     def burden(self, found: tuple[Standing, ...]) -> float:
         """What is beyond, as squared clear misses."""

@@ -7,6 +7,7 @@ guess (docs/decisions/0044). One and two are exact over a grid of sizes; further
 
 from __future__ import annotations
 
+import heapq
 import itertools
 import math
 from collections.abc import Iterable
@@ -43,6 +44,8 @@ SHAKEN = 6
 #: Cheaper by less than this share is not told.
 CHEAPER = 0.01
 NO_BRIEF = Brief()
+#: Of how many of the best it is asked whether they keep limits that are dear to ask about.
+LATE_TRIES = 6
 
 #: A set of changes: places of levers with the share of its step each is moved by.
 Set = tuple[tuple[int, float], ...]
@@ -188,6 +191,8 @@ class _Search:
         self.egg_g = egg_g
         self.setting, self.target, self.free, self.now, self.brief = setting, target, free, now, brief
         self.brief_now = brief.standings(setting.draft, now)
+        self.late_now = brief.late(setting)
+        self._late: dict[Set, bool] = {}
         self.wanted = [(a.key, a.step, v) for a in ATTRIBUTES if (v := getattr(target, a.key)) is not None]
         self.keys = [key for key, _, _ in self.wanted]
         self.steps = np.array([step for _, step, _ in self.wanted])
@@ -218,14 +223,24 @@ class _Search:
             if count > 2:
                 self._try(self._grown(self._best(count - 1, GROW_FROM[count - 1])))
             self._try([f for s in self._best(count, FINER) for f in self._finer(s)])
-            if not (best := self._best(count, 1)):
+            best = next((s for s in self._best(count, LATE_TRIES) if self._holds(s)), None)
+            if best is None:
                 break
-            found.append(best[0])
+            found.append(best)
         return found
+
+    def _holds(self, s: Set) -> bool:
+        """Whether a set keeps the limits that are too dear to ask of all, too; then they stand in its brief."""
+        if s not in self._late:
+            t = self.tried[s]
+            late = self.brief.late(t.setting)
+            self._late[s] = self.brief.allows(self.late_now, late)
+            self.tried[s] = replace(t, brief=(*t.brief, *late))
+        return self._late[s]
 
     def forgiving(self, best: list[Set]) -> list[Set]:
         """The best of each size once everyday slips count: the first few of each are shaken, and so is the draft."""
-        few = [self._best(len(s), SHAKEN) for s in best]
+        few = [[s for s in self._best(len(kept), SHAKEN) if self._holds(s)] or [kept] for kept in best]
         sets = [s for some in few for s in some]
         wished = [(k, step) for k, step, _ in self.wanted]
         carried = shaken([self.setting, *(self.tried[s].setting for s in sets)], wished)
@@ -238,10 +253,12 @@ class _Search:
     def closest(self) -> _Tried | None:
         """Of the sets that surely meet every limit that must hold, the one that changes least, by shares of each
         lever's full step; None where the draft meets them, or none does."""
-        if not _met(self.brief_now) and self.brief_now:
-            meets = [(sum(abs(x) for _, x in s), t.expected, s) for s, t in self.tried.items() if _met(t.brief)]
-            if meets:
-                return self.tried[min(meets)[2]]
+        if _met((*self.brief_now, *self.late_now)):
+            return None
+        meets = [(sum(abs(x) for _, x in s), t.expected, s) for s, t in self.tried.items() if _met(t.brief)]
+        for _, _, s in heapq.nsmallest(LATE_TRIES, meets):
+            if self._holds(s) and _met(self.tried[s].brief):
+                return self.tried[s]
         return None
 
     def cheapest(self) -> tuple[_Tried | None, str]:
@@ -258,9 +275,9 @@ class _Search:
                 b.stands is Stands.OUT for b in t.brief if b.limit.must
             ):  # fmt: skip
                 held.append((told.piece, len(s), s))
-        if not held or min(held)[0] > (1.0 - CHEAPER) * now.piece:
+        least = next((x for x in heapq.nsmallest(LATE_TRIES, held) if self._holds(x[2])), None)
+        if least is None or least[0] > (1.0 - CHEAPER) * now.piece:
             return None, ""
-        least = min(held)
         by = 100.0 * (1.0 - least[0] / now.piece)
         return self.tried[least[2]], f"{least[0]:.3g} a piece instead of {now.piece:.3g}, {by:.0f} % less"
 

@@ -53,4 +53,16 @@ SCALES: tuple[Scale, ...] = (
     _scale("bend", "Hold one rim flat on the table edge, half the cookie over it, and wait ten seconds.", (
         (5, "stays straight"), (25, "tip drops a little"), (50, "a thumb's width"), (75, "droops"), (95, "hangs down"),
     )),
+    _scale("sweet", "A sip of water first; chew a bite from the middle and wait until it is gone.", (
+        (5, "not sweet"), (25, "a little"), (50, "sweet"), (75, "very sweet"), (95, "cloying"),
+    )),
+    _scale("salty", "From the same bite: what is left on the sides of the tongue.", (
+        (5, "none"), (25, "just there"), (50, "salted"), (75, "salty"), (95, "nobody eats on"),
+    )),
+    _scale("buttery", "Breathe out through the nose while chewing.", (
+        (5, "none"), (25, "faint"), (50, "plain"), (75, "rich"), (95, "of little else"),
+    )),
+    _scale("off_notes", "Stale, soapy, metallic, rancid, raw flour, cardboard: say which in words.", (
+        (5, "none"), (25, "a trace"), (50, "plain"), (75, "strong"), (95, "spoils it"),
+    )),
 )  # fmt: skip

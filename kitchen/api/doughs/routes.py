@@ -16,7 +16,7 @@ from dough.draft.target import Target, adopt, from_style, set_field, set_need, s
 from dough.draft.target_words import from_words
 from dough.draft.texture_map import Meaning, in_hand, nudged, place_of, put_down
 from dough.facts.entry import read_named
-from dough.facts.limits import Limit, read_limit
+from dough.facts.limits import USUAL_PACK, Limit, read_limit
 from dough.facts.styles import style
 from dough.formats.formula_file import FormulaFile
 from dough.formats.writing import write
@@ -164,6 +164,7 @@ class LimitIn(Strict):
     at_most: bool = True
     value: Typed = None
     must: bool = True
+    pieces: int = Field(default=USUAL_PACK, ge=0, le=10_000)
 
 
 class TargetEdit(Strict):
@@ -242,7 +243,7 @@ def edit_target(request: HttpRequest, payload: TargetEdit) -> WishOut:
         by = read_named(payload.wish.by_pct, "by_pct", f"target.{payload.wish.need}")
         target = set_wish(target, payload.wish.need, by, payload.wish.from_per_100g)
     if payload.limits is not None:
-        limits = (Limit(x.key, x.per, x.at_most, read_limit(x.value, x.key), x.must) for x in payload.limits)
+        limits = (Limit(x.key, x.per, x.at_most, read_limit(x.value, x.key), x.must, x.pieces) for x in payload.limits)
         target = replace(target, limits=tuple(limits))
     if payload.field:
         target = set_field(target, payload.field, payload.value)

@@ -28,7 +28,7 @@ from dough.draft.target import Target
 from dough.facts.cookie import Cookie, is_empty
 from dough.facts.errors import EntryError
 from dough.facts.kitchen_measures import egg_class
-from dough.facts.limits import LIMITED, PER, pers
+from dough.facts.limits import LIMITED, PER, RATHER_MORE, pers
 from dough.facts.styles import Style
 from kitchen.api.doughs.views import points
 from kitchen.api.errors import PROBLEMS
@@ -148,13 +148,19 @@ def stand(request: HttpRequest, payload: BriefIn) -> HttpResponse:
     setting = payload.setting()
     told = setting.forecast()
     known = told if isinstance(told, Forecast) else None
-    found = payload.brief().standings(setting.draft, known)
+    brief = payload.brief()
+    found = sorted(
+        (*brief.standings(setting.draft, known), *brief.late(setting)), key=lambda s: brief.limits.index(s.limit)
+    )
     basis = "as baked by the forecast's loss" if known else "without a forecast nothing is known as baked"
     coin = money()
     kinds = [
-        LimitKindOut(key=key, name=name, unit=unit or coin, per=[LimitPerOut(id=p, words=PER[p]) for p in pers(key)])
+        LimitKindOut(
+            key=key, name=name, unit=unit or coin, rather_more=key in RATHER_MORE,
+            per=[LimitPerOut(id=p, words=PER[p]) for p in pers(key)],
+        )
         for key, (name, unit, _) in LIMITED.items()
-    ]
+    ]  # fmt: skip
     paid = cost(setting.draft, prices()).words(coin)
     return sent(BriefOut(standings=[_standing(s) for s in found], basis=basis, cost=paid, kinds=kinds))
 

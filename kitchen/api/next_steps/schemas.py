@@ -7,11 +7,13 @@ from pydantic import BaseModel, Field
 from dough.accounts.brief import Stands
 from dough.counsel.next_steps.brief import Brief
 from dough.counsel.next_steps.what_if import Axis, ContourLine
+from dough.facts.cookie import Cookie
 from dough.facts.limits import check_limits
 from kitchen.api.asked import Asked
 from kitchen.api.preview.schemas import Point
 from kitchen.documents.draft import DraftDoc
 from kitchen.documents.target import CookieDoc, LimitDoc
+from kitchen.reading.brief_figures import figures_for
 from kitchen.reading.prices import prices
 from kitchen.reading.this_kitchen import region_code
 
@@ -25,7 +27,12 @@ class BriefIn(Asked):
         """Raises EntryError for limits that make no sense."""
         limits = tuple(x.to_core() for x in self.limits)
         check_limits(limits)
-        return Brief(limits, region_code(), prices() if any(x.key == "cost" for x in limits) else {})
+        paid = prices() if any(x.key == "cost" for x in limits) else {}
+        return Brief(limits, region_code(), paid, figures_for(limits, self.dough_id, self.wanted()))
+
+    def wanted(self) -> Cookie:
+        """The cookie that is wanted; nothing is asked of it where it is not sent."""
+        return Cookie()
 
 
 class NextIn(BriefIn):
@@ -37,6 +44,9 @@ class NextIn(BriefIn):
     locks: list[str] = Field(default=[], max_length=20)
     forgiving: bool = False
     whole_eggs: bool = False
+
+    def wanted(self) -> Cookie:
+        return self.target.to_core()
 
 
 class LimitStandingOut(BaseModel):
@@ -58,11 +68,13 @@ class LimitPerOut(BaseModel):
 
 
 class LimitKindOut(BaseModel):
-    """What a limit can be set on: its name and unit, and in what (piece, 100 g)."""
+    """What a limit can be set on: its name and unit, whether it is mostly wished to be at least so much, and in what
+    (piece, 100 g)."""
 
     key: str
     name: str
     unit: str
+    rather_more: bool
     per: list[LimitPerOut]
 
 

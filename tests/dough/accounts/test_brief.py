@@ -7,7 +7,7 @@ from dataclasses import replace
 
 import pytest
 
-from dough.accounts.brief import SD_SHARE, Standing, Stands, standings
+from dough.accounts.brief import SD_SHARE, Figured, Standing, Stands, standings
 from dough.accounts.cost import Price
 from dough.accounts.formula import Draft, Formula, Line, Process, Step
 from dough.accounts.label import Loss
@@ -105,6 +105,33 @@ def test_limits_that_make_no_sense_are_refused(limits: tuple[Limit, ...]) -> Non
         check_limits(limits)
     with pytest.raises(EntryErrors):
         check_target(replace(Target(adopt_cookie()), limits=limits))
+
+
+def test_a_pack_weighs_and_costs_so_many_pieces_and_is_no_surer() -> None:
+    piece, pack = (one(Limit("weight", per, False, 100.0, True, 6), dough()) for per in ("piece", "pack"))
+    assert piece.value == pytest.approx(45.0)
+    assert pack.value == pytest.approx(270.0)
+    assert (pack.high or 0.0) / 270.0 == pytest.approx((piece.high or 0.0) / 45.0)
+    assert "a pack of 6" in pack.words
+    prices = {i: Price(2.0, 1000.0) for i in (FLOUR, SUGAR, BUTTER)}
+    paid = [
+        standings((Limit("cost", per, True, 1.0, True, 4),), dough(), LOSS, prices=prices)[0].value
+        for per in ("piece", "pack")
+    ]
+    assert paid[1] == pytest.approx(4 * (paid[0] or 0.0))
+    with pytest.raises(EntryError, match="pack"):
+        check_limits((Limit("weight", "pack", False, 100.0, True, 0),))
+
+
+def test_what_comes_from_elsewhere_stands_by_its_range_and_is_unknown_without() -> None:
+    limit = Limit("keeps", "airtight", False, 5.0, True)
+    stands = {
+        (7.0, 5.0, 9.0): Stands.MET, (7.0, 3.0, 9.0): Stands.UNSURE, (3.0, 2.0, 9.0): Stands.OUT,
+    }  # fmt: skip
+    for (value, low, high), want in stands.items():
+        (found,) = standings((limit,), dough(), LOSS, elsewhere={"keeps": Figured(value, low, high)})
+        assert found.stands is want
+    assert one(limit, dough()).stands is Stands.UNKNOWN
 
 
 def adopt_cookie() -> Cookie:

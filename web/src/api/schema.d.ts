@@ -7081,7 +7081,8 @@ export interface components {
         };
         /**
          * LimitDoc
-         * @description At most or at least so much of something in a piece or in 100 g as baked; must or rather.
+         * @description At most or at least so much of something in a piece or in 100 g as baked; must or rather; pieces are those of
+         *     a pack.
          */
         LimitDoc: {
             /**
@@ -7101,6 +7102,11 @@ export interface components {
              * @default piece
              */
             per?: string;
+            /**
+             * Pieces
+             * @default 6
+             */
+            pieces?: number;
             /** Value */
             value: number;
         };
@@ -7126,12 +7132,18 @@ export interface components {
              * @default piece
              */
             per?: string;
+            /**
+             * Pieces
+             * @default 6
+             */
+            pieces?: number;
             /** Value */
             value?: string | number | null;
         };
         /**
          * LimitKindOut
-         * @description What a limit can be set on: its name and unit, and in what (piece, 100 g).
+         * @description What a limit can be set on: its name and unit, whether it is mostly wished to be at least so much, and in what
+         *     (piece, 100 g).
          */
         LimitKindOut: {
             /** Key */
@@ -7140,6 +7152,8 @@ export interface components {
             name: string;
             /** Per */
             per: components["schemas"]["LimitPerOut"][];
+            /** Rather More */
+            rather_more: boolean;
             /** Unit */
             unit: string;
         };

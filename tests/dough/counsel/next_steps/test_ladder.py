@@ -11,7 +11,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from dough.accounts.brief import Standing, Stands
+from dough.accounts.brief import Figured, Standing, Stands
 from dough.accounts.cost import Price, cost
 from dough.accounts.formula import Draft, Formula
 from dough.bake.draft_setting import Setting
@@ -27,6 +27,7 @@ from dough.draft import edit
 from dough.draft.start import from_style_formula
 from dough.facts.cookie import ATTRIBUTES, Cookie
 from dough.facts.errors import EntryError, EntryErrors
+from dough.facts.ingredients import Role
 from dough.facts.limits import Limit
 from dough.facts.styles import Style, styles
 from dough.judgement.distance import compare
@@ -279,6 +280,26 @@ def test_the_closest_meets_a_brief_that_is_broken_now_with_the_least_change() ->
     already = ladder(SETTING, WIDE, brief=met)
     assert already is not None
     assert already.closest is None, "what meets its brief needs no change for it"
+
+
+def test_a_limit_that_takes_the_whole_bake_is_kept_by_every_rung() -> None:
+    """Figures from elsewhere are asked of the few that would be proposed: none of these breaks what must hold."""
+    sugar = sum(x.grams or 0.0 for x in DRAFT.formula.of_role(Role.SUGAR))
+
+    def less_keeps_shorter(setting: Setting) -> dict[str, Figured]:
+        now = sum(x.grams or 0.0 for x in setting.draft.formula.of_role(Role.SUGAR))
+        days = 5.0 if now >= sugar - 0.5 else 2.0
+        return {"keeps": Figured(days, days, days)}
+
+    crisp = replace(Cookie(), diameter_mm=70.0, crust_l=66.0)
+    free = ladder(SETTING, crisp)
+    assert free is not None
+    assert any(less_keeps_shorter(SETTING.with_draft(r.draft))["keeps"].value == 2.0 for r in free.rungs)
+    brief = Brief((Limit("keeps", "airtight", False, 4.0, True),), elsewhere=less_keeps_shorter)
+    held = ladder(SETTING, crisp, brief=brief)
+    assert held is not None
+    assert held.rungs
+    assert all(s.stands is Stands.MET for r in held.rungs for s in r.brief)
 
 
 def test_how_far_to_go_is_said_in_a_sentence() -> None:

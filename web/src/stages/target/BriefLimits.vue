@@ -16,7 +16,7 @@ const problem = ref('')
 const limits = computed<Limit[]>(() => dough.work.value?.target.limits ?? [])
 const kind = (key: string) => answer.value?.kinds.find((k) => k.key === key)
 const unit = (key: string): string => kind(key)?.unit ?? ''
-const fresh = ref<Typed>({ key: 'sugars', per: 'piece', at_most: true, value: '', must: true })
+const fresh = ref<Typed>({ key: 'sugars', per: 'piece', at_most: true, value: '', must: true, pieces: 6 })
 
 const { answer } = useAsk(
   () => [dough.work.value?.draft, dough.work.value?.style, limits.value],
@@ -28,6 +28,11 @@ const { answer } = useAsk(
   },
 )
 
+// Days it keeps are wished to be at least so many, sugar at most so much.
+watch(
+  () => fresh.value.key,
+  (key) => (fresh.value.at_most = !kind(key)?.rather_more),
+)
 /** What cannot be had in 100 g is for a piece. */
 watch(
   () => kind(fresh.value.key)?.per,
@@ -57,13 +62,16 @@ const remove = (n: number): Promise<boolean> => put(limits.value.filter((_, k) =
 async function add(): Promise<void> {
   if (await put([...limits.value, fresh.value])) fresh.value = { ...fresh.value, value: '' }
 }
+const PACK = 'pack'
 const name = (x: Typed): string =>
-  `${kind(x.key)?.name ?? x.key} ${kind(x.key)?.per.find((p) => p.id === x.per)?.words ?? ''}`
+  x.per === PACK
+    ? `${kind(x.key)?.name ?? x.key} a pack of ${x.pieces}`
+    : `${kind(x.key)?.name ?? x.key} ${kind(x.key)?.per.find((p) => p.id === x.per)?.words ?? ''}`
 </script>
 
 <template>
   <div class="limits">
-    <div v-for="(x, n) in limits" :key="`${x.key}${x.per}${x.at_most}`" class="limit">
+    <div v-for="(x, n) in limits" :key="`${x.key}${x.per}${x.at_most}${x.pieces}`" class="limit">
       <span class="what">{{ name(x) }}, {{ x.at_most ? 'at most' : 'at least' }}</span>
       <TypedBox
         class="form-control form-control-sm fig"
@@ -108,6 +116,14 @@ const name = (x: Typed): string =>
           <option value="least">at least</option>
         </select>
       </span>
+      <label v-if="fresh.per === PACK" class="pack"
+        >pieces in it
+        <input
+          v-model.number="fresh.pieces"
+          class="form-control form-control-sm fig"
+          inputmode="numeric"
+          aria-label="Pieces in a pack"
+      /></label>
       <input
         v-model="fresh.value"
         class="form-control form-control-sm fig"
@@ -147,7 +163,16 @@ const name = (x: Typed): string =>
   grid-template-columns: 1fr 1fr 1fr;
   gap: 6px;
 }
-form.limit input {
+.pack {
+  display: flex;
+  align-items: center;
+  gap: 6px;
+  grid-column: 1 / -1;
+}
+.pack input {
+  width: 60px;
+}
+form.limit > input {
   grid-column: 2;
 }
 form.limit .add {
