@@ -8,7 +8,7 @@ of protein beyond 56 % at 10.5 %; a season's butter melts 2.2 K away (``accounts
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, fields, replace
 
 from dough.accounts.butter.feel import SEASON_K, Season
 from dough.accounts.formula import Draft
@@ -33,6 +33,7 @@ class Certificate:
     fat_pct: float | None = None
     ph: float | None = None
     season: str = ""
+    solids_pct: float | None = None
 
     @property
     def says(self) -> bool:
@@ -49,6 +50,8 @@ def by_certificate(item: Ingredient, said: Certificate) -> Ingredient:
         found = _flour(found, said)
     elif said.fat_pct is not None and item.is_("butter"):
         found = replace(found, parts=_against(found.parts, "fat", said.fat_pct, "water"))
+    elif said.solids_pct is not None and item.is_("raw_egg", "whole_egg"):
+        found = replace(found, parts=_thinned(found.parts, said.solids_pct))
     elif said.fat_pct is not None and item.is_("cocoa"):
         found = replace(found, parts=_shrunk(found.parts, "fat", said.fat_pct))
     if said.ph is not None and item.is_("cocoa"):
@@ -90,6 +93,13 @@ def _against(parts: Parts, what: str, value: float, room: str) -> Parts:
     was, free = getattr(parts, what), getattr(parts, room)
     given = min(value, was + free)
     return replace(parts, **{what: given, room: free - (given - was)})
+
+
+def _thinned(parts: Parts, solids: float) -> Parts:
+    """Everything but water in proportion, so that so many percent are solids: egg from older or younger hens."""
+    share = min(max(solids, 0.0), 100.0) / (100.0 - parts.water)
+    dry = {f.name: getattr(parts, f.name) * share for f in fields(Parts) if f.name not in ("water", "liquid_share_20c")}
+    return replace(parts, water=100.0 - min(max(solids, 0.0), 100.0), **dry)
 
 
 def _shrunk(parts: Parts, what: str, value: float) -> Parts:

@@ -22,6 +22,7 @@ class Lot(Furnishing):
     fat_pct = figure()
     ph = figure()
     season = words(10)
+    solids_pct = figure()
     pack_g = figure()
     pack_price = figure()
     waste_pct = figure()

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import importlib
 from datetime import UTC, datetime
 from typing import Any
 
@@ -205,14 +206,23 @@ def test_the_journal_tells_who_did_what_in_pages(client: Client, kitchen: Kitche
     assert all(e["can_take_back"] for e in bos)
 
 
-def test_a_delivery_shows_what_it_does_to_each_dough_and_what_holds_it(client: Client, kept: Dough) -> None:
+def test_a_delivery_shows_what_it_does_to_each_dough_and_what_holds_it(
+    client: Client, kept: Dough, monkeypatch: pytest.MonkeyPatch
+) -> None:
     flour = next(x["ingredient"] for x in kept.draft["lines"] if x["step"] == "dry")
     lot = Lot.objects.create(name="Flour of May", ingredient=flour)
     silent = client.get(f"/api/kitchen/furnishing/lots/{lot.pk}/doughs").json()
     assert silent["doughs"] == []
     assert "says nothing" in silent["words"]
     Lot.objects.filter(pk=lot.pk).update(protein_pct=13.0, moisture_pct=12.0)
-    found = client.get(f"/api/kitchen/furnishing/lots/{lot.pk}/doughs").json()["doughs"]
+    monkeypatch.setattr(importlib.import_module("kitchen.api.furnishing.routes"), "DOUGHS_A_CALL", 1)
+    found: list[dict[str, Any]] = []
+    after, asked = 0, 0
+    while after is not None:
+        part = client.get(f"/api/kitchen/furnishing/lots/{lot.pk}/doughs?after={after}").json()
+        found, after, asked = [*found, *part["doughs"]], part["after"], asked + 1
+    # One dough a call here: the shelf is asked through, each once.
+    assert (asked, part["seen"]) == (part["of"], part["of"])
     assert [d["name"] for d in found] == [kept.name]
     assert found[0]["steps"] > 0.1
     assert found[0]["left_steps"] < found[0]["steps"]

@@ -28,8 +28,8 @@ from kitchen.reading.lots import certificate_of
 from kitchen.reading.prices import Paid, price_history
 
 router = Router(tags=["furnishing"])
-#: So many doughs are baked through the model for one delivery.
-MOST_DOUGHS = 60
+#: So many doughs are baked through the model in one call: a long shelf is asked for in several.
+DOUGHS_A_CALL = 8
 Answer = str | float | bool | None
 
 
@@ -139,25 +139,35 @@ class DeliveryOut(BaseModel):
 
 
 class DeliveriesOut(BaseModel):
-    """Doughs a delivery is in, most moved first; words where it says nothing a forecast can use."""
+    """Doughs a delivery is in, most moved first; words where it says nothing a forecast can use. after is where to ask
+    on: the last dough that was looked at (None: all were), seen and of how many of the shelf that is."""
 
     words: str
     doughs: list[DeliveryOut]
+    after: int | None
+    seen: int
+    of: int
 
 
 @router.get("/furnishing/lots/{thing_id}/doughs", response={200: DeliveriesOut, **PROBLEMS})
-def delivered(request: HttpRequest, thing_id: int) -> DeliveriesOut:
-    """What a delivery does to each dough on the shelf, and the change that holds its cookie."""
+def delivered(request: HttpRequest, thing_id: int, after: int = 0) -> DeliveriesOut:
+    """What a delivery does to the doughs on the shelf, a few at a time, and the change that holds each cookie."""
     lot = _lot(thing_id)
     said = certificate_of(lot)
     if not said.says:
-        return DeliveriesOut(words="Its certificate says nothing yet that a forecast can use.", doughs=[])
+        words = "Its certificate says nothing yet that a forecast can use."
+        return DeliveriesOut(words=words, doughs=[], after=None, seen=0, of=0)
+    shelf = Dough.objects.filter(deleted_at=None).order_by("pk")
     with at_once():
-        found = [(d, dough_setting(d, style_of(d))) for d in Dough.objects.filter(deleted_at=None)[:MOST_DOUGHS]]
+        rows = list(shelf.filter(pk__gt=after)[:DOUGHS_A_CALL])
+        found = [(d, dough_setting(d, style_of(d))) for d in rows]
         told = [(d, x) for d, s in found if (x := delivery(s, lot.ingredient, said)) is not None]
     told.sort(key=lambda t: -t[1].steps)
-    words = "" if told else "It is in no dough on the shelf that has a forecast."
-    return DeliveriesOut(words=words, doughs=[_delivered(d, x) for d, x in told])
+    last = rows[-1].pk if rows else after
+    seen, of = shelf.filter(pk__lte=last).count(), shelf.count()
+    return DeliveriesOut(
+        words="", doughs=[_delivered(d, x) for d, x in told], after=last if seen < of else None, seen=seen, of=of
+    )
 
 
 class PriceHistoryOut(BaseModel):

@@ -65,6 +65,16 @@ def test_what_is_said_is_what_is_in_it() -> None:
     assert alkalised.parts.acid_g_soda == pytest.approx(0.0)
 
 
+def test_egg_with_more_solids_has_less_water_and_all_else_in_proportion() -> None:
+    egg = table()["egg"]
+    rich = by_certificate(egg, Certificate(solids_pct=25.5))
+    assert rich.parts.water == pytest.approx(74.5)
+    share = 25.5 / (100.0 - egg.parts.water)
+    for part in ("protein", "fat", "minerals", "phospholipid", "kcal"):
+        assert getattr(rich.parts, part) == pytest.approx(share * getattr(egg.parts, part))
+    assert by_certificate(BUTTER, Certificate(solids_pct=25.5)).parts == BUTTER.parts
+
+
 def test_the_cookie_follows_as_the_craft_has_it() -> None:
     """Stronger and thirstier flour spreads less; summer butter is softer and spreads more than winter butter."""
     draft, _ = from_style_formula(styles()["oat"])

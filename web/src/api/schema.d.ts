@@ -1491,7 +1491,7 @@ export interface paths {
         };
         /**
          * Delivered
-         * @description What a delivery does to each dough on the shelf, and the change that holds its cookie.
+         * @description What a delivery does to the doughs on the shelf, a few at a time, and the change that holds each cookie.
          */
         get: operations["kitchen_api_furnishing_routes_delivered"];
         put?: never;
@@ -5073,11 +5073,18 @@ export interface components {
         };
         /**
          * DeliveriesOut
-         * @description Doughs a delivery is in, most moved first; words where it says nothing a forecast can use.
+         * @description Doughs a delivery is in, most moved first; words where it says nothing a forecast can use. after is where to ask
+         *     on: the last dough that was looked at (None: all were), seen and of how many of the shelf that is.
          */
         DeliveriesOut: {
+            /** After */
+            after: number | null;
             /** Doughs */
             doughs: components["schemas"]["DeliveryOut"][];
+            /** Of */
+            of: number;
+            /** Seen */
+            seen: number;
             /** Words */
             words: string;
         };
@@ -21319,7 +21326,9 @@ export interface operations {
     };
     kitchen_api_furnishing_routes_delivered: {
         parameters: {
-            query?: never;
+            query?: {
+                after?: number;
+            };
             header?: never;
             path: {
                 thing_id: number;

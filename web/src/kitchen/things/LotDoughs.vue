@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { useQuery } from '@tanstack/vue-query'
-import { ref } from 'vue'
+import { useInfiniteQuery } from '@tanstack/vue-query'
+import { computed, ref, watch } from 'vue'
 import { api } from '@/api/calls'
 import { words, type Schemas } from '@/api/client'
 import { useRights } from '@/api/queries'
@@ -12,9 +12,30 @@ import TermWord from '@/ui/TermWord.vue'
 type Delivery = Schemas['DeliveryOut']
 const props = defineProps<{ lot: Thing }>()
 const may = useRights()
-const { data: told, error } = useQuery({
+/** The shelf is asked a few doughs at a time: what is known shows at once, and a long shelf holds nothing up. */
+const {
+  data: parts,
+  error,
+  hasNextPage,
+  fetchNextPage,
+} = useInfiniteQuery({
   queryKey: ['delivered', props.lot.id, props.lot.revision],
-  queryFn: () => api.delivered({ params: { path: { thing_id: props.lot.id } } }),
+  queryFn: ({ pageParam }) =>
+    api.delivered({ params: { path: { thing_id: props.lot.id }, query: { after: pageParam } } }),
+  initialPageParam: 0,
+  // Only ever further along the shelf.
+  getNextPageParam: (last: Schemas['DeliveriesOut'], _: unknown, from: number) =>
+    last.after !== null && last.after > from ? last.after : null,
+})
+watch(parts, () => hasNextPage.value && void fetchNextPage(), { immediate: true })
+const pages = computed(() => parts.value?.pages ?? [])
+const doughs = computed(() => pages.value.flatMap((p) => p.doughs).sort((a, b) => b.steps - a.steps))
+const said = computed(() => {
+  const last = pages.value.at(-1)
+  if (!last) return 'baking every dough with it …'
+  if (last.words) return last.words
+  if (hasNextPage.value) return `${last.seen} of ${last.of} doughs looked at …`
+  return doughs.value.length ? '' : 'It is in no dough on the shelf that has a forecast.'
 })
 const kept = ref<Record<number, number>>({})
 const problem = ref('')
@@ -39,10 +60,9 @@ async function keep(d: Delivery): Promise<void> {
   <section class="check" aria-label="What it does to the doughs">
     <h3>What it does to the doughs</h3>
     <p v-if="error || problem" class="alert-words" role="alert">▲ {{ problem || words(error) }}</p>
-    <p v-else-if="!told" class="small-words" role="status">baking every dough with it …</p>
-    <p v-else-if="told.words" class="small-words">{{ told.words }}</p>
-    <ul v-if="told?.doughs.length">
-      <li v-for="d in told.doughs" :key="d.dough">
+    <p v-else-if="said" class="small-words" role="status">{{ said }}</p>
+    <ul v-if="doughs.length">
+      <li v-for="d in doughs" :key="d.dough">
         <RouterLink :to="`/dough/${d.dough}/formula`">{{ d.name }}</RouterLink>
         <p>{{ d.sentence }}</p>
         <p class="small-words">
@@ -67,7 +87,7 @@ async function keep(d: Delivery): Promise<void> {
         </p>
       </li>
     </ul>
-    <p v-if="told?.doughs.length" class="small-words">
+    <p v-if="doughs.length" class="small-words">
       By the forecast, with what the certificate says; how far absorption and season reach is judgement.
       Drafts are forecast with the table until a batch names its lots.
     </p>
