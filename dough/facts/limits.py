@@ -19,8 +19,8 @@ LIMITED: dict[str, tuple[str, str, float]] = {
 }  # fmt: skip
 #: In what a limit can be set, as it is said.
 PER = {
-    "piece": "a piece", "100 g": "in 100 g", "batch": "a batch", "pack": "a pack", "airtight": "airtight, baked",
-    "plan": "a batch as planned",
+    "piece": "a piece", "100 g": "in 100 g", "batch": "a batch", "pack": "a pack", "airtight": "airtight",
+    "plan": "a batch",
 }  # fmt: skip
 #: What is mostly wished to be at least so much.
 RATHER_MORE = ("keeps", "fibre", "protein")

@@ -94,4 +94,5 @@ def test_the_shelf_and_the_palette_find(page: Page) -> None:
     page.get_by_role("combobox", name="What do you want to do?").fill("how tarte")
     page.keyboard.press("Enter")
     expect(page.get_by_role("heading", name="How Tarte thinks")).to_be_visible()
-    expect(page.get_by_role("term").filter(has_text="clear miss")).to_be_visible()
+    page.get_by_role("button", name="water activity").click()
+    expect(page.get_by_role("status").filter(has_text="How free the water is")).to_be_visible()

@@ -143,7 +143,12 @@ def test_how_long_it_keeps_and_hands_and_a_pack_can_be_limits_too(client: Client
     asked = {"draft": dough.draft, "style": dough.style, "dough_id": dough.pk, "limits": limits}
     told = send(client, "POST", "/next/brief", asked).json()
     # In the order in which they were asked.
-    starts = ("keeps at least 2 days airtight", "sugars", "work by hand at most 400 min", "weight baked at least 100 g")
+    starts = (
+        "keeps at least 2 days airtight",
+        "sugars",
+        "work by hand at most 400 min a batch",
+        "weight baked at least 100 g",
+    )
     assert all(s["words"].startswith(w) for s, w in zip(told["standings"], starts, strict=True)), told["standings"]
     keeps, _, hands, pack = told["standings"]
     assert keeps["low"] <= keeps["value"] <= keeps["high"]

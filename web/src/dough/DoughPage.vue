@@ -13,6 +13,7 @@ import TopBar from '@/ui/TopBar.vue'
 import TypedBox from '@/ui/TypedBox.vue'
 import { doughKey } from './key'
 import KeepDialog from './KeepDialog.vue'
+import PlaceHint from './PlaceHint.vue'
 import StaleNotice from './StaleNotice.vue'
 import { useDough } from './useDough'
 
@@ -187,6 +188,7 @@ function rename(said: string): void {
       <div class="work">
         <StaleNotice v-if="saveState === 'stale'" />
         <p v-if="general" class="notice panel alert-words" role="alert">▲ {{ general }}</p>
+        <PlaceHint v-if="record?.bakes === 0" :place="String(route.name)" />
         <!-- A stage belongs to one dough: opening another begins it anew, picks and typed figures included. -->
         <RouterView :key="id" />
       </div>

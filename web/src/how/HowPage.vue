@@ -1,9 +1,14 @@
 <script setup lang="ts">
+import { computed, ref } from 'vue'
 import { useReference } from '@/api/queries'
 import TopBar from '@/ui/TopBar.vue'
 
 /** How Tarte thinks, on one screen, and what its words mean. */
 const { data: reference } = useReference()
+const terms = computed(() => reference.value?.terms ?? [])
+/** The word whose meaning is shown; the first until one is pressed. */
+const pressed = ref('')
+const term = computed(() => terms.value.find((t) => t.key === pressed.value) ?? terms.value[0])
 const STEPS: { title: string; text: string; where: string }[] = [
   {
     title: 'A target is a cookie',
@@ -58,19 +63,27 @@ const RULES = [
             <p class="small-words">Where: {{ s.where }}</p>
           </li>
         </ol>
+      </section>
+      <section class="panel" aria-label="Words and habits">
+        <h2>Words</h2>
+        <p class="words">
+          <button
+            v-for="t in terms"
+            :key="t.key"
+            type="button"
+            :aria-pressed="t.key === term?.key"
+            @click="pressed = t.key"
+          >
+            {{ t.word }}
+          </button>
+        </p>
+        <p v-if="term" class="meaning" role="status">
+          <b>{{ term.word }}</b> {{ term.meaning }}
+        </p>
         <h2>Habits</h2>
         <ul>
           <li v-for="r in RULES" :key="r">{{ r }}</li>
         </ul>
-      </section>
-      <section class="panel" aria-label="Words" tabindex="0">
-        <h2>Words</h2>
-        <dl>
-          <template v-for="t in reference?.terms ?? []" :key="t.key">
-            <dt>{{ t.word }}</dt>
-            <dd>{{ t.meaning }}</dd>
-          </template>
-        </dl>
       </section>
     </div>
   </main>
@@ -125,24 +138,38 @@ ul {
   padding-left: 1.1rem;
   margin: 0;
 }
-dl {
-  display: grid;
-  grid-template-columns: 9rem minmax(0, 1fr);
-  gap: 4px 14px;
-  margin: 6px 0 0;
-  font-size: 0.9375rem;
+.words {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 6px;
+  margin: 4px 0 6px;
 }
-dt {
+.words button {
+  padding: 1px 8px;
+  border: 1px solid var(--graph-strong);
+  border-radius: 4px;
+  background: none;
+  font: inherit;
+  font-size: 0.875rem;
+  color: var(--ink);
+}
+.words button[aria-pressed='true'] {
+  border-color: var(--cobalt);
+  background: var(--cobalt-wash);
   font-weight: 650;
 }
-dd {
-  margin: 0;
+.meaning {
+  min-height: 6.6rem;
+  padding-left: 10px;
+  border-left: 3px solid var(--cobalt);
+  margin-bottom: 12px;
+  font-size: 0.9375rem;
+}
+.meaning b {
+  display: block;
 }
 @media (max-width: 900px) {
   .two {
-    grid-template-columns: minmax(0, 1fr);
-  }
-  dl {
     grid-template-columns: minmax(0, 1fr);
   }
 }

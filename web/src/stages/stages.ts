@@ -2,7 +2,8 @@ import table from './stages.json'
 
 /**
  * A stage of a dough. Its name is its address too; tab is its word in the bar of stages, under the stage whose tab it
- * stands beneath, part its word among the parts of that stage. say and keys are how the palette knows it.
+ * stands beneath, part its word among the parts of that stage. say and keys are how the palette knows it; hint is what to
+ * do there with a first dough.
  */
 export interface Stage {
   name: string
@@ -12,6 +13,7 @@ export interface Stage {
   under?: string
   part?: string
   keys?: string
+  hint?: string
 }
 
 /** The one list of stages: addresses, tabs, parts, palette, keys and the checks of every view are drawn from it. */

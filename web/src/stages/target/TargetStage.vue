@@ -194,9 +194,7 @@ async function settle(key: string, score: number): Promise<void> {
         <p v-if="(target.needs?.length ?? 0) + (target.wishes?.length ?? 0)" class="small-words">
           <RouterLink :to="{ name: 'swaps' }">See which lines break them, and what could stand in</RouterLink>
         </p>
-        <h3>
-          Limits <span class="small-words">what the brief allows a piece, or 100 g as baked, to hold</span>
-        </h3>
+        <h3>Limits <span class="small-words">what the brief asks beside the cookie</span></h3>
         <BriefLimits />
       </div>
     </div>

@@ -1,0 +1,45 @@
+<script setup lang="ts">
+import { useLocalStorage } from '@vueuse/core'
+import { computed } from 'vue'
+import { TABS, tabOf } from '@/stages/stages'
+
+/** What to do at a place, for a dough that was never baked: one line, until it is put away for good. */
+const props = defineProps<{ place: string }>()
+const ALL = 'all'
+const away = useLocalStorage<string[]>('tarte-hints-away', [])
+const tab = computed(() => TABS.find((s) => s.name === tabOf(props.place)))
+const shown = computed(
+  () => tab.value?.hint && !away.value.includes(ALL) && !away.value.includes(tab.value.name),
+)
+const put = (what: string): void => {
+  away.value = [...away.value, what]
+}
+</script>
+
+<template>
+  <aside v-if="shown && tab" class="hint" :aria-label="`First time at ${tab.tab}`">
+    <span>{{ tab.hint }}</span>
+    <button type="button" class="btn btn-link btn-sm" @click="put(tab.name)">Got it</button>
+    <button type="button" class="btn btn-link btn-sm" @click="put(ALL)">No more hints</button>
+  </aside>
+</template>
+
+<style scoped>
+.hint {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: baseline;
+  gap: 0 12px;
+  padding: 4px 14px;
+  margin-bottom: 8px;
+  font-size: 0.875rem;
+  background: var(--butter-wash);
+  border-left: 3px solid var(--butter);
+}
+span {
+  flex: 1 1 22rem;
+}
+.btn {
+  padding: 0;
+}
+</style>
