@@ -60,9 +60,9 @@ SCALES: tuple[Scale, ...] = (
         (5, "none"), (25, "just there"), (50, "salted"), (75, "salty"), (95, "nobody eats on"),
     )),
     _scale("buttery", "Breathe out through the nose while chewing.", (
-        (5, "none"), (25, "faint"), (50, "plain"), (75, "rich"), (95, "of little else"),
+        (5, "none"), (25, "faint"), (50, "clear"), (75, "rich"), (95, "of little else"),
     )),
     _scale("off_notes", "Stale, soapy, metallic, rancid, raw flour, cardboard: say which in words.", (
-        (5, "none"), (25, "a trace"), (50, "plain"), (75, "strong"), (95, "spoils it"),
+        (5, "none"), (25, "a trace"), (50, "clear"), (75, "strong"), (95, "spoils it"),
     )),
 )  # fmt: skip
