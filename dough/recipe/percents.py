@@ -11,6 +11,8 @@ from dough.recipe.lines import Understood
 
 #: So many bare numbers make such a recipe, and its flours add up to a hundred within so much.
 FEWEST, OFF = 4, 0.5
+#: Fewer eggs than this are eggs, not percent.
+FEWEST_PCT = 5.0
 #: What is weighed of flour where the text does not say, g.
 FLOUR_G = 100.0
 #: A number that stands alone, or was taken for pieces because it did.
@@ -25,6 +27,9 @@ def by_flour(lines: Sequence[Understood]) -> list[Understood]:
     flours = [x for x in bare if _is_flour(x)]
     hundred = sum(_percent(x) or 0.0 for x in flours)
     if len(bare) < FEWEST or abs(hundred - 100.0) > OFF or any(not _is_flour(x) for x in weighed) or len(weighed) > 1:
+        return list(lines)
+    if any(x.quantities[0].unit == "egg" and x.quantities[0].low < FEWEST_PCT for x in bare):
+        # “2 eggs” beside bare numbers are two eggs, and no two percent.
         return list(lines)
     flour_g = (weighed[0].grams if weighed else None) or FLOUR_G
     return [_weighed(x, flour_g) for x in bare]

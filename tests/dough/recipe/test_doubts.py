@@ -89,6 +89,12 @@ def test_bare_numbers_whose_flours_make_a_hundred_are_percent_of_the_flour() -> 
     assert read.lines[3].notes[-1] == "10 % of 1200 g flour"
 
 
+def test_two_eggs_beside_bare_numbers_are_two_eggs() -> None:
+    read = read_recipe("flour 100\nbutter 60\nsugar 40\neggs 2\nsalt 1", Habit.METRIC)
+    assert read.lines[3].grams == 102.0
+    assert "unit" in read.lines[0].asks
+
+
 def test_bare_numbers_of_anything_else_are_asked_about() -> None:
     read = read_recipe("flour 250\nbutter 125\nsugar 100\nsalt 2", Habit.METRIC)
     assert all("unit" in x.asks for x in read.lines)
