@@ -36,7 +36,7 @@ def test_a_messy_text_becomes_a_dough(page: Page) -> None:
     expect(review.get_by_text("questions open")).to_be_visible()
     clean(page, "review")
     # What was set aside with an amount in it opens by itself; the tip does not count.
-    expect(page.get_by_text(re.compile("▲ .*Brush with 20 g milk"))).to_be_visible()
+    expect(page.locator("details.aside").get_by_text(re.compile("▲ .*Brush with 20 g milk"))).to_be_visible()
     # Two cups ask alike and are answered at once.
     page.get_by_role("button", name=re.compile("^all spooned")).first.click()
     review.get_by_role("button", name=re.compile("weighed before")).click()
