@@ -14,13 +14,11 @@ from dough.tasting.difference import ALPHA, Reading, critical, needed, proportio
 from dough.tasting.just_right import Penalty, penalties
 from dough.tasting.likings import Compared, PairDifference, SampleMean, compared, ranked
 from dough.tasting.questions import LIKENESS, LIKING, NINE, PanelQuestion
-from dough.tasting.repeats import repeat_words, repeats
+from dough.tasting.repeats import FEW, repeat_words, repeats
 from dough.tasting.replies import Answer, is_right
 
 #: Bound of “alike” unless another is said: d' of 1 is what a keen taster meets two times in three (3-AFC; usual, M).
 ALIKE_D = 1.0
-#: Below so many plates nothing is told of a taster.
-FEW = 6
 
 
 #: Questions on scales whose first scale says which sample is liked.

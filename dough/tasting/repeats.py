@@ -8,12 +8,11 @@ from dataclasses import dataclass
 
 from scipy.stats import norm
 
+from dough.tasting.difference import ALPHA
 from dough.tasting.replies import Answer
 
-#: From so many pairs on something is told of the panel.
+#: Below so many plates nothing is told of single tasters.
 FEW = 6
-#: A pair further apart than chance would put one of so many pairs is told, as one in twenty panels anyway.
-ONE_IN = 20.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -53,7 +52,7 @@ def _wide(apart: Sequence[float]) -> int:
     n = len(apart)
     if n < FEW:
         return 0
-    reach = float(norm.isf(0.5 / ONE_IN / n))
+    reach = float(norm.isf(ALPHA / 2.0 / n))
     squares = math.fsum(d * d for d in apart)
     return sum(abs(d) > reach * math.sqrt((squares - d * d) / (n - 1)) > 0.0 for d in apart)
 

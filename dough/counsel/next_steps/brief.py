@@ -48,6 +48,11 @@ class Brief:
         told = self.elsewhere(setting) if self.elsewhere is not None else {}
         return standings(slow, setting.draft, None, self.region, self.prices, told)
 
+    def every(self, setting: Setting, told: Forecast | None) -> tuple[Standing, ...]:
+        """All of a brief, in the order in which its limits were set."""
+        found = (*self.standings(setting.draft, told), *self.late(setting))
+        return tuple(sorted(found, key=lambda s: self.limits.index(s.limit)))
+
     def burden(self, found: tuple[Standing, ...]) -> float:
         """What is beyond, as squared clear misses."""
         return sum((s.beyond / (MUST_SHARE if s.limit.must else RATHER_SHARE)) ** 2 for s in found)

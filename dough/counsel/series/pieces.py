@@ -7,6 +7,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from statistics import fmean
 
+from dough.facts.quantities import quantity
 from dough.facts.scatter import AS_USUAL, Scatter
 
 #: Degrees of freedom that the kitchen's pooled scatter counts for in one series: as sure as it is of a dough whose own
@@ -19,12 +20,11 @@ MOSTLY, HARDLY = 0.6, 0.3
 @dataclass(frozen=True, slots=True)
 class Pieces:
     """counts: how many pieces the mean of a run is of, by run order; sd: one sd between two pieces of one tray, in the
-    measure's unit; freedom: degrees of freedom of the series' own behind it; from_kitchen: the share that is not."""
+    measure's unit; freedom: degrees of freedom of the series' own behind it."""
 
     counts: Mapping[int, float]
     sd: float
     freedom: int
-    from_kitchen: float
 
     def of_run(self, order: int) -> float:
         """The variance of a run's mean that its pieces bring."""
@@ -39,16 +39,16 @@ def pieces_of(
     key: str, figures: Mapping[int, Sequence[float]], planned: int, scatter: Scatter = AS_USUAL
 ) -> Pieces | None:
     """From the figures of each run by its order. A single figure is taken for the mean of all pieces planned, as a row
-    or a stack measured whole is. None where nothing was measured."""
+    or a stack measured whole is. None where nothing was measured, or what is measured is not of single pieces."""
     each = {o: list(f) for o, f in figures.items() if f}
-    if not each:
+    if not each or not quantity(key).several:
         return None
     usual = scatter.piece(key, fmean(v for f in each.values() for v in f))
     squares = sum(math.fsum((v - fmean(f)) ** 2 for v in f) for f in each.values())
     freedom = sum(len(f) - 1 for f in each.values())
     sd = math.sqrt((KITCHEN_COUNTS * usual**2 + squares) / (KITCHEN_COUNTS + freedom))
     counts = {o: float(len(f) if len(f) > 1 else planned) for o, f in each.items()}
-    return Pieces(counts, sd, freedom, KITCHEN_COUNTS / (KITCHEN_COUNTS + freedom))
+    return Pieces(counts, sd, freedom)
 
 
 @dataclass(frozen=True, slots=True)

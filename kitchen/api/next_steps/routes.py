@@ -148,10 +148,7 @@ def stand(request: HttpRequest, payload: BriefIn) -> HttpResponse:
     setting = payload.setting()
     told = setting.forecast()
     known = told if isinstance(told, Forecast) else None
-    brief = payload.brief()
-    found = sorted(
-        (*brief.standings(setting.draft, known), *brief.late(setting)), key=lambda s: brief.limits.index(s.limit)
-    )
+    found = payload.brief().every(setting, known)
     basis = "as baked by the forecast's loss" if known else "without a forecast nothing is known as baked"
     coin = money()
     kinds = [

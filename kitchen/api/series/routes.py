@@ -207,8 +207,7 @@ def _out(
     pieces = {
         key: found
         for key in read
-        if quantity(key).several
-        and (found := pieces_of(key, {int(o): m.get(key, []) for o, m in results.items()}, made.pieces, scatter))
+        if (found := pieces_of(key, {int(o): m.get(key, []) for o, m in results.items()}, made.pieces, scatter))
     }
     outcomes = {
         key: one for key, values in read.items() if (one := outcome(made, key, values, scatter, pieces.get(key)))
