@@ -30,6 +30,8 @@ PART_WORDS = {
     "one third": 1 / 3, "two thirds": 2 / 3, "three quarters": 0.75, "three-quarters": 0.75, "one half": 0.5,
     "one quarter": 0.25, "a quarter of a": 0.25, "three quarters of a": 0.75, "two thirds of a": 2 / 3,
     "a third of a": 1 / 3, "half of a": 0.5, "quarter of a": 0.25, "quarter a": 0.25,
+    "mezzo": 0.5, "mezza": 0.5, "medio": 0.5, "media": 0.5, "demi": 0.5, "un demi": 0.5, "une demi": 0.5,
+    "ein halber": 0.5, "ein halbes": 0.5, "eine halbe": 0.5, "halber": 0.5, "halbe": 0.5,
 }  # fmt: skip
 #: Spellings of each unit in the languages that are read (data/unit_words.csv); matched without regard to case except T
 #: and t.

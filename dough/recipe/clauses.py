@@ -7,7 +7,7 @@ from itertools import islice
 
 from dough.recipe.amounts import amount_at, amounts_in
 from dough.recipe.inline import SEMICOLON, listed
-from dough.recipe.names import match, words_of
+from dough.recipe.names import match, short_words, words_of
 from dough.recipe.process import is_bake
 from dough.recipe.prose import measured_in
 
@@ -22,6 +22,8 @@ SENTENCE = re.compile(
     r"(?<=[a-z)0-9])(?<!tsp)(?<!tbsp)(?<!oz)(?<!lb)(?<!lbs)(?<!pkg)(?<!min)(?<! c)(?<! t)(?<! T)(?<! g)\.\s+"
     r"(?=[A-Z0-9])|;\s+"
 )
+#: “lt. brown sugar”: the point of a short form ends nothing.
+SHORTENED = re.compile(r"\b([A-Za-z]{2,6})\.(?= [a-z])")
 #: “1 teaspoon each cinnamon and ginger”: an amount of each of several.
 EACH_OF = re.compile(
     r"(?P<amount>[\d./ ]{1,9}[^\W\d_]{1,12}\.?) (?:each of|of each|each),? (?P<names>[^\d.;:]{3,80})$", re.I
@@ -34,7 +36,7 @@ EACH_WITHIN = re.compile(
 )
 #: What may stand between two ingredients of one line.
 JOINED = re.compile(
-    r", (?:and )?| (?:and|plus|\+|&|/) |\. (?=\d)"
+    r", (?:and |then |and then )?| (?:and|plus|\+|&|/) |\. (?=\d)"
     r"| (?:dissolved|mixed|beaten|whisked|soaked|steeped|blended|stirred) (?:in|into|with) ",
     re.I,
 )
@@ -84,6 +86,7 @@ def nameish(line: str) -> str:
 
 def clauses(line: str) -> list[str]:
     """The clauses of a line: sentences, “1 egg plus 1 yolk” and comma lists parted. Nothing of the line is left out."""
+    line = SHORTENED.sub(lambda m: m[1] if m[1].lower() in short_words() else m[0], line)
     each = EACH_OF.match(line) or OF_EACH.match(line)
     if each is not None:
         names = re.split(r", (?:and )?| and | & ", each["names"].strip(" ,-:"))
@@ -100,6 +103,9 @@ def clauses(line: str) -> list[str]:
     if parted:
         return [half for piece in parted for half in _halves(piece) or [piece]]
     prefix, colon, rest = line.partition(":")
+    if prefix.count("(") > prefix.count(")"):
+        # A colon inside a bracket heads nothing.
+        prefix, colon, rest = line, "", ""
     body = line
     if META.match(line) and not leads_with_ingredient(line):
         return [line]

@@ -10,8 +10,9 @@ from dataclasses import dataclass, replace
 from dough.facts.ingredients import Role, ingredient
 from dough.facts.kitchen_measures import Habit
 from dough.recipe.clauses import BRACKETED, nameish
-from dough.recipe.lines import LIKENESS, Understood, read_line
+from dough.recipe.lines import Understood, read_line
 from dough.recipe.names import called, match, named_by, words_of
+from dough.recipe.plainer import LIKENESS
 from dough.recipe.prose import measured_in
 
 #: The most words of one name.

@@ -9,7 +9,7 @@ from functools import cache
 from dough.accounts.butter.browned import browned
 from dough.accounts.formula import USUAL_STEP, Step
 from dough.facts.errors import EntryError
-from dough.facts.ingredients import Confidence, Ingredient, ingredient, of_class, table
+from dough.facts.ingredients import Confidence, Ingredient, Role, ingredient, of_class, table
 from dough.facts.kitchen_measures import (
     CupCalibration,
     Habit,
@@ -26,6 +26,7 @@ from dough.recipe.amounts import FILLING_WORDS, Amount, amount_at, amounts_in
 from dough.recipe.cells import MOST_PIECES
 from dough.recipe.choose import MASS_FIRST, choose
 from dough.recipe.names import Match, match, words_of
+from dough.recipe.plainer import named_part, plainer
 
 ASKS = {
     "amount": "How much? Type grams, or a cup, spoon or piece.",
@@ -61,45 +62,13 @@ COUNTED = {BANANA: "banana", MARSHMALLOW: "marshmallow"}
 PIECES = ("lemon", "orange", "lime", "banana", "marshmallow")
 #: “butter, browned”, “butter (browned)”: the browning is told after the amount, so the weight may be from before it.
 BROWNED_AFTER = re.compile(r"[,(][^,()]*\bbrowned\b", re.I)
-#: “100 g → 90 g sugar”, “300 (was 320)”: what it was before a change is not what it is.
-CHANGED = re.compile(r"(?P<was>\d[^→>()]{0,16}?)\s*(?:→|➜|->|=>)\s*(?=[\d.])")
-FORMERLY = re.compile(r"\((?:(?:was|were|formerly|previously|before:?)\W+\d[^()]*|new|changed)\)", re.I)
-#: “plus more for rolling”, “plus 1 tablespoon for the pan”.
-BESIDE = re.compile(
-    r",?\s*\bplus (?:(?:extra|more)\b.*$|[^,;()]{1,30}? (?:for|to) (?:the )?"
-    r"(?:pan|tin|tray|sheet|board|surface|work\w*|greas\w*|dust\w*|brush\w*)\b.*$)",
-    re.I,
-)
 #: Below it a bare number in a recipe of grams may still be pieces: “2 eggs”.
 FEWEST_G = 5
-#: A German pound is half a kilo.
-POUND_OF_500 = re.compile(r"(\d[\d ./]*)\s*Pfund\b", re.I)
 BY_PIECE = re.compile(r"\b(?:pcs?|pieces?|ea|each|stk|stück)\b", re.I)
-#: “300 of plain flour”: what is said so is grams, where they are the habit.
-OF_BARE = re.compile(r"\b(\d{2,4}) of (?=[a-z])", re.I)
-#: A dessertspoon holds two teaspoons.
-DESSERT = re.compile(
-    r"(\d[\d ./]*|\b(?:a|an|one|two|three)\b)\s*(level |heaped |rounded )?(?:dessert ?spoons?(?:ful)?|dsp)\b", re.I
-)
-_ONE = Amount(KitchenAmount(1.0, 1.0, ""), 0, 0)
 #: How far weight and measure may be apart before it is asked.
 APART = 1.35
 FINISH = re.compile(
     r"\b(for|to) (sprinkl\w*|decorat\w*|dust\w*|serv\w*|finish\w*|glaz\w*|garnish\w*|drizzl\w*)\b", re.I
-)
-#: What household likenesses weigh as butter, g (practice, L).
-LIKE_G = {"hazelnut": 8.0, "walnut": 20.0, "egg": 50.0, "nut": 15.0, "pea": 1.0, "fist": 120.0, "plum": 35.0}
-_THINGS = "|".join(sorted(LIKE_G, key=len, reverse=True))
-LIKENESS = re.compile(
-    rf"(?:\ba )?(?:piece |knob |lump )?(?:the |of the |about the )?size of (?:an? )?(?P<thing>{_THINGS})\b(?: of)?"
-    rf"|\b(?:a )?(?P<other>{_THINGS})[- ]sized? (?:piece|knob|lump|ball)(?: of)?",
-    re.I,
-)
-#: “(or margarine)”, “(half margarine works too)”: what may go in instead.
-ALTERNATIVE = re.compile(
-    r"\(\s*or\b(?P<or>[^()]*)\)"
-    r"|\((?P<ok>[^()]*?)\b(?:is |are |will do|works?|ok|okay|also|is fine|fine|instead|too)\b[^()]*\)",
-    re.I,
 )
 TOP = re.compile(
     r"\b(?:for|to) (?:the |a )?(?:roll|coat|top|dip)|\bzum (?:wälzen|bestreuen|bestäuben|wenden)"
@@ -150,39 +119,14 @@ def read_line(
 ) -> Understood:
     """Understand one ingredient line (tidied). Always answers; what is unclear is asked. in_grams: the recipe says that
     its bare numbers are grams."""
-    line = re.sub(r"\b(?:a|one) (\w+) and (?:a )?half\b", r"1 1/2 \1", text, flags=re.I)
-    line = re.sub(r"\bbetween (\S+) and (?=\d)", r"\1 to ", line, flags=re.I)
-    line = re.sub(r"\b(\d+) lbs?\.? (\d+) oz\b", lambda m: f"{int(m[1]) * 16 + int(m[2])} oz", line)
-    line = POUND_OF_500.sub(lambda m: f"{500 * (amount_at(m[1], 0) or _ONE).quantity.low:g} g", line)
-    line = DESSERT.sub(lambda m: f"{2 * (amount_at(m[1], 0) or _ONE).quantity.low:g} {m[2] or ''}tsp", line)
-    line, was = CHANGED.sub("", line), CHANGED.search(line)
-    line = FORMERLY.sub("", line)
-    line = re.sub(r"^(?:an )?unknown (?:amount of )?", "", line, flags=re.I)
-    spoken = habit is not Habit.US and OF_BARE.search(line)
-    line = OF_BARE.sub(r"\1 g of ", line) if spoken else line
-    like = LIKENESS.search(line)
-    if like:
-        # No weight, but an idea of one: it is asked for, and told beside.
-        line = LIKENESS.sub(" knob of ", line)
-    alternative = ALTERNATIVE.search(line)
-    line = ALTERNATIVE.sub("", line)
-    line = re.sub(r"^\s*(?:i )?(?:start with|take|use|add|(?:you )?need)\s+", "", line, flags=re.I)
+    plain = plainer(text, habit)
+    line, notes = plain.line, list(plain.notes)
     amounts = amounts_in(line)
-    notes: list[str] = (
-        [f"{like.group(0).strip()}: some {LIKE_G[(like['thing'] or like['other']).lower()]:g} g"] if like else []
-    )
-    if spoken:
-        notes.append("grams understood")
-    beside = BESIDE.search(line)
-    if beside:
-        # What greases a tin or dusts a board is told, and not counted as dough.
-        notes.append(f"{beside.group(0).strip(' ,')}: not counted in")
-        line = BESIDE.sub("", line)
-        amounts = amounts_in(line)
     chosen, name_text = choose(line, amounts)
     filling = _filling(line, chosen)
     name_text, other = _first_of(_before_dash(name_text))
-    other = (alternative["or"] or alternative["ok"]).strip() if alternative else other
+    name_text = named_part(name_text, line, amounts[0] if amounts else None)
+    other = plain.alternative or other
     if other:
         notes.append(f"or {other}")
     found = match(name_text)
@@ -194,13 +138,14 @@ def read_line(
         notes.append(f"{found.assumed} assumed")
     if re.search(r"\bdivided\b", line, re.I):
         notes.append("divided: goes in at more than one moment")
-    if was:
-        notes.append(f"{was['was'].strip()} before")
     if re.search(r"\boptional\b", line, re.I):
         notes.append("optional")
     quantities = tuple(a.quantity for a in chosen)
     if in_grams:
-        quantities = tuple(q if q.unit or q.low < FEWEST_G else replace(q, unit="g") for q in quantities)
+        few = _in_pieces(found.ident)
+        bare = [q for q in quantities if not (q.unit or (few and q.low < FEWEST_G))]
+        quantities = tuple(replace(q, unit="g") if q in bare else q for q in quantities)
+        notes += ["grams understood"] if bare and "grams understood" not in notes else []
     quantities = tuple(counted(q, found.ident, line) for q in quantities)
     quantities = _of_a_fruit(line, found.ident, quantities)
     step = place_of(line) or step
@@ -368,6 +313,12 @@ def _filling(line: str, chosen: list[Amount]) -> str:
         if word in lower:
             return {"sliced": "flaked"}.get(word, word)
     return ""
+
+
+def _in_pieces(ident: str) -> bool:
+    """Whether a small bare number may count pieces of it: eggs, fruit, pods; never of salt or soda."""
+    item = table().get(ident)
+    return item is None or egg_part(item) is not None or ident in COUNTED or item.role in (Role.FLAVOUR, Role.FOLD_IN)
 
 
 def counted(q: KitchenAmount, ident: str, line: str) -> KitchenAmount:

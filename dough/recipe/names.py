@@ -83,7 +83,7 @@ def _singular(word: str) -> str:
 
 
 @cache
-def _short_words() -> dict[str, str]:
+def short_words() -> dict[str, str]:
     """The shorthand of recipe cards, by the word it stands for."""
     return {r["short"]: r["word"] for r in rows("short_words")}
 
@@ -162,7 +162,7 @@ def _matched(phrase: str) -> Match:
     if plain.ident and not plain.unknown:
         return plain
     # The shorthand of cards, where the words as they stand leave something open.
-    long = [_short_words().get(w, w) for w in said]
+    long = [short_words().get(w, w) for w in said]
     if long == said:
         return plain
     written_out = _match(long)

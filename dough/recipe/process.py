@@ -10,7 +10,8 @@ from dough.recipe.amounts import NUMBER_WORDS, tidy
 
 TEMP = re.compile(
     r"(?:gas(?: mark)? ?(?P<gas>\d{1,2}))|"
-    r"(?P<n>\d{3})(?: ?- ?\d{3})? ?(?:°|º|deg(?:rees)?\.?|gra(?:d|dos|di|us)\b|degrés\b)? ?(?P<u>[CF])?(?![a-z0-9%])",
+    r"(?P<n>\d{3})(?: ?- ?\d{3})? ?"
+    r"(?:°|º|\*|deg(?:rees)?\.?|gra(?:d|dos|di|us)\b|degrés\b)? ?(?P<u>[CF])?(?![a-z0-9%])",
     re.I,
 )
 _COUNT = r"\d{1,3}|" + "|".join(w for w in NUMBER_WORDS if w.isalpha() and len(w) > 2)
@@ -59,7 +60,7 @@ BAKES = ("bake", "oven", "°", "back", "cuire", "horne", "inforn", "right", "gol
 #: A number before these is a flour's type ("550 flour"), never an oven.
 FLOUR_AFTER = re.compile(r"\s*(?:type|typ|flour|mehl)\b", re.I)
 #: “170 °C fan”; but “180 °C (fan 160 °C)” is an oven without, and what it would be with one.
-FAN = re.compile(r" ?\(?(?:fan(?! ?:? ?\d)|ventil|convec|umluft)", re.I)
+FAN = re.compile(r" ?\(?(?:fan|ventil\w*|convec\w*|umluft|heißluft)(?![^\W\d_]| ?:? ?\d{3})", re.I)
 GAS_C = {1: 140, 2: 150, 3: 160, 4: 180, 5: 190, 6: 200, 7: 220, 8: 230, 9: 240}
 INCH_MM = 25.4
 NIGHT_H = 12.0
@@ -220,11 +221,15 @@ def oven_of(flat: str, habit: Habit) -> tuple[float | None, str, bool, str]:
             if mark in GAS_C:
                 return float(GAS_C[mark]), f"gas mark {mark}", False, words
             continue
-        after = flat[m.end() : m.end() + 8].lower()
+        after = flat[m.end() : m.end() + 24].lower()
         marked = m["u"] is not None or bool(re.search(r"°|deg|gra|degr", m.group(0), re.I))
         if re.search(r"\b(?:type|typ|tipo|t|no\.?|number)\W{0,2}$", near) or FLOUR_AFTER.match(after):
             continue
-        with_minutes = re.match(r"\s*(?:-|for|,|/|x)?\s*\d{1,2}(?:\s*(?:-|to)\s*\d{1,2})?\s*min", flat[m.end() :], re.I)
+        with_minutes = re.match(
+            r"(?:\s*fan\b)?\s*(?:-|for|,|/|x)?\s*(?:about |approx\.? |for )?\d{1,2}(?:\s*(?:-|to)\s*\d{1,2})?\s*min",
+            flat[m.end() :],
+            re.I,
+        )
         if (
             not marked
             and not with_minutes

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import re
 
-from dough.recipe.amounts import Amount, amounts_in
+from dough.recipe.amounts import Amount, amount_at, amounts_in
 from dough.recipe.names import match
 
 #: What ends the name after an amount.
@@ -34,6 +34,12 @@ WEIGHT_OF = re.compile(r"\bweight of(?: the)?\s*$", re.I)
 RATIO = re.compile(
     r"\b(?P<parts>\d{1,2}(?::\d{1,2}){1,4}) (?:parts? )?(?:ratio )?(?:of )?"
     r"(?P<names>[a-z ]{3,30}(?:(?:, (?:and )?| and )[a-z ]{3,30}?){1,4})(?= by\b|[.;:(]|$)",
+    re.I,
+)
+#: “One part sugar, two parts butter”.
+PARTS = re.compile(
+    r"\b(?P<many>\d{1,2}(?:[./]\d)?|an?|one|two|three|four|five|six|half a) parts? (?:of )?"
+    r"(?P<name>[a-z][a-z -]{2,28}?)(?=,|;|\.|\)|$| and | to | by )",
     re.I,
 )
 AGAIN = re.compile(r"\d\s*(?:[^\W\d_]{1,12}\.?)?\s*\([^()]*$")
@@ -81,7 +87,9 @@ def in_parts(clause: str) -> list[tuple[float, str]]:
     """(parts, name) of a clause that tells several by parts; empty where it tells none."""
     m = RATIO.search(clause)
     if m is None:
-        return []
+        told = [(amount_at(x["many"], 0), x["name"].strip()) for x in PARTS.finditer(clause)]
+        known = [(a.quantity.low, name) for a, name in told if a is not None and _known(name)]
+        return known if len(known) == len(told) > 1 else []
     parts, names = m["parts"].split(":"), re.split(r",\s*(?:and )?|\s+and\s+", m["names"])
     if len(parts) != len(names) or not all(_known(n) for n in names):
         return []

@@ -17,8 +17,12 @@ _BELOW = rf"(?:(?:{_TEN})(?:[ -](?:{_ONE})\b)?|(?:{_TEEN})|(?:{_ONE}))"
 #: Tens alone are a figure only where something is measured by them: “Forty winks” is a name.
 _MEASURED = r"(?= ?(?:of|g|gr|grams?|grammes?|ml|mils?|minutes?|mins?|degrees)\b)"
 FIGURE = re.compile(
-    rf"\b(?:(?:a|{_ONE}) hundred(?: (?:and )?{_BELOW}\b)?|(?:{_TEN})(?:[ -](?:{_ONE})\b)?{_MEASURED})", re.I
+    rf"\b(?:(?:a|{_ONE}) hundred(?: (?:and )?{_BELOW}\b)?|hundred(?: (?:and )?{_BELOW}\b)?{_MEASURED}"
+    rf"|(?:{_TEN})(?:[ -](?:{_ONE})\b)?{_MEASURED})",
+    re.I,
 )
+#: “Teaspoon of vanilla” is one of them.
+ONE_OF = re.compile(r"(?P<before>^|[,;] (?:and |then )?|\band )(?P<unit>teaspoon|tablespoon|cup|stick)(?= of\b)", re.I)
 AND_A_HALF = re.compile(
     r"\b(?P<many>a|one|two|three|four|\d) "
     r"(?P<unit>cups?|teaspoons?|tablespoons?|tsps?|tbsps?|pounds?|sticks?|kilos?) and (?:a )?half\b",
@@ -29,6 +33,7 @@ AND_A_HALF = re.compile(
 def in_figures(line: str) -> str:
     """A line with its spoken amounts in figures; any other line as it is."""
     line = AND_A_HALF.sub(lambda m: f"{_whole(m['many'])} 1/2 {m['unit']}", line)
+    line = ONE_OF.sub(lambda m: f"{m['before']}1 {m['unit']}", line)
     return FIGURE.sub(lambda m: f"{_counted_out(m.group(0))}", line)
 
 

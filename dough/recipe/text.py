@@ -10,14 +10,16 @@ from dough.accounts.formula import Step
 from dough.facts.errors import EntryError
 from dough.facts.kitchen_measures import CupCalibration, Habit
 from dough.recipe.amounts import amounts_in, tidy
+from dough.recipe.bare import in_bare_grams
 from dough.recipe.cells import cells, is_head, of_columns, phrase
 from dough.recipe.clauses import BRACKETED, META, SENTENCE, clauses, is_name, leads_with_ingredient, nameish
 from dough.recipe.doubts import Unlisted, doubted, unlisted
 from dough.recipe.inline import listed
 from dough.recipe.jotted import told_in_json
-from dough.recipe.lines import LIKENESS, Understood, is_ingredient_without_amount, place_of, read_line
+from dough.recipe.lines import Understood, is_ingredient_without_amount, place_of, read_line
 from dough.recipe.names import match
 from dough.recipe.percents import by_flour
+from dough.recipe.plainer import LIKENESS
 from dough.recipe.process import MAKES, Bake, Fact, bake_of, is_bake, oven_of
 from dough.recipe.prose import RATIO, in_parts, measured_in
 
@@ -58,7 +60,8 @@ RELATIVE = re.compile(
 )
 #: “(grams)”, “all weights in grams”.
 IN_GRAMS = re.compile(
-    r"\((?:in )?gram(?:me)?s?\)|\bin gram(?:me)?s\b|\bamounts? in g\b|^\s*gram(?:me)?s\s*:?\s*$", re.I | re.M
+    r"\((?:in )?gram(?:me)?s?\)|\bin gram(?:me)?s\b|\bamounts? in g\b|\ball (?:in )?g\b|^\s*gram(?:me)?s\s*:?\s*$",
+    re.I | re.M,
 )
 STEPPED = re.compile(r"^\W*(?:step|étape|schritt|paso|passo)\s*\d{1,2}\s*[:.)-]\s*", re.I)
 #: Minutes, degrees and sizes, where nothing known is named beside them.
@@ -123,23 +126,32 @@ def read_recipe(text: str, habit: Habit, cups: tuple[CupCalibration, ...] = ()) 
         raise EntryError("text", f"That is more than {MAX_CHARS:,} characters. Paste one recipe at a time.")
     if not text.strip():
         raise EntryError("text", "There is nothing here yet. Paste a recipe, ingredients and method together.")
-    reading = _Reading(habit, cups, in_grams=bool(IN_GRAMS.search(text)))
     plain = html.unescape(text) if "&" in text else text
     plain = told_in_json(plain)
-    for number, raw in enumerate(plain.splitlines()):
-        line = tidy(raw)
-        if line and not re.fullmatch(r"[-=_|: ]+", line):
-            _read(reading, line, raw, number)
-    if reading.listed < LIST_FROM:
-        _tell(reading)
+    reading = _reading(plain, _Reading(habit, cups, in_grams=bool(IN_GRAMS.search(text))))
+    by_percent = by_flour(reading.lines)
+    if by_percent != reading.lines:
+        reading.lines = by_percent
+    elif not reading.in_grams and in_bare_grams(reading.lines):
+        reading = _reading(plain, _Reading(habit, cups, in_grams=True))
     have = {x.ingredient_id for x in reading.lines}
-    reading.lines = by_flour(reading.lines)
     bake = bake_of(plain, habit)
     overlooked = tuple(a for a in reading.aside if a != reading.title and _overlooked(a, have, bake.facts))
     return RecipeText(
         reading.title, doubted(reading.lines), tuple(reading.aside), bake, habit, overlooked,
         _note(reading.lines), unlisted(reading.title, reading.aside, reading.lines, habit),
     )  # fmt: skip
+
+
+def _reading(plain: str, reading: _Reading) -> _Reading:
+    """A whole text, line by line, then what its sentences tell."""
+    for number, raw in enumerate(plain.splitlines()):
+        line = tidy(raw)
+        if line and not re.fullmatch(r"[-=_|: ]+", line):
+            _read(reading, line, raw, number)
+    if reading.listed < LIST_FROM:
+        _tell(reading)
+    return reading
 
 
 def _read(r: _Reading, line: str, raw: str, number: int) -> None:

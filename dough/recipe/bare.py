@@ -1,0 +1,21 @@
+"""A recipe in bare numbers that can only be grams: “flour 750, butter 420, bicarb 12”."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+
+from dough.facts.ingredients import ingredient
+from dough.recipe.lines import Understood
+
+#: So many bare numbers make such a recipe, with so much flour at least: nobody weighs eighty ounces, or counts them.
+FEWEST, FLOUR = 4, 80.0
+#: A recipe that measures in these does not leave out its grams.
+OTHERWISE = ("cup", "oz", "lb", "stick", "kg")
+
+
+def in_bare_grams(lines: Sequence[Understood]) -> bool:
+    """Whether the bare numbers of a recipe are grams, though it does not say so."""
+    bare = [x for x in lines if len(x.quantities) == 1 and not x.quantities[0].unit and x.ingredient_id]
+    flour = sum(x.quantities[0].low for x in bare if ingredient(x.ingredient_id).flour_base)
+    otherwise = any(q.unit in OTHERWISE for x in lines for q in x.quantities)
+    return len(bare) >= FEWEST and flour >= FLOUR and not otherwise

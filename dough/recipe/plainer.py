@@ -1,0 +1,146 @@
+"""A line put plainly before it is read: what it says of changes, of what may go in instead, of likenesses and of what
+greases a tin is taken out of the way, and told beside."""
+
+from __future__ import annotations
+
+import re
+from dataclasses import dataclass
+
+from dough.facts.kitchen_measures import Habit, KitchenAmount
+from dough.recipe.amounts import Amount, amount_at, amounts_in
+from dough.recipe.names import match, words_of
+
+#: “100 g → 90 g sugar”, “300 (was 320)”: what it was before a change is not what it is.
+CHANGED = re.compile(r"(?P<was>\d[^→>()]{0,16}?)\s*(?:→|➜|->|=>)\s*(?=[\d.])")
+FORMERLY = re.compile(r"\((?:(?:was|were|formerly|previously|before:?)\W+\d[^()]*|new|changed)\)", re.I)
+#: “plus more for rolling”, “plus 1 tablespoon for the pan”.
+BESIDE = re.compile(
+    r",?\s*\bplus (?:(?:extra|more)\b.*$|[^,;()]{1,30}? (?:for|to) (?:the )?"
+    r"(?:pan|tin|tray|sheet|board|surface|work\w*|greas\w*|dust\w*|brush\w*)\b.*$)",
+    re.I,
+)
+#: A German pound is half a kilo.
+POUND_OF_500 = re.compile(r"(\d[\d ./]*)\s*Pfund\b", re.I)
+#: “300 of plain flour”: what is said so is grams, where they are the habit.
+OF_BARE = re.compile(r"\b(\d{2,4}) of (?=[a-z])", re.I)
+#: A dessertspoon holds two teaspoons.
+DESSERT = re.compile(
+    r"(\d[\d ./]*|\b(?:a|an|one|two|three)\b)\s*(level |heaped |rounded )?(?:dessert ?spoons?(?:ful)?|dsp)\b", re.I
+)
+#: What household likenesses weigh as butter, g (practice, L).
+LIKE_G = {"hazelnut": 8.0, "walnut": 20.0, "egg": 50.0, "nut": 15.0, "pea": 1.0, "fist": 120.0, "plum": 35.0}
+_THINGS = "|".join(sorted(LIKE_G, key=len, reverse=True))
+LIKENESS = re.compile(
+    rf"(?:\ba )?(?:piece |knob |lump )?(?:the |of the |about the )?size of (?:an? )?(?P<thing>{_THINGS})\b(?: of)?"
+    rf"|\b(?:a )?(?P<other>{_THINGS})[- ]sized? (?:piece|knob|lump|ball)(?: of)?",
+    re.I,
+)
+#: “(or margarine)”, “(half margarine works too)”: what may go in instead.
+ALTERNATIVE = re.compile(
+    r"\(\s*or\b(?P<or>[^()]*)\)"
+    r"|\((?P<ok>[^()]*?)\b(?:is |are |will do|works?|ok|okay|also|is fine|fine|instead|too)\b[^()]*\)",
+    re.I,
+)
+#: “(70 % cocoa solids)”: the share alone says which chocolate it is.
+SOLIDS = re.compile(r"(\d{2,3}) ?% ?(?:min\w*\.? )?(?:cocoa|cacao)(?: solids?| mass)?(?: min\w*)?", re.I)
+#: A remark inside a line: a bracket of so many words or more, or what is done with the thing.
+REMARKED = 4
+DOING = re.compile(
+    r"\s*(?:soak|drain|toast|chop|leave|see|use|do|make|take|save|keep|i|you|we|don't|from|about)\b", re.I
+)
+#: What follows a name in a sentence, and says no more of what it is.
+TRAILING = re.compile(
+    r"\s*(?:,\s*\w+\s+)?\b(?:just until|until|till|goes?|gets?|go|get|went|comes?|which|that's|that is|it's|so that|"
+    r"and (?:bake|mix|stir|beat))\b.*$",
+    re.I,
+)
+_BRACKET = re.compile(r"\([^()]*\)")
+_ONE = Amount(KitchenAmount(1.0, 1.0, ""), 0, 0)
+
+
+@dataclass(frozen=True, slots=True)
+class Plain:
+    """A line without what stands beside its ingredient; notes tell that. alternative is what may go in instead."""
+
+    line: str
+    notes: tuple[str, ...]
+    alternative: str
+
+
+def plainer(text: str, habit: Habit) -> Plain:
+    """A tidied line, put plainly."""
+    line = re.sub(r"\b(?:a|one) (\w+) and (?:a )?half\b", r"1 1/2 \1", text, flags=re.I)
+    line = re.sub(r"\bbetween (\S+) and (?=\d)", r"\1 to ", line, flags=re.I)
+    line = re.sub(r"\b(\d+) lbs?\.? (\d+) oz\b", lambda m: f"{int(m[1]) * 16 + int(m[2])} oz", line)
+    line = POUND_OF_500.sub(lambda m: f"{500 * (amount_at(m[1], 0) or _ONE).quantity.low:g} g", line)
+    line = DESSERT.sub(lambda m: f"{2 * (amount_at(m[1], 0) or _ONE).quantity.low:g} {m[2] or ''}tsp", line)
+    line = SOLIDS.sub(r"\1 %", line)
+    line, was = CHANGED.sub("", line), CHANGED.search(line)
+    line = FORMERLY.sub("", line)
+    line = re.sub(r"^(?:an )?unknown (?:amount of )?", "", line, flags=re.I)
+    notes: list[str] = []
+    spoken = habit is not Habit.US and OF_BARE.search(line)
+    line = OF_BARE.sub(r"\1 g of ", line) if spoken else line
+    like = LIKENESS.search(line)
+    if like:
+        # No weight, but an idea of one: it is asked for, and told beside.
+        line = LIKENESS.sub(" knob of ", line)
+        notes.append(f"{like.group(0).strip()}: some {LIKE_G[(like['thing'] or like['other']).lower()]:g} g")
+    if spoken:
+        notes.append("grams understood")
+    other = ALTERNATIVE.search(line)
+    line = ALTERNATIVE.sub("", line)
+    line = re.sub(r"^\s*(?:i )?(?:start with|take|use|add|(?:you )?need)\s+", "", line, flags=re.I)
+    beside = BESIDE.search(line)
+    if beside:
+        # What greases a tin or dusts a board is told, and not counted as dough.
+        notes.append(f"{beside.group(0).strip(' ,')}: not counted in")
+        line = BESIDE.sub("", line)
+    line, remarks = _unremarked(line)
+    notes += remarks
+    if was:
+        notes.append(f"{was['was'].strip()} before")
+    return Plain(line, tuple(notes), (other["or"] or other["ok"]).strip() if other else "")
+
+
+def _unremarked(line: str) -> tuple[str, list[str]]:
+    """The line without the brackets that only remark on it, where its name stands without them."""
+    told: list[str] = []
+
+    def weigh(found: re.Match[str]) -> str:
+        inside = found.group(0)[1:-1]
+        long = len(words_of(inside)) >= REMARKED or DOING.match(inside)
+        if not long or amounts_in(inside) or not match(inside).unknown:
+            return found.group(0)
+        told.append(inside.strip())
+        return " "
+
+    bare = _BRACKET.sub(weigh, line)
+    named = match(_BRACKET.sub(" ", bare))
+    return (bare, told) if told and named.ident else (line, [])
+
+
+def named_part(name: str, line: str, first: Amount | None) -> str:
+    """The part of a line that names its ingredient, where words around it name nothing: what a sentence says before the
+    amount, or goes on to say behind the name. name as it was where all of it is known, or no part is."""
+    if not match(name).unknown:
+        return name
+    shorter = TRAILING.sub("", name)
+    if shorter != name and _clean(shorter):
+        return shorter
+    if first is not None and first.start > 0 and not match(line[: first.start]).ident:
+        behind = TRAILING.sub("", _without_amounts(line[first.start :]))
+        if _clean(behind):
+            return behind
+    return name
+
+
+def _clean(name: str) -> bool:
+    found = match(name)
+    return bool(found.ident) and not found.unknown
+
+
+def _without_amounts(line: str) -> str:
+    for a in reversed(amounts_in(line)):
+        line = line[: a.start] + " " + line[a.end :]
+    return line
