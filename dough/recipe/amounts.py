@@ -83,6 +83,10 @@ def tidy(text: str) -> str:
     line = re.sub(r"(\d)-(\d+/\d+)", r"\1 \2", line)
     # “1/2 cup/85 g” is one amount told twice.
     line = re.sub(r"(?<=[A-Za-z])/(?=\d)", " / ", line)
+    # What is typed in haste: “butter w 1/2 c sugar n 1 egg”.
+    line = re.sub(r"\bw/ ?o\b", "without", line)
+    line = re.sub(r"(?<=\w )w(?:/| )(?= ?\w)", "with ", line)
+    line = re.sub(r"(?<=[a-z] )n(?= [a-z0-9])", "and", line)
     line = in_figures(line)
     return re.sub(r"\s+", " ", line).strip()
 

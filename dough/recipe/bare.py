@@ -6,6 +6,7 @@ from collections.abc import Sequence
 
 from dough.facts.ingredients import ingredient
 from dough.recipe.lines import Understood
+from dough.recipe.percents import OFF
 
 #: So many bare numbers make such a recipe, with so much flour at least: nobody weighs eighty ounces, or counts them.
 FEWEST, FLOUR = 4, 80.0
@@ -18,4 +19,5 @@ def in_bare_grams(lines: Sequence[Understood]) -> bool:
     bare = [x for x in lines if len(x.quantities) == 1 and not x.quantities[0].unit and x.ingredient_id]
     flour = sum(x.quantities[0].low for x in bare if ingredient(x.ingredient_id).flour_base)
     otherwise = any(q.unit in OTHERWISE for x in lines for q in x.quantities)
-    return len(bare) >= FEWEST and flour >= FLOUR and not otherwise
+    # A hundred of flour may be percent.
+    return len(bare) >= FEWEST and flour >= FLOUR and abs(flour - 100.0) > OFF and not otherwise

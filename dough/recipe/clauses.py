@@ -26,7 +26,7 @@ SENTENCE = re.compile(
 SHORTENED = re.compile(r"\b([A-Za-z]{2,6})\.(?= [a-z])")
 #: “1 teaspoon each cinnamon and ginger”: an amount of each of several.
 EACH_OF = re.compile(
-    r"(?P<amount>[\d./ ]{1,9}[^\W\d_]{1,12}\.?) (?:each of|of each|each),? (?P<names>[^\d.;:]{3,80})$", re.I
+    r"(?P<amount>[\d./ ]{1,9}[^\W\d_]{1,12}\.?) (?:each of|of each|each)[,:]? (?P<names>[^\d.;:]{3,80})$", re.I
 )
 #: The same inside a longer list: “240 g flour, 1/2 tsp each of soda + salt, 1 tsp starch”.
 EACH_WITHIN = re.compile(

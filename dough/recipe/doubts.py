@@ -105,19 +105,20 @@ class _Had:
     """What the lines of a recipe have: their words, and how much of each ingredient."""
 
     def __init__(self, lines: Sequence[Understood]) -> None:
-        self.words: set[str] = set()
+        self.words: list[set[str]] = []
         self.grams: dict[str, list[float | None]] = {}
         for line in lines:
-            self.words |= set(words_of(line.named))
+            words = set(words_of(line.named))
             if line.ingredient_id:
                 self.grams.setdefault(line.ingredient_id, []).append(line.grams)
                 for name in called(line.ingredient_id):
-                    self.words |= set(words_of(name))
+                    words |= set(words_of(name))
+            self.words.append(words)
 
     def lacking(self, name: str) -> str:
         """The name, where no line has it. “The sugar” is any sugar; “the powdered sugar” is one of its own."""
         words = words_of(name)
-        return "" if not words or set(words) <= self.words else name
+        return "" if not words or any(set(words) <= had for had in self.words) else name
 
     def named_otherwise(self, piece: str, habit: Habit) -> str:
         """A measured piece whose ingredient no line has, or of which the lines have other amounts."""
@@ -132,15 +133,20 @@ class _Had:
 
 
 def _names_in(clause: str) -> list[str]:
-    """Names of ingredients in a clause, the longest first where several begin at one word."""
-    words = words_of(clause)
+    """Names of ingredients in a clause, in order. None runs over a comma: “with sugar, whites little by little”."""
+    return [name for n, part in enumerate(clause.split(",")) for name in _names_of(part, opens=n == 0)]
+
+
+def _names_of(part: str, *, opens: bool) -> list[str]:
+    """The same of what stands between commas, the longest first where several begin at one word."""
+    words = words_of(part)
     found: list[str] = []
-    at = 0
+    at, first = 0, opens
     while at < len(words):
         for length in range(min(LONGEST, len(words) - at), 0, -1):
             after = words[at + length] if at + length < len(words) else ""
             name = named_by(frozenset(words[at : at + length]))
-            opens = all(w.isdigit() or w == "step" for w in words[:at])
+            opens = first and all(w.isdigit() or w == "step" for w in words[:at])
             if name and not MADE.fullmatch(after) and not (length == 1 and _is_done(words[at], after, opens=opens)):
                 found.append(name)
                 at += length

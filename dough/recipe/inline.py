@@ -23,6 +23,11 @@ FEWEST, SHARE = 3, 0.75
 TWO = 2
 #: What stands before the first of a list.
 LEAD_IN = re.compile(r"^(?:that is|that's|i\.?e\.?,?|namely|so|viz\.?|it is|it's|we have|here goes)\s+", re.I)
+#: “Dough 1 (plain): …”: such a figure numbers what follows.
+COUNTED_HEAD = re.compile(
+    r"\b(?:dough|mix|mixture|part|layer|batch|version|phase|stage|half|recipe)\W{0,2}\d{1,2}\b(?:\s*\([^()\d]*\))?",
+    re.I,
+)
 #: Two are enough where they are joined and each has its amount in a bracket: “egg (1) plus yolk (1)”.
 BOTH = re.compile(r"(?P<a>[^()\d]+\([^()]*\d[^()]*\)) (?:plus|and|\+|&) (?P<b>[^()\d]+\([^()]*\d[^()]*\))$", re.I)
 #: A name before its amount has at most so many words.
@@ -36,6 +41,7 @@ def listed(line: str, marks: tuple[str, ...] = MARKS) -> list[str]:
     if len(line) > LONGEST:
         return []
     head, colon, rest = line.partition(":")
+    head = COUNTED_HEAD.sub(" ", head)
     # “The order is for 240 of the 60 g size, that is: flour 4.9 kg, …”: figures before the colon are of nothing listed.
     leading = match(head)
     before = not amounts_in(head) or not ((leading.ident and not leading.unknown) or re.search(r"[()]", head))
@@ -47,7 +53,7 @@ def listed(line: str, marks: tuple[str, ...] = MARKS) -> list[str]:
         pieces = _joined(_outside_brackets(mark, body), strong=mark in STRONG)
         named = [p for p in pieces if _names_first(p)]
         known = [p for p in named if match(_name_of(p)).ident]
-        either = [p for p in pieces if p in named or (mark in STRONG and _stands_alone(p))]
+        either = [p for p in pieces if p in named or (mark in STRONG and _stands_alone(p)) or _measures_first(p)]
         if len(pieces) == len(known) == TWO and not any(match(_name_of(p)).unknown for p in pieces):
             return [p.strip(" .;,") for p in pieces]
         if len(known) >= FEWEST and len(either) >= SHARE * len(pieces):
@@ -88,6 +94,12 @@ def _names_first(piece: str) -> bool:
         return False
     before, after = plain[: amounts[0].start].strip(), plain[amounts[0].end :]
     return 0 < len(before.split()) <= MOST_WORDS and bool(match(before).name) and not match(after).ident
+
+
+def _measures_first(piece: str) -> bool:
+    """“1 egg yolk to glaze”: an amount, then what it is of, which no comma could give to another."""
+    amounts = amounts_in(piece)
+    return bool(amounts) and amounts[0].start == 0 and bool(match(piece[amounts[0].end :]).ident)
 
 
 def _stands_alone(piece: str) -> bool:

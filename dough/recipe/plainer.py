@@ -43,6 +43,10 @@ ALTERNATIVE = re.compile(
 )
 #: “(70 % cocoa solids)”: the share alone says which chocolate it is.
 SOLIDS = re.compile(r"(\d{2,3}) ?% ?(?:min\w*\.? )?(?:cocoa|cacao)(?: solids?| mass)?(?: min\w*)?", re.I)
+#: “Butter, cubed, 14 °C”: how warm it is.
+WARM = re.compile(r"[\s,]*\(?(?:at )?\b\d{1,2}(?: ?- ?\d{1,2})? ?°(?: ?C\b)?\)?", re.I)
+#: “Maida (plain flour)”: a name nobody knows, and what it is.
+SAME_AS = re.compile(r"(?P<name>[^()\d]*[^()\d\s])\s*\((?P<is>[^()\d]+)\)")
 #: A remark inside a line: a bracket of so many words or more, or what is done with the thing.
 REMARKED = 4
 DOING = re.compile(
@@ -96,6 +100,10 @@ def plainer(text: str, habit: Habit) -> Plain:
         # What greases a tin or dusts a board is told, and not counted as dough.
         notes.append(f"{beside.group(0).strip(' ,')}: not counted in")
         line = BESIDE.sub("", line)
+    warm = WARM.search(line)
+    if warm and amounts_in(line):
+        notes.append(warm.group(0).strip(" ,()"))
+        line = WARM.sub("", line)
     line, remarks = _unremarked(line)
     notes += remarks
     if was:
@@ -125,6 +133,9 @@ def named_part(name: str, line: str, first: Amount | None) -> str:
     amount, or goes on to say behind the name. name as it was where all of it is known, or no part is."""
     if not match(name).unknown:
         return name
+    same = SAME_AS.search(line)
+    if same and not match(_without_amounts(same["name"])).ident and _clean(same["is"]):
+        return same["is"]
     shorter = TRAILING.sub("", name)
     if shorter != name and _clean(shorter):
         return shorter

@@ -54,7 +54,7 @@ BANG = re.compile(r"\b(?:bang|rap|slam|tap)\w*[^.;]{0,40}?\b(?:after|at) (?P<n>\
 #: What minutes belong to: the nearest of these words before them.
 WAITS = (
     "chill", "cool", "rest", "stand", "cream", "beat", "fridge", "freez", "mix", "whisk", "whip", "turn", "knead",
-    "toast", "leave", "soak", "prep",
+    "toast", "leave", "soak", "prep", "active", "total", "hands",
 )  # fmt: skip
 BAKES = ("bake", "oven", "°", "back", "cuire", "horne", "inforn", "right", "gold")
 #: A number before these is a flour's type ("550 flour"), never an oven.

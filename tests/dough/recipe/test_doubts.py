@@ -95,9 +95,14 @@ def test_two_eggs_beside_bare_numbers_are_two_eggs() -> None:
     assert "unit" in read.lines[0].asks
 
 
-def test_bare_numbers_of_anything_else_are_asked_about() -> None:
-    read = read_recipe("flour 250\nbutter 125\nsugar 100\nsalt 2", Habit.METRIC)
-    assert all("unit" in x.asks for x in read.lines)
+def test_bare_numbers_that_can_only_be_grams_are_and_others_are_asked_about() -> None:
+    read = read_recipe("flour 250\nbutter 125\nsugar 100\nsalt 2\neggs 2", Habit.METRIC)
+    assert [x.grams for x in read.lines] == [250.0, 125.0, 100.0, 2.0, 102.0]
+    assert all("grams understood" in x.notes for x in read.lines[:4])
+    ounces = read_recipe("flour 12\nbutter 8\nsugar 6\nsalt 1", Habit.METRIC)
+    assert all("unit" in x.asks for x in ounces.lines)
+    beside_cups = read_recipe("flour 250\nbutter 125\nsugar 100\nsalt 2\n1 cup oats", Habit.METRIC)
+    assert "unit" in beside_cups.lines[0].asks
 
 
 def test_what_goes_on_top_and_is_not_known_is_never_set_aside_without_a_word() -> None:
