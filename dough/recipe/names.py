@@ -22,6 +22,8 @@ from dough.facts.tables import rows
 SHORT = 6
 #: A word shorter than this is not put right: too many are one letter apart.
 LEAST_SPELT = 5
+#: A word that so many times as many names hold as another is the likelier of the two.
+FAR_MORE = 4
 #: Letters that two words have to begin with alike to be offered for one another.
 BEGINS = 4
 #: Phrases up to so many characters are asked about again and again, and what they mean is kept.
@@ -148,7 +150,10 @@ def _corrected(word: str) -> str:
                 best, least = [known], off
             elif off == least and off <= most:
                 best.append(known)
-    return best[0] if len(best) == 1 or (best and least == 1 and len(set(best)) == 1) else ""
+    # Of two as near, the one that far more names are made of: “buter” is butter, and no boter.
+    best.sort(key=lambda w: -len(_by_word().get(w, ())))
+    counts = [len(_by_word().get(w, ())) for w in best[:2]]
+    return best[0] if best and (len(best) == 1 or counts[0] >= FAR_MORE * counts[1]) else ""
 
 
 def match(phrase: str) -> Match:

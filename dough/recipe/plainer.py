@@ -52,10 +52,14 @@ REMARKED = 4
 DOING = re.compile(
     r"\s*(?:soak|drain|toast|chop|leave|see|use|do|make|take|save|keep|i|you|we|don't|from|about)\b", re.I
 )
+#: “1 kg bag flour, use 900 g”.
+USED = re.compile(
+    r"^\d[^,]*?\b(?:bag|packet|pack|pkt|box|tin|tub|block)s?\b(?P<name>[^,\d]*), use (?P<much>\d[\d.,]* ?\w+)$", re.I
+)
 #: What follows a name in a sentence, and says no more of what it is.
 TRAILING = re.compile(
     r"\s*(?:,\s*\w+\s+)?\b(?:just until|until|till|goes?|gets?|go|get|went|comes?|which|that's|that is|it's|so that|"
-    r"and (?:bake|mix|stir|beat))\b.*$",
+    r"if (?:the|you|it|your|using|it's)|and (?:bake|mix|stir|beat))\b.*$",
     re.I,
 )
 _BRACKET = re.compile(r"\([^()]*\)")
@@ -78,6 +82,7 @@ def plainer(text: str, habit: Habit) -> Plain:
     line = re.sub(r"\b(\d+) lbs?\.? (\d+) oz\b", lambda m: f"{int(m[1]) * 16 + int(m[2])} oz", line)
     line = POUND_OF_500.sub(lambda m: f"{500 * (amount_at(m[1], 0) or _ONE).quantity.low:g} g", line)
     line = DESSERT.sub(lambda m: f"{2 * (amount_at(m[1], 0) or _ONE).quantity.low:g} {m[2] or ''}tsp", line)
+    line = USED.sub(lambda m: f"{m['much']} {m['name'].strip()}", line)
     line = SOLIDS.sub(r"\1 %", line)
     line, was = CHANGED.sub("", line), CHANGED.search(line)
     line = FORMERLY.sub("", line)
@@ -124,8 +129,13 @@ def _unremarked(line: str) -> tuple[str, list[str]]:
         return " "
 
     bare = _BRACKET.sub(weigh, line)
-    named = match(_BRACKET.sub(" ", bare))
-    return (bare, told) if told and named.ident else (line, [])
+    outside = _BRACKET.sub(" ", bare)
+    if not told or not match(outside).ident:
+        return line, []
+    whole = match(_without_amounts(line.replace("(", " ").replace(")", " ")))
+    # “Butter (browned, then chilled back)”: what it says makes another thing of the name before it.
+    refined = whole.ident != match(outside).ident and set(words_of(whole.name)) & set(words_of(outside))
+    return (line, []) if refined else (bare, told)
 
 
 def named_part(name: str, line: str, first: Amount | None) -> str:

@@ -57,6 +57,8 @@ WAITS = (
     "toast", "leave", "soak", "prep", "active", "total", "hands",
 )  # fmt: skip
 BAKES = ("bake", "oven", "°", "back", "cuire", "horne", "inforn", "right", "gold")
+#: Minutes right behind a heat are of the bake, whatever else was said before: “150C for about 20 mins”.
+JUST_HEATED = re.compile(r"\d{3} ?(?:°|deg\w*\.?)? ?[cf]?(?: fan)?,?(?: for)?(?: about| approx\w*\.?)? ?$")
 #: A number before these is a flour's type ("550 flour"), never an oven.
 FLOUR_AFTER = re.compile(r"\s*(?:type|typ|flour|mehl)\b", re.I)
 #: “170 °C fan”; but “180 °C (fan 160 °C)” is an oven without, and what it would be with one.
@@ -139,7 +141,7 @@ def _minutes(flat: str) -> tuple[tuple[float, float] | None, str]:
     for m in MINUTES.finditer(flat):
         before = re.split(r"[.;] ", flat[max(0, m.start() - 90) : m.start()])[-1].lower()
         last = max((before.rfind(w), w) for w in (*WAITS, *BAKES))
-        if last[0] >= 0 and last[1] in WAITS:
+        if last[0] >= 0 and last[1] in WAITS and not JUST_HEATED.search(before):
             continue
         low = _count(m["low"])
         high = _count(m["high"]) if m["high"] else low

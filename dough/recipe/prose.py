@@ -18,7 +18,7 @@ MOST_WORDS = 4
 MOST_ODD = 2
 #: “90 g butter, and the same of flour and of cheese”.
 SAME = re.compile(
-    r"\b(?:the same|as much|an equal (?:weight|amount|quantity))(?: (?:weight|amount|quantity))? of "
+    r"\b(?:(?:the )?same|as much|an equal (?:weight|amount|quantity))(?: (?:weight|amount|quantity))? of "
     r"(?P<one>[a-z ]{3,30}?)(?: and (?:of )?(?P<two>[a-z ]{3,30}?))?(?=[,.;]|$)",
     re.I,
 )

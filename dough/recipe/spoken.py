@@ -28,11 +28,22 @@ AND_A_HALF = re.compile(
     r"(?P<unit>cups?|teaspoons?|tablespoons?|tsps?|tbsps?|pounds?|sticks?|kilos?) and (?:a )?half\b",
     re.I,
 )
+#: “Three quarters of a cup”, “half a teaspoon”: the part of a measure.
+_PARTS = {
+    "three quarters": "3/4", "three-quarters": "3/4", "two thirds": "2/3", "one third": "1/3", "a third": "1/3",
+    "a quarter": "1/4", "one quarter": "1/4", "half": "1/2", "one half": "1/2", "a half": "1/2",
+}  # fmt: skip
+PART_OF = re.compile(
+    rf"(?<!and )(?<!and a )\b(?P<part>{'|'.join(sorted(_PARTS, key=len, reverse=True))})(?: of)?(?: an?)? "
+    r"(?=(?:cups?|teaspoons?|tablespoons?|tsps?|tbsps?|pints?)\b)",
+    re.I,
+)
 
 
 def in_figures(line: str) -> str:
     """A line with its spoken amounts in figures; any other line as it is."""
     line = AND_A_HALF.sub(lambda m: f"{_whole(m['many'])} 1/2 {m['unit']}", line)
+    line = PART_OF.sub(lambda m: f"{_PARTS[m['part'].lower()]} ", line)
     line = ONE_OF.sub(lambda m: f"{m['before']}1 {m['unit']}", line)
     return FIGURE.sub(lambda m: f"{_counted_out(m.group(0))}", line)
 

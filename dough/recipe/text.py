@@ -12,15 +12,25 @@ from dough.facts.kitchen_measures import CupCalibration, Habit
 from dough.recipe.amounts import amounts_in, tidy
 from dough.recipe.bare import in_bare_grams
 from dough.recipe.cells import cells, is_head, of_columns, phrase
-from dough.recipe.clauses import BRACKETED, META, SENTENCE, clauses, is_name, leads_with_ingredient, nameish
+from dough.recipe.clauses import META, SENTENCE, clauses, is_name, leads_with_ingredient, nameish
 from dough.recipe.doubts import Unlisted, doubted, unlisted
 from dough.recipe.inline import listed
 from dough.recipe.jotted import told_in_json
-from dough.recipe.lines import Understood, is_ingredient_without_amount, place_of, read_line
+from dough.recipe.kinds import (
+    ELSEWHERE,
+    RELATIVE,
+    REMARK,
+    heading,
+    is_sentence,
+    looks_like,
+    no_title,
+    overlooked,
+    stray,
+)
+from dough.recipe.lines import Understood, place_of, read_line
 from dough.recipe.names import match
 from dough.recipe.percents import by_flour
-from dough.recipe.plainer import LIKENESS
-from dough.recipe.process import MAKES, Bake, Fact, bake_of, is_bake, oven_of
+from dough.recipe.process import Bake, bake_of, oven_of
 from dough.recipe.prose import RATIO, in_parts, measured_in
 
 MAX_CHARS, MAX_LINES = 50_000, 300
@@ -30,51 +40,18 @@ FOREIGN = (
     "Much of this is in words not known here. English is read best; plain words of German, French, Spanish, Italian "
     "and Greek too."
 )
-METHOD_HEADS = re.compile(r"^(method|directions?|instructions?|preparation|steps?|how to( make)?|to make)\b", re.I)
-LIST_HEADS = re.compile(r"^(ingredients?|you(?:'ll| will)? need|for the .*|dough|cookies?|wet|dry)\b", re.I)
-FINISH_HEADS = re.compile(r"\b(icing|glaze|frosting|finish|filling|decorat\w*|drizzle|to serve)\b", re.I)
-TOP_HEADS = re.compile(r"\b(topping|coating|rolling|for the top|to coat|crust)\b", re.I)
-VERBS = re.compile(
-    r"^(?:\d+[.)]\s+)?(?:then |now |finally |next |in an? |using |with an? )?"
-    r"(preheat|heat|beat|cream|mix|stir|sift|whisk|add|fold|roll|chill|bake|drop|melt|form|shape|place|cut|leave|cool|"
-    r"combine|blend|pour|work|line|grease|scoop|rest|refrigerate|press|slice|dip|bring|put|remove|let|knead|spread|"
-    r"sprinkle|divide|warm|whip|pulse|tip|drizzle|dust|transfer|reserve|allow|wait|repeat|microwave|flatten|decorate|"
-    r"simmer|boil|brush|turn|toast|brown(?! sugar)|rub|wrap|these|this|they|store|keep|once|"
-    r"when|my|our|a dough|bowl|set)\b(?! of\b)",
-    re.I,
-)
 BULLET = re.compile(r"^\s*(?:[-*+•·▢□☐◦–]|\[[ x]?\])\s*(?:\[[ x]?\]\s*)?", re.I)
 NUMBERED = re.compile(r"^\s*\d{1,2}[.)]\s+(?=[A-Za-z0-9])")
-#: A remark beside the recipe, never a line of it.
-REMARK = re.compile(r"^\W*(?:tips?|notes?|hints?|variations?|remember|storage|ps)\b\s*[:.\-]?", re.I)
-#: What a sentence about amounts says that is no amount of this recipe.
-ELSEWHERE = re.compile(
-    r"\b(?:can be (?:replaced|swapped|used)|replace|instead of|weighs|if you|you (?:can|could)|more flour|less flour|"
-    r"would need|per serving|each serving|contains)\b",
-    re.I,
-)
-#: “To each 100 g of flour add 1 g of salt”: figures that are no amounts of this recipe, but say some; and weights told
-#: by eggs. Set aside, and always shown.
-RELATIVE = re.compile(
-    r"\b(?:to|for|per) (?:each|every) \d+ ?g\b|\bweight of (?:the )?\w+ eggs?\b|\bas much [a-z ]{3,30} as\b", re.I
-)
 #: “(grams)”, “all weights in grams”.
 IN_GRAMS = re.compile(
     r"\((?:in )?gram(?:me)?s?\)|\bin gram(?:me)?s\b|\bamounts? in g\b|\ball (?:in )?g\b|^\s*gram(?:me)?s\s*:?\s*$",
     re.I | re.M,
 )
 STEPPED = re.compile(r"^\W*(?:step|étape|schritt|paso|passo)\s*\d{1,2}\s*[:.)-]\s*", re.I)
-#: Minutes, degrees and sizes, where nothing known is named beside them.
-UNLIKE = re.compile(
-    r"\b\d+ ?(?:minutes?|mins?|minuten|minuti|minutos|λεπτά|mm|cm|inch(?:es)?|grad|grados|gradi|degrés|degrees)\b", re.I
-)
 #: What readers of a page thought of it, behind its title.
 RATED = re.compile(r"\s*[⭐★☆✩✰]+.*$|\s*\(?\d(?:\.\d+)? (?:stars?|from \d+ (?:votes?|ratings?|reviews?))\)?\s*$", re.I)
 #: With so many lines in a list, amounts in its sentences are those of the list told again.
 LIST_FROM = 2
-#: A line that only says what goes on top is no longer, words.
-MOST_TO_FINISH = 6
-WEIGHTS = ("g", "kg", "ml", "l", "oz", "lb")
 
 
 @dataclass(frozen=True, slots=True)
@@ -112,6 +89,10 @@ class _Reading:
     in_grams: bool = False
     #: The head of the table that is being read.
     head: list[str] = field(default_factory=list)
+    #: Short clauses set aside inside a list, with where they stand among the lines: nobody knows what they are.
+    strays: list[tuple[int, str]] = field(default_factory=list)
+    #: The line of the text that ingredients were last taken from.
+    taken_at: int = -2
 
     def take(self, piece: str, step: Step | None) -> None:
         if len(self.lines) < MAX_LINES:
@@ -136,9 +117,14 @@ def read_recipe(text: str, habit: Habit, cups: tuple[CupCalibration, ...] = ()) 
         reading = _reading(plain, _Reading(habit, cups, in_grams=True))
     have = {x.ingredient_id for x in reading.lines}
     bake = bake_of(plain, habit)
-    overlooked = tuple(a for a in reading.aside if a != reading.title and _overlooked(a, have, bake.facts))
+    strays = {said for _, said in reading.strays} if reading.listed >= LIST_FROM else set()
+    seen = tuple(
+        a
+        for a in reading.aside
+        if (a in strays or overlooked(a, have, bake.facts)) and (a != reading.title or no_title(a))
+    )
     return RecipeText(
-        reading.title, doubted(reading.lines), tuple(reading.aside), bake, habit, overlooked,
+        reading.title, doubted(reading.lines), tuple(reading.aside), bake, habit, seen,
         _note(reading.lines), unlisted(reading.title, reading.aside, reading.lines, habit),
     )  # fmt: skip
 
@@ -149,6 +135,8 @@ def _reading(plain: str, reading: _Reading) -> _Reading:
         line = tidy(raw)
         if line and not re.fullmatch(r"[-=_|: ]+", line):
             _read(reading, line, raw, number)
+    # Another ingredient behind it makes it one of the list.
+    reading.strays = [(at, said) for at, said in reading.strays if at < len(reading.lines)]
     if reading.listed < LIST_FROM:
         _tell(reading)
     return reading
@@ -165,7 +153,7 @@ def _read(r: _Reading, line: str, raw: str, number: int) -> None:
     if row:
         _row(r, line, row)
         return
-    head = _heading(bare)
+    head = heading(bare)
     if head == "method":
         r.method = True
         r.aside.append(line)
@@ -174,7 +162,7 @@ def _read(r: _Reading, line: str, raw: str, number: int) -> None:
         r.method, r.step = False, {"finish": Step.FINISH, "top": Step.TOP}.get(head)
         r.aside.append(line)
         return
-    if REMARK.match(bare) or (ELSEWHERE.search(bare) and not leads_with_ingredient(bare) and _is_sentence(bare)):
+    if REMARK.match(bare) or (ELSEWHERE.search(bare) and not leads_with_ingredient(bare) and is_sentence(bare)):
         r.aside.append(line)
         return
     set_apart = RELATIVE.search(bare) or RATIO.search(bare)
@@ -190,12 +178,15 @@ def _read(r: _Reading, line: str, raw: str, number: int) -> None:
     stepped = STEPPED.sub("", bare)
     early, opening = not r.lines and number < 3, not r.lines and not r.aside
     candidates = clauses(bare) if not (r.method or stepped != bare) or leads_with_ingredient(bare) else []
-    pieces = [p for p in candidates if _looks_like(p, first=early, opening=opening)]
+    pieces = [p for p in candidates if looks_like(p, first=early, opening=opening)]
     if not pieces:
         if not (r.title or r.lines or measured_in(bare)) and len(bare) < LONGEST_TITLE and not bare.endswith("."):
             r.title = bare.rstrip(":")[:NAME_HOLDS].rstrip()
         r.told.append((len(r.lines), stepped))
         r.aside.append(line)
+        # A heading has a space before it.
+        if r.taken_at == number - 1 and not r.method and stray(bare):
+            r.strays.append((len(r.lines), line))
         return
     prefix = bare.partition(":")[0] if ":" in bare else ""
     if not r.title and not r.lines and prefix and not bare.startswith(pieces[0]) and not is_name(prefix):
@@ -203,6 +194,7 @@ def _read(r: _Reading, line: str, raw: str, number: int) -> None:
     # “caster sugar and cinnamon for rolling”: what a line ends on is said of all of it.
     step = place_of(bare) if len(pieces) > 1 else None
     r.listed += len(candidates) == 1
+    r.taken_at = number
     for p in candidates:
         if p in pieces:
             r.take(p, step or r.step)
@@ -264,32 +256,6 @@ def _by_parts(r: _Reading, measured: list[Understood]) -> list[tuple[int, Unders
     return found
 
 
-def _overlooked(clause: str, have: set[str], facts: tuple[Fact, ...]) -> bool:
-    """Whether something set aside measures a known ingredient that no line has."""
-    if REMARK.match(clause) or ELSEWHERE.search(clause):
-        return False
-    if RELATIVE.search(clause):
-        return True
-    pieces = [*measured_in(clause), *([clause] if _ends_on_weight(clause.split(",")[0].replace(":", " ")) else [])]
-    if (
-        place_of(clause)
-        and len(clause.split()) <= MOST_TO_FINISH
-        and not VERBS.match(clause)
-        and _heading(clause.strip(" #*")) is None
-    ):
-        # “Black shards, to finish”: something goes on top, and nobody knows what.
-        return match(nameish(clause)).ident not in have
-    if not pieces:
-        # A weight of something nobody knows, which is no fact of the bake either.
-        weighed = [a for a in amounts_in(clause) if a.quantity.unit in WEIGHTS]
-        return bool(weighed) and not any(f.words in clause or clause in f.words for f in facts)
-    return any(match(nameish(p)).ident not in have for p in pieces)
-
-
-def _is_sentence(line: str) -> bool:
-    return not amounts_in(line) or amounts_in(line)[0].start > 0 or bool(re.search(r"[a-z]\.$", line))
-
-
 def _note(lines: list[Understood]) -> str:
     """That the text is in a language which is hardly read here."""
     odd = sum(1 for x in lines if not x.ingredient_id)
@@ -308,74 +274,3 @@ def guess_habit(text: str) -> Habit:
         return Habit.AU
     cups = len(re.findall(r"\bcups?\b|\bc\. ", flat))
     return Habit.US if us + cups > metric else Habit.METRIC
-
-
-def _heading(line: str) -> str | None:
-    """method, list, finish or top for a heading line; None for any other line."""
-    plain = line.strip(" :*_#")
-    if METHOD_HEADS.match(plain) and len(plain) < 40 and not amounts_in(plain):
-        return "method"
-    if len(plain) > 50 or amounts_in(plain):
-        return None
-    short = line.rstrip().endswith(":") or bool(re.match(r"^(for|to) ", plain, re.I)) or len(plain.split()) <= 3
-    if not short:
-        return None
-    if is_ingredient_without_amount(plain) and not line.rstrip().endswith(":"):
-        return None
-    if TOP_HEADS.search(plain):
-        return "top"
-    if FINISH_HEADS.search(plain):
-        return "finish"
-    return "list" if LIST_HEADS.match(plain) or line.rstrip().endswith(":") else None
-
-
-def _ends_on_weight(piece: str) -> bool:
-    """“Mix of seeds 60 g”: a few words that hold a known name, and a weight at the end, whatever the first word is."""
-    amounts = amounts_in(piece)
-    if len(amounts) != 1 or amounts[0].quantity.unit not in WEIGHTS:
-        return False
-    before, after = piece[: amounts[0].start], piece[amounts[0].end :].strip(" .)")
-    return (
-        not after and 0 < len(before.split()) <= 6 and not re.search(r"[.,;:]\s", before) and bool(match(before).name)
-    )
-
-
-def _tells_several(piece: str) -> bool:
-    """Whether a phrase is a sentence that tells more than one ingredient: these are taken apart, never read as one."""
-    plain = re.sub(r"\([^()]*\)", " ", piece)
-    return len(measured_in(plain)) > 1 and bool(match(nameish(plain)).unknown)
-
-
-def _looks_like(piece: str, *, first: bool, opening: bool) -> bool:
-    if leads_with_ingredient(piece) or _ends_on_weight(piece):
-        return True
-    if META.match(piece) or VERBS.match(piece) or MAKES.search(piece):
-        return False
-    # “butter 270 g, pliable (17 °C)”: a bracket's degrees are the ingredient's own.
-    if re.search(r"\d{2,3} ?(?:°|º)|\b\d{3} ?[CF]\b", BRACKETED.sub(" ", piece)) or _tells_several(piece):
-        return False
-    if UNLIKE.search(piece) and not match(nameish(piece)).ident:
-        return False
-    if LIKENESS.search(piece) and match(LIKENESS.sub(" ", piece)).ident:
-        return True
-    words = piece.split()
-    amounts = amounts_in(piece)
-    if first and not re.search(r"\d", piece) and all(a.quantity.unit == "loose" for a in amounts) and opening:
-        # A title: “Coffee walnut drops”.
-        return False
-    if not amounts:
-        return not opening and is_ingredient_without_amount(piece)
-    found = match(re.sub(r"\([^()]*\)", " ", nameish(piece)))
-    if is_bake(piece) and not found.ident:
-        return False
-    if len(words) > 22 and not found.ident:
-        return False
-    start = amounts[0]
-    if not found.ident and (first or start.by_word or start.start > 30) and not start.quantity.unit:
-        return False
-    if not found.name and not found.unknown:
-        return False
-    # What opens on a weight is a line even where its name is not known, and is asked about.
-    if not found.name and first and not (start.start == 0 and start.quantity.unit in WEIGHTS and len(words) <= 8):
-        return False
-    return not (re.search(r"[.!?] [A-Z]", piece) and len(words) > 14)
