@@ -44,7 +44,7 @@ def choose(line: str, amounts: list[Amount]) -> tuple[list[Amount], str]:
             joined.append(a)
         elif between in ("minus", "less"):
             joined.append(replace(a, quantity=replace(a.quantity, low=-a.quantity.low, high=-a.quantity.high)))
-        elif re.search(r"(?:\+|\bplus)$", between) and not re.search(r"[^\W\d_]", line[a.end :]):
+        elif re.search(r"(?:\+|\bplus)$", between[-8:]) and not re.search(r"[^\W\d_]", line[a.end :]):
             # “1/2 cup butter + 1 tbsp”: the name stands between the two.
             joined.append(a)
     with_unit = [a for a in amounts if a.quantity.unit]

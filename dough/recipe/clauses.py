@@ -34,6 +34,12 @@ EACH_WITHIN = re.compile(
     r"(?P<one>[^\d.,;:()+&]{3,30}?) ?(?: and |\+|&) ?(?P<two>[^\d.,;:()+&]{3,30}?)(?=[,.;]|$)",
     re.I,
 )
+#: “1 cup each sugars (brown, white)”: kinds of one thing, in a bracket.
+EACH_KIND = re.compile(
+    r"(?P<amount>\b\d[\d./ ]{0,6}[^\W\d_]{1,12}\.?) (?:each of|of each|each) (?P<head>[a-z]{3,12}) "
+    r"\((?P<kinds>[a-z]+(?: [a-z]+)?(?:(?:, | and | & |/)[a-z]+(?: [a-z]+)?){1,3})\)",
+    re.I,
+)
 #: What may stand between two ingredients of one line.
 JOINED = re.compile(
     r", (?:and |then |and then )?| (?:and|plus|\+|&|/) |\. (?=\d)"
@@ -69,6 +75,12 @@ def _sharing(names: list[str]) -> list[str]:
     return [f"{n} {last[0]}" if last and not match(n).ident and match(f"{n} {last[0]}").ident else n for n in names]
 
 
+def _each_kind(found: re.Match[str]) -> str:
+    """The kinds of one thing, each with the amount that is said of all; as it was where one is nothing known."""
+    made = [f"{k} {found['head']}" for k in re.split(r", | and | & |/", found["kinds"])]
+    return ", ".join(f"{found['amount']} {m}" for m in made) if all(is_name(m) for m in made) else found.group(0)
+
+
 def _each_apart(found: re.Match[str]) -> str:
     """“1/2 tsp soda, 1/2 tsp salt” for “1/2 tsp each of soda + salt”; as it was where either is nothing known."""
     one, two = found["one"].strip(), found["two"].strip()
@@ -87,9 +99,10 @@ def nameish(line: str) -> str:
 def clauses(line: str) -> list[str]:
     """The clauses of a line: sentences, “1 egg plus 1 yolk” and comma lists parted. Nothing of the line is left out."""
     line = SHORTENED.sub(lambda m: m[1] if m[1].lower() in short_words() else m[0], line)
+    line = EACH_KIND.sub(_each_kind, line)
     each = EACH_OF.match(line) or OF_EACH.match(line)
     if each is not None:
-        names = re.split(r", (?:and )?| and | & ", each["names"].strip(" ,-:"))
+        names = re.split(r", (?:and )?| and | & | \+ | / ", each["names"].strip(" ,-:"))
         return [f"{each['amount']} {name}" for name in _sharing(names)]
     line = EACH_WITHIN.sub(_each_apart, line)
     # A semicolon parts sentences as well, but not in such a list.

@@ -32,6 +32,8 @@ EITHER = re.compile(r"\b(?:or|oder|ou|oppure)\b|/", re.I)
 #: What stands before an amount that is told for something else's place.
 IN_PLACE = re.compile(r"(?:\bor|\binstead|\bin place of|\breplaced? by|\bthe weight of|\(or)\s*$", re.I)
 BEFORE = 20
+#: “(not blackstrap)”.
+DENIED = re.compile(r"\((?:not|no|never)\b[^()]*\)", re.I)
 #: Some of what a line has: “50 g of the sugar”.
 SOME_OF = re.compile(r"^\S+(?: \S+)? of (?:the|that|this|your)\b|\b(?:remaining|rest|reserved|half)\b", re.I)
 #: Words that are a name and what is done with another thing as well: “cream the butter”, “flour the board”.
@@ -78,11 +80,12 @@ def unlisted(title: str, aside: Sequence[str], lines: Sequence[Understood], habi
         for name in [] if another else _names_in(plain):
             _note(found, had.lacking(name), clause)
     for line in lines:
-        plain = BRACKETED.sub(" ", line.text)
+        text = DENIED.sub(" ", line.text)
+        plain = BRACKETED.sub(" ", text)
         # Browned butter is told by the butter that it was.
         browned = bool(line.ingredient_id) and ingredient(line.ingredient_id).is_("browned")
         names = [] if browned or EITHER.search(plain) else _names_in(plain)
-        for name in [*(match(nameish(p)).name for p in _measured(line.text)), *names]:
+        for name in [*(match(nameish(p)).name for p in _measured(text)), *names]:
             _note(found, had.lacking(name), line.text)
     return tuple(found.values())
 
@@ -142,11 +145,13 @@ def _names_of(part: str, *, opens: bool) -> list[str]:
     words = words_of(part)
     found: list[str] = []
     at, first = 0, opens
+    # Up to here only figures: what follows still opens the clause.
+    lead = next((n for n, w in enumerate(words) if not (w.isdigit() or w == "step")), len(words))
     while at < len(words):
         for length in range(min(LONGEST, len(words) - at), 0, -1):
             after = words[at + length] if at + length < len(words) else ""
             name = named_by(frozenset(words[at : at + length]))
-            opens = first and all(w.isdigit() or w == "step" for w in words[:at])
+            opens = first and at <= lead
             if name and not MADE.fullmatch(after) and not (length == 1 and _is_done(words[at], after, opens=opens)):
                 found.append(name)
                 at += length

@@ -51,6 +51,7 @@ TOTAL = re.compile(r"^\W*(?:grand |dough )?(?:total|sum)\b", re.I)
 MOST_STRAY = 6
 #: A line that only says what goes on top is no longer, words.
 MOST_TO_FINISH = 6
+MEASURES = ("cup", "tbsp", "tsp", "stick", "pint", "dl")
 WEIGHTS = ("g", "kg", "ml", "l", "oz", "lb")
 
 
@@ -142,7 +143,8 @@ def overlooked(clause: str, have: set[str], facts: tuple[Fact, ...]) -> bool:
         return match(nameish(clause)).ident not in have
     if not pieces:
         # A weight of something nobody knows, which is no fact of the bake either.
-        weighed = [a for a in amounts_in(clause) if a.quantity.unit in WEIGHTS]
+        amounts = amounts_in(clause)
+        weighed = [a for a in amounts if a.quantity.unit in WEIGHTS or (a.start == 0 and a.quantity.unit in MEASURES)]
         return bool(weighed) and not any(f.words in clause or clause in f.words for f in facts)
     return any(match(nameish(p)).ident not in have for p in pieces)
 

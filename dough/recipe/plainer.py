@@ -46,7 +46,7 @@ SOLIDS = re.compile(r"(\d{2,3}) ?% ?(?:min\w*\.? )?(?:cocoa|cacao)(?: solids?| m
 #: “Butter, cubed, 14 °C”: how warm it is.
 WARM = re.compile(r"[\s,]*\(?(?:at )?\b\d{1,2}(?: ?- ?\d{1,2})? ?°(?: ?C\b)?\)?", re.I)
 #: “Maida (plain flour)”: a name nobody knows, and what it is.
-SAME_AS = re.compile(r"(?P<name>[^()\d]*[^()\d\s])\s*\((?P<is>[^()\d]+)\)")
+SAME_AS = re.compile(r"(?P<name>[^()\d]{0,40}[^()\d\s])\s?\((?P<is>[^()\d]{3,60})\)")
 #: A remark inside a line: a bracket of so many words or more, or what is done with the thing.
 REMARKED = 4
 DOING = re.compile(
@@ -62,6 +62,8 @@ TRAILING = re.compile(
     r"if (?:the|you|it|your|using|it's)|and (?:bake|mix|stir|beat))\b.*$",
     re.I,
 )
+#: “Molasses (not blackstrap!)”: what it is not.
+DENIED = re.compile(r"\s*(?:not|no|never)\b", re.I)
 _BRACKET = re.compile(r"\([^()]*\)")
 _ONE = Amount(KitchenAmount(1.0, 1.0, ""), 0, 0)
 
@@ -123,6 +125,9 @@ def _unremarked(line: str) -> tuple[str, list[str]]:
     def weigh(found: re.Match[str]) -> str:
         inside = found.group(0)[1:-1]
         long = len(words_of(inside)) >= REMARKED or DOING.match(inside)
+        if DENIED.match(inside):
+            told.append(inside.strip())
+            return " "
         if not long or amounts_in(inside) or not match(inside).unknown:
             return found.group(0)
         told.append(inside.strip())
@@ -132,6 +137,8 @@ def _unremarked(line: str) -> tuple[str, list[str]]:
     outside = _BRACKET.sub(" ", bare)
     if not told or not match(outside).ident:
         return line, []
+    if all(DENIED.match(t) for t in told):
+        return bare, told
     whole = match(_without_amounts(line.replace("(", " ").replace(")", " ")))
     # “Butter (browned, then chilled back)”: what it says makes another thing of the name before it.
     refined = whole.ident != match(outside).ident and set(words_of(whole.name)) & set(words_of(outside))

@@ -62,7 +62,7 @@ JUST_HEATED = re.compile(r"\d{3} ?(?:°|deg\w*\.?)? ?[cf]?(?: fan)?,?(?: for)?(?
 #: A number before these is a flour's type ("550 flour"), never an oven.
 FLOUR_AFTER = re.compile(r"\s*(?:type|typ|flour|mehl)\b", re.I)
 #: “170 °C fan”; but “180 °C (fan 160 °C)” is an oven without, and what it would be with one.
-FAN = re.compile(r" ?\(?(?:fan|ventil\w*|convec\w*|umluft|heißluft)(?![^\W\d_]| ?:? ?\d{3})", re.I)
+FAN = re.compile(r" ?\(?(?:fan|forced|ventil\w*|convec\w*|conv\.?|umluft|heißluft)(?![^\W\d_]| ?:? ?\d{3})", re.I)
 GAS_C = {1: 140, 2: 150, 3: 160, 4: 180, 5: 190, 6: 200, 7: 220, 8: 230, 9: 240}
 INCH_MM = 25.4
 NIGHT_H = 12.0

@@ -59,7 +59,7 @@ def measured_in(clause: str) -> list[str]:
     """The measured ingredients of a sentence, each as a phrase of its own, in order. Amounts of nothing known (minutes,
     sizes, tins) are none."""
     found: list[tuple[int, str]] = []
-    clause = RATIO.sub(" ", clause)
+    clause = PARTS.sub(" ", RATIO.sub(" ", clause))
     # “1 cup (125 g) flour”: an amount in a bracket right behind another says the same again.
     amounts = [a for a in amounts_in(clause) if not AGAIN.search(clause[max(0, a.start - BRACKET) : a.start])]
     for i, a in enumerate(amounts):

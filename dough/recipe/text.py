@@ -165,11 +165,14 @@ def _read(r: _Reading, line: str, raw: str, number: int) -> None:
     if REMARK.match(bare) or (ELSEWHERE.search(bare) and not leads_with_ingredient(bare) and is_sentence(bare)):
         r.aside.append(line)
         return
-    set_apart = RELATIVE.search(bare) or RATIO.search(bare)
+    set_apart = RELATIVE.search(bare) or RATIO.search(bare) or in_parts(bare)
     sentences = [s for s in SENTENCE.split(bare) if s.strip()] if set_apart else []
     if len(sentences) > 1:
+        listed_before = r.listed
         for sentence in sentences:
             _read(r, sentence.strip(), sentence, number)
+        # Sentences of one line are no list.
+        r.listed = listed_before
         return
     if set_apart:
         r.told += [] if RELATIVE.search(bare) else [(len(r.lines), bare)]
@@ -178,7 +181,7 @@ def _read(r: _Reading, line: str, raw: str, number: int) -> None:
     stepped = STEPPED.sub("", bare)
     early, opening = not r.lines and number < 3, not r.lines and not r.aside
     candidates = clauses(bare) if not (r.method or stepped != bare) or leads_with_ingredient(bare) else []
-    pieces = [p for p in candidates if looks_like(p, first=early, opening=opening)]
+    pieces = [p for n, p in enumerate(candidates) if looks_like(p, first=early and n == 0, opening=opening)]
     if not pieces:
         if not (r.title or r.lines or measured_in(bare)) and len(bare) < LONGEST_TITLE and not bare.endswith("."):
             r.title = bare.rstrip(":")[:NAME_HOLDS].rstrip()
