@@ -83,6 +83,7 @@ def tidy(text: str) -> str:
     line = re.sub(r"(\d)-(\d+/\d+)", r"\1 \2", line)
     # “1/2 cup/85 g” is one amount told twice.
     line = re.sub(r"(?<=[A-Za-z])/(?=\d)", " / ", line)
+    line = re.sub(r"\.{3,}(?=\d)", "... ", line)
     # “S.R. flour”, “b.s.”: letters of a short word.
     line = re.sub(r"(?<![\w.])([A-Za-z])\.([A-Za-z])(?:\.|(?=\s|$))", r"\1\2", line)
     # What is typed in haste: “butter w 1/2 c sugar n 1 egg”.

@@ -14,7 +14,7 @@ from dough.recipe.process import is_bake
 
 #: What parts such a line, the surest first.
 SEMICOLON = (r"\s*;\s*",)
-MARKS = (r"\s*[·•|]\s*", r"\s+-\s+", *SEMICOLON, r",\s+(?:and\s+)?", r"\s+/\s+")
+MARKS = (r"\s*[·•|]\s*", r"\s+-\s+", *SEMICOLON, r",\s+(?:and\s+)?", r"\s+/\s+", r"\s+\+\s+")
 #: Marks that only part things, so that what stands between two of them may be told in any order.
 STRONG = (MARKS[0], r"\s+/\s+", *SEMICOLON)
 #: So many ingredients make a list, and so many of its pieces have to be one.
@@ -25,7 +25,8 @@ TWO = 2
 LEAD_IN = re.compile(r"^(?:that is|that's|i\.?e\.?,?|namely|so|viz\.?|it is|it's|we have|here goes)\s+", re.I)
 #: “Dough 1 (plain): …”: such a figure numbers what follows.
 COUNTED_HEAD = re.compile(
-    r"\b(?:dough|mix|mixture|part|layer|batch|version|phase|stage|half|recipe)\W{0,2}\d{1,2}\b(?:\s*\([^()\d]*\))?",
+    r"\b(?:dough|mix|mixture|part|layer|batch|version|phase|stage|half|recipe)\W{0,2}\d{1,2}\b(?:\s*\([^()\d]*\))?"
+    r"|\b(?:per|for|makes?|yields?)\s+(?:about )?\d{1,4} [a-z]+(?:\s*\([^()]*\))?",
     re.I,
 )
 #: Two are enough where they are joined and each has its amount in a bracket: “egg (1) plus yolk (1)”.

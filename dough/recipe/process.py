@@ -54,7 +54,7 @@ BANG = re.compile(r"\b(?:bang|rap|slam|tap)\w*[^.;]{0,40}?\b(?:after|at) (?P<n>\
 #: What minutes belong to: the nearest of these words before them.
 WAITS = (
     "chill", "cool", "rest", "stand", "cream", "beat", "fridge", "freez", "mix", "whisk", "whip", "turn", "knead",
-    "toast", "leave", "soak", "prep", "active", "total", "hands",
+    "toast", "leave", "soak", "prep", "active", "total", "hands", " sit ", "thicken",
 )  # fmt: skip
 BAKES = ("bake", "oven", "°", "back", "cuire", "horne", "inforn", "right", "gold")
 #: Minutes right behind a heat are of the bake, whatever else was said before: “150C for about 20 mins”.

@@ -47,7 +47,7 @@ IN_GRAMS = re.compile(
     r"\((?:in )?gram(?:me)?s?\)|\bin gram(?:me)?s\b|\bamounts? in g\b|\ball (?:in )?g\b|^\s*gram(?:me)?s\s*:?\s*$",
     re.I | re.M,
 )
-STEPPED = re.compile(r"^\W*(?:step|étape|schritt|paso|passo)\s*\d{1,2}\s*[:.)-]\s*", re.I)
+STEPPED = re.compile(r"^\W*(?:step|étape|schritt|paso|passo)\s*\d{1,2}\s*(?:[:.)-]\s*|$)", re.I)
 #: What readers of a page thought of it, behind its title.
 RATED = re.compile(r"\s*[⭐★☆✩✰]+.*$|\s*\(?\d(?:\.\d+)? (?:stars?|from \d+ (?:votes?|ratings?|reviews?))\)?\s*$", re.I)
 #: With so many lines in a list, amounts in its sentences are those of the list told again.
@@ -137,9 +137,16 @@ def _reading(plain: str, reading: _Reading) -> _Reading:
             _read(reading, line, raw, number)
     # Another ingredient behind it makes it one of the list.
     reading.strays = [(at, said) for at, said in reading.strays if at < len(reading.lines)]
-    if reading.listed < LIST_FROM:
+    if reading.listed < LIST_FROM or _told_mostly(reading):
         _tell(reading)
     return reading
+
+
+def _told_mostly(r: _Reading) -> bool:
+    """Whether sentences tell more ingredients that no line has than there are lines: the text is told, not listed."""
+    have = {x.ingredient_id for x in r.lines}
+    told = {match(nameish(p)).ident for _, clause in r.told if not REMARK.match(clause) for p in measured_in(clause)}
+    return len(told - have - {""}) > max(r.listed, LIST_FROM)
 
 
 def _read(r: _Reading, line: str, raw: str, number: int) -> None:
@@ -153,7 +160,10 @@ def _read(r: _Reading, line: str, raw: str, number: int) -> None:
     if row:
         _row(r, line, row)
         return
-    head = heading(bare)
+    head = "" if STEPPED.fullmatch(bare) else heading(bare)
+    if head == "":
+        r.aside.append(line)
+        return
     if head == "method":
         r.method = True
         r.aside.append(line)
