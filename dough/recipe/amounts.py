@@ -211,7 +211,8 @@ def _amounts_in(text: str) -> tuple[Amount, ...]:
             continue
         found.append(amount)
         at = amount.end
-    # “120 g chocolate, 70 %”: a share beside a measured amount says which, not how much.
-    if any(a.quantity.unit for a in found):
-        found = [a for a in found if a.quantity.unit or not text[a.end :].lstrip().startswith("%")]
+    # “120 g chocolate, 70 %”, “butter 82 % 1200”: a share beside an amount says which, not how much.
+    whole = [a for a in found if a.quantity.unit or not text[a.end :].lstrip().startswith("%")]
+    if any(not a.by_word for a in whole):
+        found = whole
     return tuple(found)

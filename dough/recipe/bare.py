@@ -8,8 +8,9 @@ from dough.facts.ingredients import ingredient
 from dough.recipe.lines import Understood
 from dough.recipe.percents import OFF
 
-#: So many bare numbers make such a recipe, with so much flour at least: nobody weighs eighty ounces, or counts them.
-FEWEST, FLOUR = 4, 80.0
+#: So many bare numbers make such a recipe, with so much flour at least, or so much of anything: nobody weighs eighty
+#: ounces, or counts them, and hardly anything is more than that in percent of flour.
+FEWEST, FLOUR, MOST_PERCENT = 4, 80.0, 130.0
 #: A recipe that measures in these does not leave out its grams.
 OTHERWISE = ("cup", "oz", "lb", "stick", "kg")
 
@@ -19,5 +20,7 @@ def in_bare_grams(lines: Sequence[Understood]) -> bool:
     bare = [x for x in lines if len(x.quantities) == 1 and not x.quantities[0].unit and x.ingredient_id]
     flour = sum(x.quantities[0].low for x in bare if ingredient(x.ingredient_id).flour_base)
     otherwise = any(q.unit in OTHERWISE for x in lines for q in x.quantities)
-    # A hundred of flour may be percent.
-    return len(bare) >= FEWEST and flour >= FLOUR and abs(flour - 100.0) > OFF and not otherwise
+    if len(bare) < FEWEST or otherwise or abs(flour - 100.0) <= OFF:
+        # A hundred of flour may be percent.
+        return False
+    return flour >= FLOUR or max(x.quantities[0].low for x in bare) > MOST_PERCENT

@@ -24,6 +24,7 @@ MASS_HEADS = {
     "g": "g", "gram": "g", "gr": "g", "gewicht": "g", "weight": "g", "mass": "g", "kg": "kg", "kilo": "kg", "oz": "oz",
     "ounce": "oz", "lb": "lb", "pound": "lb",
 }  # fmt: skip
+THOUSANDS = re.compile(r"^[^,]*\s\d{1,3},\d{3}(?:\s*[a-zA-Z]{1,2})?$")
 #: So many pieces of what is counted stand in a table without a unit; above it they are grams.
 MOST_PIECES = 12
 #: A cell that says its number counts pieces.
@@ -42,6 +43,9 @@ def cells(line: str, raw: str) -> list[str]:
     parts = [c.strip() for c in (next(csv.reader([line]), []) if quoted else line.split(","))]
     if quoted:
         parts = [c for c in parts if c]
+    if not quoted and THOUSANDS.search(line):
+        # “Butter 82 % 1,200”: a comma that sets thousands apart.
+        return []
     figures = [c for c in parts if NUMBER.match(c)]
     # A comma between two figures is a decimal mark, not the edge of a cell.
     named = all(c in figures or not re.match(r"\d", c) for c in parts)

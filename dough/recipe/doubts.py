@@ -50,6 +50,8 @@ MADE = re.compile(
 AGAIN = 0.03
 #: The most that each of these is of a whole dough by weight, far beyond what any cookie holds (practice, L).
 AT_MOST = {Role.SALT: 0.05, Role.LEAVENING: 0.05, Role.BINDER: 0.06, Role.EGG: 0.45}
+#: More of one thing than this share of all is a slip of the reading.
+NEARLY_ALL = 0.8
 #: A dough is judged by shares from so many lines and so many grams on.
 FEWEST, LEAST_G = 4, 100.0
 
@@ -170,13 +172,35 @@ def _is_done(word: str, after: str, *, opens: bool) -> bool:
     return opens or bool(BEHIND_DONE.fullmatch(after) or named_by(frozenset((after,))))
 
 
+def without(lines: Sequence[Understood]) -> tuple[str, ...]:
+    """What hardly any cookie is without and no line has, in words: a lost line shows there, whatever lost it. Told of
+    whole recipes alone."""
+    if len(lines) < FEWEST:
+        return ()
+    had = {ingredient(x.ingredient_id).role for x in lines if x.ingredient_id}
+    mealy = any(x.ingredient_id and ingredient(x.ingredient_id).role in (Role.FLOUR, Role.FOLD_IN) for x in lines)
+    lacking = ["sugar"] if Role.SUGAR not in had else []
+    lacking += ["fat"] if Role.FAT not in had else []
+    return (*lacking, *([] if mealy else ["flour"]))
+
+
 def doubted(lines: Sequence[Understood]) -> tuple[Understood, ...]:
     """The lines, those asked about of which there is more than any cookie holds. Shares are told only of a whole dough:
     where a line has no weight yet nothing is known of them."""
     whole = sum(x.grams or 0.0 for x in lines)
+    lines = [_outweighing(x, whole) if len(lines) >= FEWEST else x for x in lines]
     if len(lines) < FEWEST or whole < LEAST_G or any(x.grams is None for x in lines):
         return tuple(lines)
     return tuple(_doubted(x, whole) for x in lines)
+
+
+def _outweighing(x: Understood, whole: float) -> Understood:
+    """A line that is nearly all of what goes in, asked about: “130 l. musc” is no hundred and thirty litres."""
+    if x.asks or x.grams is None or x.grams <= NEARLY_ALL * whole:
+        return x
+    return replace(
+        x, asks=("much",), notes=(*x.notes, "nearly all of what goes in"), offers=((f"{x.grams:.4g} g", "as read"),)
+    )
 
 
 def _doubted(x: Understood, whole: float) -> Understood:

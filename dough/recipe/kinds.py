@@ -48,7 +48,7 @@ HEADED = re.compile(r"^\W*(?:to|for)\b", re.I)
 #: What all of it weighs.
 TOTAL = re.compile(r"^\W*(?:grand |dough )?(?:total|sum)\b", re.I)
 #: A line of a list that nobody knows has at most so many words.
-MOST_STRAY = 6
+MOST_STRAY = 8
 #: A line that only says what goes on top is no longer, words.
 MOST_TO_FINISH = 6
 MEASURES = ("cup", "tbsp", "tsp", "stick", "pint", "dl")
@@ -128,7 +128,7 @@ def looks_like(piece: str, *, first: bool, opening: bool) -> bool:
 
 def overlooked(clause: str, have: set[str], facts: tuple[Fact, ...]) -> bool:
     """Whether something set aside measures a known ingredient that no line has."""
-    if REMARK.match(clause) or ELSEWHERE.search(clause) or TOTAL.match(clause):
+    if REMARK.match(clause) or ELSEWHERE.search(clause) or TOTAL.match(clause) or is_bake(clause):
         return False
     if RELATIVE.search(clause):
         return True
@@ -159,7 +159,8 @@ def no_title(line: str) -> bool:
 def stray(line: str) -> bool:
     """Whether a line of a list that was read as nothing looks as if it were one of it: a few words, no sentence."""
     words = words_of(line)
-    plain = len(words) <= MOST_STRAY and not re.search(r"[.!?:]", line.strip(" .")) and not VERBS.match(line)
+    short = len("".join(words)) > 1 and len(words) <= MOST_STRAY
+    plain = short and not re.search(r"[.!?]|:\s*$", line.strip(" .")) and not VERBS.match(line)
     return (
         bool(words)
         and plain

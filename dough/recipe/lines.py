@@ -287,14 +287,24 @@ def _first_of(text: str) -> tuple[str, str]:
     rest = re.sub(r"^[\s,|]+|[\s,|]+$", "", parts[1].split(",")[0])
     first = parts[0].strip(" ,|")
     shared = words_of(parts[1])
-    if shared:
-        # “almond or vanilla extract”: the last word is said of both, where that makes the first a thing of its own.
-        whole = f"{first} {shared[-1]}"
+    for n in range(len(shared) - 1, 0, -1):
+        # “light or dark brown sugar”, “almond or vanilla extract”: the last words are said of both, where that makes
+        # the first a thing of its own.
+        whole = f"{first} {' '.join(shared[-n:])}"
         alone, together = match(first), match(whole)
-        longer = together.ident != alone.ident and shared[-1] in words_of(together.name)
-        if not alone.ident or (together.ident and not together.unknown and longer and len(words_of(first)) == 1):
-            first = whole
+        longer = together.ident != alone.ident and set(shared[-n:]) <= set(words_of(together.name))
+        one = len(_unfilled(words_of(first))) == 1
+        if together.ident and not together.unknown and longer and one:
+            return whole, rest
+    if shared and not match(first).ident:
+        first = f"{first} {shared[-1]}"
     return first, rest
+
+
+def _unfilled(words: list[str]) -> list[str]:
+    """Words without those that say how a cup was filled: “packed light”."""
+    filling = {w for words_ in FILLING_WORDS for w in words_.split()}
+    return [w for w in words if w not in filling]
 
 
 def _filling(line: str, chosen: list[Amount]) -> str:

@@ -13,7 +13,7 @@ from dough.recipe.amounts import amounts_in, tidy
 from dough.recipe.bare import in_bare_grams
 from dough.recipe.cells import cells, is_head, of_columns, phrase
 from dough.recipe.clauses import META, SENTENCE, clauses, is_name, leads_with_ingredient, nameish
-from dough.recipe.doubts import Unlisted, doubted, unlisted
+from dough.recipe.doubts import Unlisted, doubted, unlisted, without
 from dough.recipe.inline import listed
 from dough.recipe.jotted import told_in_json
 from dough.recipe.kinds import (
@@ -89,8 +89,8 @@ class _Reading:
     in_grams: bool = False
     #: The head of the table that is being read.
     head: list[str] = field(default_factory=list)
-    #: Short clauses set aside inside a list, with where they stand among the lines: nobody knows what they are.
-    strays: list[tuple[int, str]] = field(default_factory=list)
+    #: Short clauses set aside inside a list: nobody knows what they are.
+    strays: list[str] = field(default_factory=list)
     #: The line of the text that ingredients were last taken from.
     taken_at: int = -2
 
@@ -117,7 +117,7 @@ def read_recipe(text: str, habit: Habit, cups: tuple[CupCalibration, ...] = ()) 
         reading = _reading(plain, _Reading(habit, cups, in_grams=True))
     have = {x.ingredient_id for x in reading.lines}
     bake = bake_of(plain, habit)
-    strays = {said for _, said in reading.strays} if reading.listed >= LIST_FROM else set()
+    strays = set(reading.strays) if reading.listed >= LIST_FROM else set()
     seen = tuple(
         a
         for a in reading.aside
@@ -135,8 +135,6 @@ def _reading(plain: str, reading: _Reading) -> _Reading:
         line = tidy(raw)
         if line and not re.fullmatch(r"[-=_|: ]+", line):
             _read(reading, line, raw, number)
-    # Another ingredient behind it makes it one of the list.
-    reading.strays = [(at, said) for at, said in reading.strays if at < len(reading.lines)]
     if reading.listed < LIST_FROM or _told_mostly(reading):
         _tell(reading)
     return reading
@@ -198,8 +196,8 @@ def _read(r: _Reading, line: str, raw: str, number: int) -> None:
         r.told.append((len(r.lines), stepped))
         r.aside.append(line)
         # A heading has a space before it.
-        if r.taken_at == number - 1 and not r.method and stray(bare):
-            r.strays.append((len(r.lines), line))
+        if r.taken_at == number - 1 and not (r.method or IN_GRAMS.search(bare)) and stray(bare):
+            r.strays.append(line)
         return
     prefix = bare.partition(":")[0] if ":" in bare else ""
     if not r.title and not r.lines and prefix and not bare.startswith(pieces[0]) and not is_name(prefix):
@@ -270,9 +268,12 @@ def _by_parts(r: _Reading, measured: list[Understood]) -> list[tuple[int, Unders
 
 
 def _note(lines: list[Understood]) -> str:
-    """That the text is in a language which is hardly read here."""
+    """That the text is in a language which is hardly read here, or that something every cookie has is missing."""
     odd = sum(1 for x in lines if not x.ingredient_id)
-    return FOREIGN if len(lines) > LIST_FROM and odd > 0.6 * len(lines) else ""
+    if len(lines) > LIST_FROM and odd > 0.6 * len(lines):
+        return FOREIGN
+    lacking = without(lines)
+    return f"No {' and no '.join(lacking)} was read. If the recipe has it, look for it in the text." if lacking else ""
 
 
 def guess_habit(text: str) -> Habit:

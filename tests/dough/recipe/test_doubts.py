@@ -110,3 +110,28 @@ def test_what_goes_on_top_and_is_not_known_is_never_set_aside_without_a_word() -
     told = [*read.overlooked, *(x.text for x in read.lines if "ingredient" in x.asks)]
     assert [t for t in told if "shards" in t]
     assert "To decorate:" not in told
+
+
+def test_a_recipe_without_what_every_cookie_has_says_so() -> None:
+    lost = read_recipe("200 g flour\n100 g butter\n2 eggs\n1 tsp vanilla", Habit.METRIC)
+    assert lost.note.startswith("No sugar was read.")
+    whole = read_recipe("200 g flour\n100 g butter\n90 g sugar\n1 tsp vanilla", Habit.METRIC)
+    assert whole.note == ""
+
+
+def test_a_comma_of_thousands_parts_no_cells_and_a_share_is_no_amount() -> None:
+    read = read_recipe("BUTTER 82% 1,200\nCASTER 900\nT55 1,650\nBICARB 18\nSALT 24", Habit.METRIC)
+    assert [(x.ingredient_id, x.grams) for x in read.lines] == [
+        ("butter", 1200.0), ("caster", 900.0), ("ap", 1650.0), ("soda", 18.0), ("salt", 24.0),
+    ]  # fmt: skip
+
+
+def test_a_line_that_is_nearly_all_of_the_dough_is_asked_about() -> None:
+    read = read_recipe("200 g flour\n100 g butter\n90 g sugar\n130 l milk\n3 g salt", Habit.METRIC)
+    assert [x.ingredient_id for x in read.lines if "much" in x.asks] == ["milk"]
+
+
+def test_either_kind_of_one_thing_is_the_first_and_the_other_is_told() -> None:
+    line = read_recipe("200 g packed light or dark brown sugar\n100 g flour", Habit.METRIC).lines[0]
+    assert line.ingredient_id == "lbrown"
+    assert "or dark brown sugar" in line.notes

@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass, field
 from pathlib import Path
 
+from dough.facts.ingredients import table
 from dough.facts.kitchen_measures import Habit
 from dough.formats.opening import open_recipe
 from dough.recipe.lines import Understood
@@ -88,21 +89,33 @@ def tally(folder: str) -> Tally:
         # The way any text comes in: tables, pages and files of other programs are told apart first.
         read = open_recipe(case.text, case.habit).recipe
         got = list(read.lines)
-        lost = []
+        lost, left = [], []
         for want in case.lines:
             found.wanted += 1
             best = next((g for g in got if g.ingredient_id in want.ids and _same(want, g)), None)
-            # What is asked about stands for what the table need not know, but not for another line's weight.
-            best = best or next((g for g in got if _same(want, g)), None)
+            if best is None:
+                left.append(want)
+                continue
+            got.remove(best)
+            found.right += 1
+            found.asked += bool(best.asks)
+        # What asks what it is stands for the line of its weight before it may stand for one the table need not know.
+        for want in sorted(left, key=lambda w: "?" in w.ids):
+            best = next((g for g in got if "?" in want.ids and _same(want, g)), None)
             if best is not None:
                 got.remove(best)
                 found.right += 1
                 found.asked += bool(best.asks)
                 continue
             near = next((g for g in got if g.ingredient_id in want.ids), None)
+            asked = next((g for g in got if "ingredient" in g.asks and _near(want, g)), None)
+            if asked is not None:
+                got.remove(asked)
             shown = any(_named_in(a, i) for a in read.overlooked for i in want.ids)
             shown = shown or any(u.ident in want.ids for u in read.unlisted)
-            if not ((near is not None and near.asks) or shown):
+            # “No sugar was read.”
+            shown = shown or any(i in table() and f"no {table()[i].role}" in read.note.lower() for i in want.ids)
+            if not ((near is not None and near.asks) or asked is not None or shown):
                 lost.append(want)
             found.wrong.append(f"{case.name}: {want.ids}: {near or 'not found'}")
         found.silent += _without_a_word(lost, [g for g in got if "ingredient" in g.asks])
