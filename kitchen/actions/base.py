@@ -72,6 +72,13 @@ class Before(Generic[R]):
     answer: R
 
 
+@dataclass(frozen=True, slots=True)
+class Own(Generic[R]):
+    """What was written is the actor's own affair, and nothing for the kitchen's journal."""
+
+    answer: R
+
+
 @dataclass(frozen=True, kw_only=True)
 class Action(ABC, Generic[R]):
     """Someone does something at a moment.
@@ -105,10 +112,10 @@ class Action(ABC, Generic[R]):
         """Raise EntryError(s) for what can be refused before the kitchen is looked at."""
 
     @abstractmethod
-    def change(self, cook: User) -> Done[R] | Before[R]:
+    def change(self, cook: User) -> Done[R] | Before[R] | Own[R]:
         """Look, decide and write, inside the transaction."""
 
-    def _change(self) -> Callable[[User], Done[R] | Before[R]]:
+    def _change(self) -> Callable[[User], Done[R] | Before[R] | Own[R]]:
         return self.change
 
     def _cook(self) -> User:
@@ -116,7 +123,7 @@ class Action(ABC, Generic[R]):
             raise RefusedError("Sign in first.")
         return self.actor
 
-    def _written(self, cook: User, change: Callable[[User], Done[R] | Before[R]]) -> R:
+    def _written(self, cook: User, change: Callable[[User], Done[R] | Before[R] | Own[R]]) -> R:
         with transaction.atomic():
             done = change(cook)
             if isinstance(done, Done):
@@ -148,7 +155,7 @@ class LongAction(Action[R], Generic[R, W]):
     def change(self, cook: User) -> Done[R] | Before[R]:
         return self.settle(cook, self.work_out())
 
-    def _change(self) -> Callable[[User], Done[R] | Before[R]]:
+    def _change(self) -> Callable[[User], Done[R] | Before[R] | Own[R]]:
         found = self.work_out()
         return lambda cook: self.settle(cook, found)
 

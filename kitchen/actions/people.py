@@ -15,7 +15,7 @@ from django.core.exceptions import ValidationError
 from django.db import transaction
 
 from dough.facts.errors import EntryError, EntryErrors
-from kitchen.actions.base import MAX_NAME, Action, Done, RefusedError, subject_of
+from kitchen.actions.base import MAX_NAME, Action, Done, Own, RefusedError, subject_of
 from kitchen.actions.rights import SAID, MemberRole, Right
 from kitchen.models import Event, Invite, Member
 from kitchen.reading.doughs import MissingError, name_of
@@ -23,6 +23,8 @@ from kitchen.reading.doughs import MissingError, name_of
 SIGN_IN_NAME = re.compile(r"[\w.@+-]{2,40}\Z")
 LINK_DAYS = 7
 MOST_PEOPLE, MOST_OPEN = 200, 50
+#: What a hint is called, and how many anybody can have put away: more than there are.
+HINT, MOST_HINTS = re.compile(r"[a-z][a-z-]{0,30}\Z"), 60
 
 
 @dataclass(frozen=True, slots=True)
@@ -157,6 +159,26 @@ class EndSessions(Action[User]):
     def change(self, cook: User) -> Done[User]:
         end_sessions(cook)
         return Done(cook, cook, "signed out everywhere")
+
+
+@dataclass(frozen=True, kw_only=True)
+class PutAway(Action[Member]):
+    """Put a hint away, for oneself and for good; all of them again where nothing is named."""
+
+    right = Right.BE_HERE
+
+    hint: str
+
+    def check(self) -> None:
+        if self.hint and not HINT.match(self.hint):
+            raise EntryError("hint", "No hint is called that.")
+
+    def change(self, cook: User) -> Own[Member]:
+        member = Member.objects.get(user=cook)
+        away = sorted({*member.put_away, self.hint}) if self.hint else []
+        member.put_away = away[:MOST_HINTS]
+        member.save(update_fields=["put_away"])
+        return Own(member)
 
 
 @dataclass(frozen=True, kw_only=True)

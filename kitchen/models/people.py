@@ -7,11 +7,13 @@ from django.db import models
 
 
 class Member(models.Model):
-    """Someone of this kitchen. role is one of ``kitchen.actions.rights``; who has left stays, without a right."""
+    """Someone of this kitchen. role is one of ``kitchen.actions.rights``; who has left stays, without a right. put_away
+    names the hints they need no more."""
 
     user = models.OneToOneField(settings.AUTH_USER_MODEL, on_delete=models.PROTECT, related_name="member")
     role = models.CharField(max_length=10)
     joined_at = models.DateTimeField()
+    put_away = models.JSONField(default=list, blank=True)
 
     class Meta:
         ordering = ["id"]

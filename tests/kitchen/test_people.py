@@ -211,3 +211,20 @@ def test_signing_in_from_a_page_elsewhere_is_refused(cook: User) -> None:
         headers={"X-CSRFToken": token, "Origin": "https://elsewhere.example"},
     )
     assert evil.status_code == 403
+
+
+def test_a_hint_put_away_stays_away_for_that_person_alone_and_can_come_back(client: Client, kitchen: Kitchen) -> None:
+    def away(browser: Client) -> list[str]:
+        return list(send(browser, "GET", "/session").json()["cook"]["put_away"])
+
+    reader = someone("reader")
+    events = Event.objects.count()
+    for hint in ("formula", "formula", "first-way"):
+        assert send(reader, "PUT", "/kitchen/people/me/put-away", {"hint": hint}).status_code == 200
+    assert away(reader) == ["first-way", "formula"]
+    assert away(client) == []
+    # It is nobody else's affair.
+    assert Event.objects.count() == events
+    assert send(reader, "PUT", "/kitchen/people/me/put-away", {"hint": "../x"}).status_code == 422
+    assert send(reader, "PUT", "/kitchen/people/me/put-away", {"hint": ""}).status_code == 200
+    assert away(reader) == []

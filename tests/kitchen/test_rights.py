@@ -32,6 +32,7 @@ WRITES: dict[str, Right] = {
     "POST /kitchen/people/{member_id}/reset": Right.MANAGE,
     "PUT /kitchen/people/me/password": Right.BE_HERE,
     "DELETE /kitchen/people/me/sessions": Right.BE_HERE,
+    "PUT /kitchen/people/me/put-away": Right.BE_HERE,
     "DELETE /doughs/{dough_id}": Right.DEVELOP,
     "POST /butter/mixers": Right.RECORD,
     "POST /doughs": Right.DEVELOP,

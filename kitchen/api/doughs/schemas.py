@@ -15,12 +15,13 @@ from kitchen.documents.target import CookieDoc, TargetDoc
 
 
 class PersonOut(BaseModel):
-    """rights is what role allows."""
+    """rights is what role allows; put_away names the hints they need no more."""
 
     name: str
     username: str
     role: MemberRole
     rights: list[Right]
+    put_away: list[str]
 
 
 class SessionOut(BaseModel):

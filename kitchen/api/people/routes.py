@@ -17,6 +17,7 @@ from kitchen.actions.people import (
     EndSessions,
     InvitePerson,
     Link,
+    PutAway,
     ResetPassword,
     TakeOff,
     TakeUp,
@@ -89,6 +90,12 @@ class OffIn(Strict):
 class PasswordIn(Strict):
     old: str = Field(max_length=200)
     new: str = Field(max_length=200)
+
+
+class PutAwayIn(Strict):
+    """hint is the place a hint stands at, “all”, or empty: all of them are shown again."""
+
+    hint: str = Field(max_length=40)
 
 
 class LinkLookIn(Strict):
@@ -203,6 +210,13 @@ def change_password(request: HttpRequest, payload: PasswordIn) -> SessionOut:
     with one_at_a_time():
         user = ChangePassword(actor=request.user, now=timezone.now(), old=payload.old, new=payload.new).execute()
     login(request, user, backend=BACKEND)
+    return session_out(request)
+
+
+@router.put("/me/put-away", response={200: SessionOut, **PROBLEMS})
+def put_away(request: HttpRequest, payload: PutAwayIn) -> SessionOut:
+    """Put a hint away for oneself, or bring all of them back."""
+    PutAway(actor=request.user, now=timezone.now(), hint=payload.hint).execute()
     return session_out(request)
 
 

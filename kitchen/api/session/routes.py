@@ -21,7 +21,7 @@ from kitchen.actions.rights import RIGHTS, role_of
 from kitchen.api.doughs.schemas import PersonOut, SessionOut
 from kitchen.api.errors import PROBLEMS
 from kitchen.api.session.hashing import one_at_a_time
-from kitchen.models import Kitchen
+from kitchen.models import Kitchen, Member
 from kitchen.reading.doughs import name_of
 
 router = Router(tags=["session"])
@@ -50,7 +50,10 @@ def person(request: HttpRequest) -> PersonOut | None:
     role = role_of(user) if isinstance(user, User) else None
     if not isinstance(user, User) or role is None:
         return None
-    return PersonOut(name=name_of(user), username=user.username, role=role, rights=sorted(RIGHTS[role]))
+    away = Member.objects.filter(user=user).values_list("put_away", flat=True).get()
+    return PersonOut(
+        name=name_of(user), username=user.username, role=role, rights=sorted(RIGHTS[role]), put_away=away
+    )  # fmt: skip
 
 
 def no_forgery(request: HttpRequest) -> None:

@@ -246,6 +246,9 @@ export const api = {
   /** Change one's own password. */
   changePassword: (...init: Init<'put', '/api/kitchen/people/me/password'>) =>
     data(client.PUT('/api/kitchen/people/me/password', ...init)),
+  /** Put a hint away for oneself, or bring all of them back. */
+  putAway: (...init: Init<'put', '/api/kitchen/people/me/put-away'>) =>
+    data(client.PUT('/api/kitchen/people/me/put-away', ...init)),
   /** Sign oneself out on every device. */
   signOutEverywhere: (...init: Init<'delete', '/api/kitchen/people/me/sessions'>) =>
     data(client.DELETE('/api/kitchen/people/me/sessions', ...init)),

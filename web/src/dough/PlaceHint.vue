@@ -1,26 +1,20 @@
 <script setup lang="ts">
-import { useLocalStorage } from '@vueuse/core'
 import { computed } from 'vue'
+import { usePutAway } from '@/session/usePutAway'
 import { TABS, tabOf } from '@/stages/stages'
 
 /** What to do at a place, for a dough that was never baked: one line, until it is put away for good. */
 const props = defineProps<{ place: string }>()
-const ALL = 'all'
-const away = useLocalStorage<string[]>('tarte-hints-away', [])
+const { away, known, put, putAll } = usePutAway()
 const tab = computed(() => TABS.find((s) => s.name === tabOf(props.place)))
-const shown = computed(
-  () => tab.value?.hint && !away.value.includes(ALL) && !away.value.includes(tab.value.name),
-)
-const put = (what: string): void => {
-  away.value = [...away.value, what]
-}
+const shown = computed(() => known.value && tab.value?.hint && !away(tab.value.name))
 </script>
 
 <template>
   <aside v-if="shown && tab" class="hint" :aria-label="`First time at ${tab.tab}`">
     <span>{{ tab.hint }}</span>
     <button type="button" class="btn btn-link btn-sm" @click="put(tab.name)">Got it</button>
-    <button type="button" class="btn btn-link btn-sm" @click="put(ALL)">No more hints</button>
+    <button type="button" class="btn btn-link btn-sm" @click="putAll">No more hints</button>
   </aside>
 </template>
 

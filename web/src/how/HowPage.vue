@@ -1,11 +1,13 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { useReference } from '@/api/queries'
+import { usePutAway } from '@/session/usePutAway'
 import TopBar from '@/ui/TopBar.vue'
 
 /** How Tarte thinks, on one screen, and what its words mean. */
 const { data: reference } = useReference()
 const terms = computed(() => reference.value?.terms ?? [])
+const { some, bringBack } = usePutAway()
 /** The word whose meaning is shown; the first until one is pressed. */
 const pressed = ref('')
 const term = computed(() => terms.value.find((t) => t.key === pressed.value) ?? terms.value[0])
@@ -84,6 +86,10 @@ const RULES = [
         <ul>
           <li v-for="r in RULES" :key="r">{{ r }}</li>
         </ul>
+        <p v-if="some" class="small-words">
+          You have put hints away.
+          <button type="button" class="btn btn-link btn-sm" @click="bringBack">Show them again</button>
+        </p>
       </section>
     </div>
   </main>

@@ -1,9 +1,10 @@
 <script setup lang="ts">
-import { useLocalStorage } from '@vueuse/core'
+import { usePutAway } from '@/session/usePutAway'
 
 /** The way of a first dough, step by step, until somebody puts it aside for good. */
 defineProps<{ doughs: number }>()
-const aside = useLocalStorage('tarte-first-way', false)
+const FIRST = 'first-way'
+const { away, known, put } = usePutAway()
 const STEPS = [
   ['Start', 'paste a recipe, or pick a style'],
   ['Set a target', 'drag the cookie on the texture map to what you want'],
@@ -14,7 +15,7 @@ const STEPS = [
 </script>
 
 <template>
-  <section v-if="!aside && doughs === 0" class="panel way" aria-label="Your first dough">
+  <section v-if="known && doughs === 0 && !away(FIRST)" class="panel way" aria-label="Your first dough">
     <h2>Your first dough</h2>
     <ol>
       <li v-for="[what, how] in STEPS" :key="what">
@@ -23,7 +24,7 @@ const STEPS = [
     </ol>
     <p class="small-words">
       <RouterLink :to="{ name: 'how' }">How Tarte thinks</RouterLink> is one screen.
-      <button type="button" class="btn btn-link btn-sm" @click="aside = true">Put this aside</button>
+      <button type="button" class="btn btn-link btn-sm" @click="put(FIRST)">Put this aside</button>
     </p>
   </section>
 </template>
