@@ -78,6 +78,12 @@ def test_five_minutes_without_the_server_in_mid_weighing_and_mid_bake(tablet: Pa
     page.reload()
     expect(page.get_by_text("kept here")).to_be_visible()
     expect(timer).to_contain_text(re.compile(r"\+\d"))
+    # The second screen, never opened before, opens as well.
+    phone = page.context.new_page()
+    phone.goto(f"/run/{run}/phone")
+    expect(phone.get_by_text("the server is away")).to_be_visible()
+    expect(phone.get_by_role("list", name="Timers")).to_contain_text("Cream")
+    phone.close()
     to(page, "Bake 1")
     page.get_by_role("button", name="In the oven").click()
     # Until it is in, the clock shows the minutes that are planned.

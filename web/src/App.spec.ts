@@ -4,6 +4,7 @@ import { afterEach, expect, it, vi } from 'vitest'
 import { createMemoryHistory, createRouter } from 'vue-router'
 import { LOST, serve } from '@/testing'
 import App from './App.vue'
+import { unfetched } from './router'
 
 const cook = { cook: { name: 'Zoe' }, kitchen: 'Harbour', demo: false, rights: [] }
 let leave = (): void => undefined
@@ -49,4 +50,16 @@ it('has nothing to show where the server was never reached, and tries again when
   session = cook
   await w.get('.waiting button').trigger('click')
   await vi.waitFor(() => expect(w.find('[aria-label=work]').exists()).toBe(true))
+})
+
+it('says when a page could not be fetched, and stays where the work is', async () => {
+  const { w } = await app(() => cook)
+  await vi.waitFor(() => expect(w.find('[aria-label=work]').exists()).toBe(true))
+  unfetched.value = '/larder'
+  await flushPromises()
+  expect(w.get('[role=alert]').text()).toContain('could not be fetched')
+  expect(w.find('[aria-label=work]').exists()).toBe(true)
+  const stay = w.findAll('.away button').find((b) => b.text() === 'Stay here')
+  await stay?.trigger('click')
+  expect(w.find('[role=alert]').exists()).toBe(false)
 })

@@ -5,6 +5,7 @@ import { computed } from 'vue'
 import { useRoute } from 'vue-router'
 import { words, type Schemas } from './api/client'
 import { switchSession, useSession } from './api/queries'
+import { unfetched } from './router'
 import SignIn from './session/SignIn.vue'
 import CommandPalette from './ui/CommandPalette.vue'
 import { useTheme } from './ui/useTheme'
@@ -14,6 +15,13 @@ const route = useRoute()
 const queryClient = useQueryClient()
 const { data: session, error, isPending, refetch } = useSession()
 const cook = computed(() => session.value?.cook ?? null)
+
+/** A page that failed to come is asked for anew as a whole: the browser keeps its failure. */
+function fetchPage(): void {
+  location.assign(unfetched.value)
+}
+/** Whether there is a page on screen to stay on. */
+const there = computed(() => route.matched.length > 0)
 
 function signedIn(answer: Schemas['SessionOut']): void {
   switchSession(queryClient, answer)
@@ -38,6 +46,17 @@ function signedIn(answer: Schemas['SessionOut']): void {
         {{ words(error) }}
         <button type="button" class="btn btn-link" @click="refetch()">Try again</button>
       </p>
+      <p v-if="unfetched && there" class="away" role="alert">
+        △ That page could not be fetched: the kitchen's computer does not answer. What is on this one stays.
+        <button type="button" class="btn btn-link" @click="fetchPage">Try again</button>
+        <button type="button" class="btn btn-link" @click="unfetched = ''">Stay here</button>
+      </p>
+      <main v-else-if="unfetched" id="main" class="waiting" role="alert">
+        <b class="brand">Tarte</b>
+        <p>This page could not be fetched: the kitchen's computer does not answer.</p>
+        <p class="small-words">Is it on, and this one on its network? Nothing that was entered is lost.</p>
+        <BButton variant="primary" @click="fetchPage">Try again</BButton>
+      </main>
       <RouterView />
       <CommandPalette />
     </template>
@@ -70,5 +89,8 @@ p.waiting {
   background: var(--butter-wash);
   border-top: 2px solid var(--alert);
   text-align: center;
+}
+.away .btn {
+  margin-left: 12px;
 }
 </style>

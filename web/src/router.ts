@@ -1,4 +1,4 @@
-import type { Component } from 'vue'
+import { ref, type Component } from 'vue'
 import { createRouter, createWebHistory } from 'vue-router'
 import { STAGES } from '@/stages/stages'
 
@@ -47,4 +47,13 @@ export const router = createRouter({
     },
     { path: '/:rest(.*)*', name: 'lost', component: () => import('./shelf/LostPage.vue') },
   ],
+})
+
+/** The page that was gone to and could not be fetched; empty while all is well. */
+export const unfetched = ref('')
+router.onError((_, to) => {
+  unfetched.value = to.fullPath
+})
+router.afterEach((_, __, failure) => {
+  if (!failure) unfetched.value = ''
 })

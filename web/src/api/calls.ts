@@ -340,6 +340,9 @@ export const api = {
   /** Write acts down in their order; each key counts once. */
   writeDown: (...init: Init<'post', '/api/runs/{run_id}/events'>) =>
     data(client.POST('/api/runs/{run_id}/events', ...init)),
+  /** All that was written down of a run. */
+  runEvents: (...init: Init<'get', '/api/runs/{run_id}/events'>) =>
+    data(client.GET('/api/runs/{run_id}/events', ...init)),
   /** What can be done about too much of a line. */
   overOptions: (...init: Init<'get', '/api/runs/{run_id}/over/{line}'>) =>
     data(client.GET('/api/runs/{run_id}/over/{line}', ...init)),

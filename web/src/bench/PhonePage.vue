@@ -1,15 +1,22 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { fixed } from '@/ui/format'
 import { countdown } from './countdown'
+import AwayWords from './AwayWords.vue'
+import { keepShell } from './keepShell'
 import { useRun } from './useRun'
 
 /** A second screen for a pocket: what is due, and one big thing to press at the oven. */
 const route = useRoute()
 const id = computed(() => Number(route.params['id']))
 const work = useRun(id)
-const { run, now, waiting, away } = work
+const { run, now, waiting, away, problem } = work
+watch(
+  () => run.value !== null,
+  (there) => there && void keepShell(id.value),
+  { immediate: true },
+)
 const inside = computed(() => (run.value?.state.loads ?? []).filter((l) => l.pulled == null))
 const timers = computed(() => [...(run.value?.state.timers ?? [])].sort((a, b) => a.until - b.until))
 const step = computed(() => run.value?.script.steps.find((s) => s.id === run.value?.current))
@@ -24,10 +31,9 @@ async function pulled(load: number): Promise<void> {
   <main id="main" class="phone">
     <header>
       <RouterLink :to="`/run/${id}`">‹ the bench</RouterLink>
-      <span role="status" class="small-words">{{
-        away || waiting.length ? `${waiting.length} kept here` : 'written down'
-      }}</span>
+      <AwayWords :away="away" :waiting="waiting.length" :known="run !== null" />
     </header>
+    <p v-if="problem" class="alert-words" role="alert">▲ {{ problem }}</p>
     <template v-if="run">
       <h1>{{ run.name }}</h1>
       <p class="now">{{ run.closed_at ? 'closed' : (step?.name ?? 'all steps are done') }}</p>
@@ -53,6 +59,9 @@ async function pulled(load: number): Promise<void> {
       </ul>
       <p v-else-if="!inside.length" class="now">No timer runs, and nothing is in the oven.</p>
     </template>
+    <p v-else-if="!problem" class="now">
+      {{ away ? 'The run shows as soon as the server is reached.' : 'Opening the run …' }}
+    </p>
   </main>
 </template>
 

@@ -6,6 +6,7 @@ import { useRoute } from 'vue-router'
 import { askAnew } from '@/api/askAnew'
 import { words } from '@/api/client'
 import { fixed } from '@/ui/format'
+import AwayWords from './AwayWords.vue'
 import BakeStep from './BakeStep.vue'
 import DoStep from './DoStep.vue'
 import { keepShell } from './keepShell'
@@ -131,10 +132,7 @@ useEventListener(window, 'keydown', (event: KeyboardEvent) => {
         ></span
       >
       <span class="push" />
-      <span v-if="away || waiting.length" class="state" role="status"
-        >{{ away ? '△ the server is away' : 'writing down' }}: {{ waiting.length }} kept here</span
-      >
-      <span v-else-if="run" class="small-words" role="status">written down</span>
+      <AwayWords :away="away" :waiting="waiting.length" :known="run !== null" />
       <RouterLink v-if="run" class="plain" :to="`/run/${run.id}/phone`">on a phone</RouterLink>
       <button type="button" class="plain" :aria-expanded="all" @click="all = !all">all steps</button>
     </header>
@@ -206,7 +204,9 @@ useEventListener(window, 'keydown', (event: KeyboardEvent) => {
         >
       </footer>
     </template>
-    <p v-else class="mid pad">Opening the run …</p>
+    <p v-else-if="!problem" class="mid pad">
+      {{ away ? 'The run shows as soon as the server is reached.' : 'Opening the run …' }}
+    </p>
   </main>
 </template>
 

@@ -2,6 +2,7 @@
 import { useQuery } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import { api } from '@/api/calls'
+import { ApiError, words } from '@/api/client'
 import { fixed } from '@/ui/format'
 import { typed } from '@/ui/typed'
 import type { Run } from './overlay'
@@ -129,8 +130,11 @@ const pour = async (grams: number): Promise<void> => {
   if (id === undefined) return
   try {
     await api.deviceAct({ params: { path: { device_id: id } }, body: { what: 'pour', figure: grams } })
-  } catch {
-    wrong.value = 'The stand-in scale is not read by this server.'
+  } catch (error) {
+    wrong.value =
+      error instanceof ApiError && error.unreachable
+        ? words(error)
+        : 'The stand-in scale is not read by this server.'
   }
 }
 const simulated = computed(() => props.devices.scale.value?.facts['how'] === 'simulated')

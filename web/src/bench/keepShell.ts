@@ -13,6 +13,8 @@ export async function keepShell(run: number): Promise<void> {
   try {
     await navigator.serviceWorker.register('/sw.js')
     const ready = await navigator.serviceWorker.ready
+    // Both screens of a run are kept, whichever was opened: a tablet is a bench now and a pocket's second screen then.
+    await Promise.all([import('./RunPage.vue'), import('./PhonePage.vue')])
     const files = performance
       .getEntriesByType('resource')
       .map((e) => new URL(e.name))

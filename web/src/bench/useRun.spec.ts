@@ -33,6 +33,7 @@ function server() {
       for (const e of events) if (!state.log.some((x) => x.key === e.key)) state.log.push(e)
       return { events, run: run() }
     },
+    'GET /api/runs/7/events': () => (state.lost ? LOST : []),
     'POST /api/runs/7/close': () => run(),
   })
   return { state, calls }
@@ -52,6 +53,13 @@ function opened(): { work: RunWork; close: () => void } {
 }
 
 class NoStream {
+  static last: NoStream | undefined
+  onopen: (() => void) | null = null
+  onerror: ((event: Event) => void) | null = null
+  readyState = 1
+  constructor() {
+    NoStream.last = this
+  }
   addEventListener(): void {}
   removeEventListener(): void {}
   close(): void {}
@@ -125,4 +133,24 @@ it('does not close a run while the server has not heard everything', async () =>
   await vi.waitFor(() => expect(work.away.value).toBe(true))
   await expect(work.close()).rejects.toThrow('server is away')
   expect(calls.some((c) => c.path.endsWith('/close'))).toBe(false)
+})
+
+it('says that the server is away as soon as its stream breaks, and that it is back, with nothing to write', async () => {
+  const { state } = server()
+  const work = page()
+  await vi.waitFor(() => expect(work.run.value?.id).toBe(7))
+  NoStream.last?.onopen?.()
+  NoStream.last?.onerror?.(new Event('error'))
+  // A stream alone may break: the server still answers.
+  await new Promise((done) => setTimeout(done))
+  expect(work.away.value).toBe(false)
+  state.lost = true
+  NoStream.last?.onerror?.(new Event('error'))
+  await vi.waitFor(() => expect(work.away.value).toBe(true))
+  // What was kept here may still be read; it is no sign of the server.
+  state.lost = false
+  await work.refresh()
+  expect(work.away.value).toBe(true)
+  NoStream.last?.onopen?.()
+  await vi.waitFor(() => expect(work.away.value).toBe(false))
 })

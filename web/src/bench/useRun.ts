@@ -21,7 +21,9 @@ export function useRun(id: Ref<number>) {
   const told = shallowRef<Run | null>(null)
   const waiting = shallowRef<{ place: number | null; act: Act }[]>([])
   const problem = ref('')
-  const away = ref(false)
+  const unreached = ref(false)
+  /** Whether the stream is down: what is read meanwhile may be what was kept here. */
+  const broken = ref(false)
   /** The run's clock when it was last told, by this device's, and how fast it goes. */
   const toldAt = ref({ run: Date.now(), here: Date.now(), speed: 1 })
   const clock = (): number =>
@@ -63,7 +65,7 @@ export function useRun(id: Ref<number>) {
     if (told.value !== null && got.seq < told.value.seq && got.id === told.value.id) return
     told.value = got
     toldAt.value = { run: got.now, here: Date.now(), speed: got.speed }
-    away.value = false
+    if (!broken.value) unreached.value = false
     keepRun(got)
   }
   async function refresh(): Promise<void> {
@@ -75,7 +77,7 @@ export function useRun(id: Ref<number>) {
     }
   }
   function lost(error: unknown): void {
-    if (error instanceof ApiError && error.unreachable) away.value = true
+    if (error instanceof ApiError && error.unreachable) unreached.value = true
     else problem.value = words(error)
   }
 
@@ -93,6 +95,26 @@ export function useRun(id: Ref<number>) {
     const seq = Number((JSON.parse(data) as { seq: number }).seq)
     if (seq > (told.value?.seq ?? 0)) void refresh()
   })
+  // A line that breaks is the first sign that the server is away; whether it is, is asked at once, by a call of which
+  // nothing is kept here.
+  watch(source.error, (error) => {
+    if (error === null || over) return
+    broken.value = true
+    void reached()
+  })
+  watch(source.status, (status) => {
+    if (status !== 'OPEN' || !broken.value) return
+    broken.value = unreached.value = false
+    void refresh()
+  })
+  async function reached(): Promise<void> {
+    try {
+      await api.runEvents({ params: { path: { run_id: id.value } } })
+      unreached.value = false
+    } catch (error) {
+      if (error instanceof ApiError && error.unreachable) unreached.value = true
+    }
+  }
   useIntervalFn(() => void refresh(), FOLLOW_MS)
 
   /** Something happened; it is on screen at once and on its way. */
@@ -127,6 +149,7 @@ export function useRun(id: Ref<number>) {
       await dropActs(now.flatMap((w) => (w.place === null ? [] : [w.place])))
       waiting.value = waiting.value.filter((w) => !now.includes(w))
       problem.value = ''
+      unreached.value = false
       take(got.run)
     } catch (error) {
       if (error instanceof ApiError && !error.unreachable) {
@@ -136,7 +159,7 @@ export function useRun(id: Ref<number>) {
         if (first?.place != null) await dropActs([first.place])
         waiting.value = waiting.value.filter((w) => w !== first)
       } else {
-        away.value = true
+        unreached.value = true
         sending = false
         again.start()
         return
@@ -148,7 +171,7 @@ export function useRun(id: Ref<number>) {
 
   /** End the run, once everything that was done is written down: a closed run takes nothing more. */
   async function close(): Promise<Run> {
-    await until(() => waiting.value.length === 0 || away.value).toBe(true)
+    await until(() => waiting.value.length === 0 || unreached.value).toBe(true)
     if (waiting.value.length > 0)
       throw new ApiError(0, {
         code: 'request',
@@ -162,7 +185,7 @@ export function useRun(id: Ref<number>) {
     run,
     now,
     waiting,
-    away,
+    away: unreached,
     problem,
     act,
     refresh,
