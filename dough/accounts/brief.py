@@ -16,6 +16,7 @@ from dough.accounts.cost import Cost, Price, cost
 from dough.accounts.formula import Draft, Line
 from dough.accounts.label import Loss, Nutrient, held_in, nutrition
 from dough.accounts.needs.verdict import caffeine_mg
+from dough.accounts.store import NOTHING_KNOWN, Makes, Store, makes
 from dough.accounts.sweetness import sweetness
 from dough.facts.ingredients import Confidence
 from dough.facts.limits import FROM_ELSEWHERE, LIMITED, Limit
@@ -40,6 +41,10 @@ EXTRA: dict[str, Callable[[Line], float]] = {
 }
 
 
+#: Figures that are counted are told whole.
+DIGITS = {"store": 6}
+
+
 class Stands(StrEnum):
     """met: 9 of 10 keep it; unsure: it may or may not; out: the figure itself is beyond it."""
 
@@ -51,7 +56,8 @@ class Stands(StrEnum):
 
 @dataclass(frozen=True, slots=True)
 class Standing:
-    """A limit with the figure, its 80 % range, in its unit, and where it stands; lacks names what leaves it open."""
+    """A limit with the figure, its 80 % range, in its unit, and where it stands; lacks names what leaves it open,
+    because what the figure hangs on."""
 
     limit: Limit
     value: float | None
@@ -59,6 +65,7 @@ class Standing:
     high: float | None
     stands: Stands
     lacks: str = ""
+    because: str = ""
 
     @property
     def beyond(self) -> float:
@@ -76,7 +83,9 @@ class Standing:
             return f"{self.limit.words}: not known, {self.lacks}"
         if self.low == self.high:
             least, why = ("at least ", f" ({self.lacks})") if self.lacks else ("", "")
-            return f"{self.limit.words}: {least}{self.value:.3g} {unit}".rstrip() + f"{why}, {self.stands}"
+            whole = f"{self.limit.words}: {least}{self.value:.{DIGITS.get(self.limit.key, 3)}g} {unit}".rstrip()
+            because = f"; {self.because}" if self.because else ""
+            return f"{whole}{why}, {self.stands}{because}"
         return (
             f"{self.limit.words}: {self.value:.3g} {unit} ({self.low:.3g} to {self.high:.3g}), "
             f"{'may be out' if self.stands is Stands.UNSURE else self.stands}"
@@ -100,6 +109,7 @@ NONE_ELSEWHERE: Mapping[str, Figured] = {}
 def standings(
     limits: tuple[Limit, ...], draft: Draft, loss: Loss | None, region: str = USUAL,
     prices: Mapping[str, Price] = NO_PRICES, elsewhere: Mapping[str, Figured] = NONE_ELSEWHERE,
+    store: Store = NOTHING_KNOWN,
 ) -> tuple[Standing, ...]:  # fmt: skip
     """Each limit of a brief. loss None, or a piece that is not known, leaves what hangs on it open; elsewhere are the
     figures by key that take more than a composition (``FROM_ELSEWHERE``)."""
@@ -115,6 +125,9 @@ def standings(
             continue
         if x.key == "cost":
             found.append(_of_cost(x, cost(draft, prices)))
+            continue
+        if x.key == "store":
+            found.append(_of_store(x, makes(draft, store)))
             continue
         if x.key == "weight":
             found.append(_of_weight(x, piece_g, loss, lacks))
@@ -172,6 +185,20 @@ def _of_cost(x: Limit, told: Cost) -> Standing:
     if value > x.value:
         return Standing(x, value, value, value, Stands.OUT if x.at_most else Stands.MET, lacks)
     return Standing(x, None, None, None, Stands.UNKNOWN, f"at least {value:.3g}: {lacks}")
+
+
+def _of_store(x: Limit, told: Makes) -> Standing:
+    """By count. Where something of the dough is not known to be here, what is known may still be too little."""
+    lacks = f"how much {', '.join(told.unknown)} is here is not known" if told.unknown else "the portion is not set"
+    if told.pieces is None:
+        return Standing(x, None, None, None, Stands.UNKNOWN, lacks)
+    because = f"{told.first_out} runs out first"
+    if not told.unknown:
+        return Standing(x, told.pieces, told.pieces, told.pieces, _stands(x, told.pieces, 0.0), because=because)
+    if _stands(x, told.pieces, 0.0) is (Stands.MET if x.at_most else Stands.OUT):
+        # What is not known of can only make it fewer.
+        return Standing(x, told.pieces, 0.0, told.pieces, Stands.MET if x.at_most else Stands.OUT, because=because)
+    return Standing(x, None, None, None, Stands.UNKNOWN, lacks)
 
 
 def _stands(x: Limit, value: float, half: float) -> Stands:

@@ -16,30 +16,33 @@ LIMITED: dict[str, tuple[str, str, float]] = {
     "salt": ("salt", "g", 50.0), "added_sugars": ("added sugars", "g", 500.0), "caffeine": ("caffeine", "mg", 1000.0),
     "sweetness": ("sweetness", "g sugar's worth", 500.0), "weight": ("weight baked", "g", 3000.0),
     "cost": ("cost", "", 1000.0), "keeps": ("keeps", "days", 60.0), "hands": ("work by hand", "min", 1440.0),
+    "store": ("in store", "pieces", 100_000.0),
 }  # fmt: skip
 #: In what a limit can be set, as it is said.
 PER = {
     "piece": "a piece", "100 g": "in 100 g", "batch": "a batch", "pack": "a pack", "airtight": "airtight",
-    "plan": "a batch",
+    "plan": "a batch", "store": "of this dough",
 }  # fmt: skip
 #: What is mostly wished to be at least so much.
-RATHER_MORE = ("keeps", "fibre", "protein")
+RATHER_MORE = ("keeps", "fibre", "protein", "store")
 #: Pieces of a pack where nobody says.
 USUAL_PACK, MOST_IN_PACK = 6, 200
 #: What neither composition nor price tells: it takes the whole bake, or the whole day.
 FROM_ELSEWHERE = ("keeps", "hands")
 MOST_LIMITS = 8
-EXAMPLE = {"g": "12.5", "kcal": "220", "": "0.45", "mg": "20", "g sugar's worth": "25", "days": "5", "min": "40"}
+EXAMPLE = {"g": "12.5", "kcal": "220", "": "0.45", "mg": "20", "g sugar's worth": "25", "days": "5", "min": "40",
+           "pieces": "48"}  # fmt: skip
 #: What 100 g, and a batch, hold at most of each unit.
 MOST_IN_100, MOST_IN_BATCH = {"kcal": 900.0, "mg": 10_000.0}, 1e6
 _TYPED = re.compile(r"(\d{1,6}(?:[.,]\d{1,4})?)\s*([A-Za-z]+)?")
 
 
 def pers(key: str) -> tuple[str, ...]:
-    """Money is for a piece, a pack or a batch, a weight for a piece or a pack, how long it keeps and hands are what
-    they are, everything else is for a piece or 100 g."""
+    """Money is for a piece, a pack or a batch, a weight for a piece or a pack, how long it keeps, hands and
+    what is here are what they are, everything else is for a piece or 100 g."""
     return {
         "cost": ("piece", "pack", "batch"), "weight": ("piece", "pack"), "keeps": ("airtight",), "hands": ("plan",),
+        "store": ("store",),
     }.get(key, ("piece", "100 g"))  # fmt: skip
 
 

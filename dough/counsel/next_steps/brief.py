@@ -10,6 +10,7 @@ from dough.accounts.brief import Figured, Standing, Stands, standings
 from dough.accounts.cost import Price
 from dough.accounts.formula import Draft
 from dough.accounts.label import Loss
+from dough.accounts.store import Store
 from dough.bake.contract import Forecast
 from dough.bake.draft_setting import Setting
 from dough.bake.loss import forecast_loss
@@ -24,13 +25,14 @@ SLACK = 0.002
 
 @dataclass(frozen=True, slots=True)
 class Brief:
-    """The limits a proposal is held to, how energy is counted, what ingredients cost by id, and where figures come from
-    that take the whole bake or the whole day (by key; None: they are not known here)."""
+    """The limits a proposal is held to, how energy is counted, what ingredients cost by id, how much of each is here,
+    and where figures come from that take the whole bake or the whole day (by key; None: they are not known here)."""
 
     limits: tuple[Limit, ...] = ()
     region: str = USUAL
     prices: Mapping[str, Price] = field(default_factory=dict)
     elsewhere: Callable[[Setting], Mapping[str, Figured]] | None = None
+    store: Store = field(default_factory=dict)
 
     def standings(self, draft: Draft, told: Forecast | None) -> tuple[Standing, ...]:
         """Each limit that composition, price and the forecast's bake loss tell, with its figure."""
@@ -38,7 +40,7 @@ class Brief:
         if not quick:
             return ()
         loss: Loss | None = None if told is None else forecast_loss(told)
-        return standings(quick, draft, loss, self.region, self.prices)
+        return standings(quick, draft, loss, self.region, self.prices, store=self.store)
 
     def late(self, setting: Setting) -> tuple[Standing, ...]:
         """The others: too dear to ask of every proposal, so only of those that would be made."""

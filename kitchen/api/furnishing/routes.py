@@ -26,6 +26,7 @@ from kitchen.reading.furnished import Thing, thing, things
 from kitchen.reading.kit import dough_setting
 from kitchen.reading.lots import certificate_of
 from kitchen.reading.prices import Paid, price_history
+from kitchen.reading.store import left_words
 
 router = Router(tags=["furnishing"])
 #: So many doughs are baked through the model in one call: a long shelf is asked for in several.
@@ -171,18 +172,21 @@ def delivered(request: HttpRequest, thing_id: int, after: int = 0) -> Deliveries
 
 
 class PriceHistoryOut(BaseModel):
-    """What an ingredient cost over its deliveries, newest first; words what became of its price with this one."""
+    """What an ingredient cost over its deliveries, newest first; words what became of its price with this one, left how
+    much of this one should be here (empty: nobody knows)."""
 
     words: str
+    left: str
     money: str
     paid: list[Paid]
 
 
 @router.get("/furnishing/lots/{thing_id}/prices", response={200: PriceHistoryOut, **PROBLEMS})
 def lot_prices(request: HttpRequest, thing_id: int) -> PriceHistoryOut:
-    """What a delivery's ingredient cost before and after it."""
-    found = price_history(_lot(thing_id))
-    return PriceHistoryOut(words=found.words, money=found.money, paid=list(found.paid))
+    """What a delivery's ingredient cost before and after it, and what is left of it."""
+    lot = _lot(thing_id)
+    found = price_history(lot)
+    return PriceHistoryOut(words=found.words, left=left_words(lot), money=found.money, paid=list(found.paid))
 
 
 def _lot(ident: int) -> Lot:

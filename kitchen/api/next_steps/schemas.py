@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from django.utils import timezone
 from pydantic import BaseModel, Field
 
 from dough.accounts.brief import Stands
@@ -14,7 +15,9 @@ from kitchen.api.preview.schemas import Point
 from kitchen.documents.draft import DraftDoc
 from kitchen.documents.target import CookieDoc, LimitDoc
 from kitchen.reading.brief_figures import figures_for
+from kitchen.reading.hours import today
 from kitchen.reading.prices import prices
+from kitchen.reading.store import store_on
 from kitchen.reading.this_kitchen import region_code
 
 
@@ -28,7 +31,8 @@ class BriefIn(Asked):
         limits = tuple(x.to_core() for x in self.limits)
         check_limits(limits)
         paid = prices() if any(x.key == "cost" for x in limits) else {}
-        return Brief(limits, region_code(), paid, figures_for(limits, self.dough_id, self.wanted()))
+        here = store_on(today(timezone.now())) if any(x.key == "store" for x in limits) else {}
+        return Brief(limits, region_code(), paid, figures_for(limits, self.dough_id, self.wanted()), here)
 
     def wanted(self) -> Cookie:
         """The cookie that is wanted; nothing is asked of it where it is not sent."""

@@ -1511,7 +1511,7 @@ export interface paths {
         };
         /**
          * Lot Prices
-         * @description What a delivery's ingredient cost before and after it.
+         * @description What a delivery's ingredient cost before and after it, and what is left of it.
          */
         get: operations["kitchen_api_furnishing_routes_lot_prices"];
         put?: never;
@@ -9494,9 +9494,12 @@ export interface components {
         };
         /**
          * PriceHistoryOut
-         * @description What an ingredient cost over its deliveries, newest first; words what became of its price with this one.
+         * @description What an ingredient cost over its deliveries, newest first; words what became of its price with this one, left how
+         *     much of this one should be here (empty: nobody knows).
          */
         PriceHistoryOut: {
+            /** Left */
+            left: string;
             /** Money */
             money: string;
             /** Paid */

@@ -183,6 +183,18 @@ def test_no_proposal_breaks_a_brief_that_must_hold(limits: list[Limit], share: f
                 assert then.beyond <= SLACK
 
 
+def test_what_is_here_is_a_limit_that_no_proposal_breaks() -> None:
+    # As much of everything as ten batches take: whatever a change adds more of makes fewer pieces.
+    store = {x.ingredient_id: 10.0 * (x.grams or 0.0) for x in DRAFT.formula.lines}
+    (now,) = stood(Brief((Limit("store", "store", False, 1.0, True),), store=store), SETTING)
+    assert now.value
+    brief = Brief((replace(now.limit, value=now.value),), store=store)
+    free, held = told(WIDE), ladder(SETTING, WIDE, (), (), brief)
+    assert held is not None
+    assert any(stood(brief, SETTING.with_draft(r.draft))[0].beyond > SLACK for r in free.rungs)
+    assert all(r.brief[0].beyond <= SLACK for r in held.rungs)
+
+
 def test_a_brief_that_is_broken_is_worked_towards() -> None:
     (now,) = stood(Brief((Limit("sugars", "100 g", True, 1.0, True),)), SETTING)
     assert now.value is not None

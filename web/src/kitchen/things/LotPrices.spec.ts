@@ -11,12 +11,14 @@ it('shows each price that was paid, this delivery among them, and what became of
   serve({
     'GET /api/kitchen/furnishing/lots/2/prices': {
       words: '25 % dearer than the one before: 0.8 to 1 EUR a kg in the bowl.',
+      left: '4275 g of it should be left to weigh.',
       money: 'EUR',
       paid: [paid(2, '2026-02-05', 1), paid(1, null, 0.8)],
     },
   })
   const w = await inDough(LotPrices, { lot })
   await vi.waitFor(() => expect(w.text()).toContain('25 % dearer'))
+  expect(w.text()).toContain('4275 g of it should be left')
   const rows = w.findAll('tbody tr')
   expect(rows.map((r) => r.find('th').text())).toEqual(['5 Feb', 'day not known'])
   expect(rows.map((r) => r.findAll('td')[1]?.text())).toEqual(['1.00', '0.80'])

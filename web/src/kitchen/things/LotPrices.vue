@@ -16,9 +16,10 @@ const most = computed(() => Math.max(...(told.value?.paid ?? []).map((p) => p.us
 </script>
 
 <template>
-  <section class="check" aria-label="What it has cost">
-    <h3>What it has cost</h3>
+  <section class="check" aria-label="What is left, and what it has cost">
+    <h3>What is left, and what it has cost</h3>
     <p v-if="error" class="alert-words" role="alert">▲ {{ words(error) }}</p>
+    <p v-if="told?.left">{{ told.left }}</p>
     <p v-if="told" class="small-words">{{ told.words }}</p>
     <table v-if="told?.paid.length" class="table table-sm">
       <thead>

@@ -146,7 +146,7 @@ const name = (x: Typed): string =>
 <style scoped>
 .limit {
   display: grid;
-  grid-template-columns: minmax(0, 1fr) 60px 30px auto auto;
+  grid-template-columns: minmax(0, 1fr) 60px minmax(30px, max-content) auto auto;
   gap: 4px 6px;
   align-items: center;
   margin-bottom: 4px;
