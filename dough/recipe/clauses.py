@@ -19,7 +19,8 @@ META = re.compile(
 )
 #: A full stop that ends a sentence, not a short form such as tsp.
 SENTENCE = re.compile(
-    r"(?<=[a-z)0-9])(?<!tsp)(?<!tbsp)(?<!oz)(?<!lb)(?<!lbs)(?<!pkg)(?<!min)(?<! c)(?<! t)(?<! T)(?<! g)\.\s+"
+    r"(?<=[a-z)0-9])(?<!tsp)(?<!tbsp)(?<!oz)(?<!lb)(?<!lbs)(?<!pkg)(?<!min)(?<! ca)(?<!approx)"
+    r"(?<! c)(?<! t)(?<! T)(?<! g)\.\s+"
     r"(?=[A-Z0-9])|;\s+"
 )
 #: “lt. brown sugar”: the point of a short form ends nothing.
@@ -46,6 +47,7 @@ JOINED = re.compile(
     r"| (?:dissolved|mixed|beaten|whisked|soaked|steeped|blended|stirred) (?:in|into|with) ",
     re.I,
 )
+FOR_BOTH = re.compile(r"(?P<names>[^\d(:]{5,60}?),? (?P<use>(?:for|to) (?:the )?[a-z]+(?: [a-z]+)?)", re.I)
 BRACKETED = re.compile(r"\([^()]*\)")
 #: “Zest of an orange and a lemon”.
 OF_FRUITS = re.compile(
@@ -112,7 +114,7 @@ def clauses(line: str) -> list[str]:
     sentences = _whole([s for s in SENTENCE.split(line) if s.strip()])
     if len(sentences) > 1:
         return [piece for s in sentences for piece in clauses(s)]
-    parted = _halves(line) or _shared(line) or listed(line) or _of_fruits(line)
+    parted = _halves(line) or _shared(line) or listed(line) or _of_fruits(line) or _both_for(line)
     if parted:
         return [half for piece in parted for half in _halves(piece) or [piece]]
     prefix, colon, rest = line.partition(":")
@@ -207,6 +209,13 @@ def _halves(line: str) -> list[str]:
     q, name = amounts[0].quantity, nameish(whole).strip(" ,(")
     made = [f"{q.low / 2:g} {q.unit} {found[kind]} {name}" for kind in ("a", "b")]
     return made if all(is_name(nameish(m)) for m in made) else []
+
+
+def _both_for(line: str) -> list[str]:
+    """“icing sugar + vanilla sugar for coating”: several without an amount, and what they are for."""
+    found = FOR_BOTH.fullmatch(line.strip(" ."))
+    names = re.split(r", (?:and )?| and | \+ | & ", found["names"]) if found else []
+    return [f"{n} {found['use']}" for n in names] if found and len(names) > 1 and all(map(is_name, names)) else []
 
 
 def _of_fruits(line: str) -> list[str]:

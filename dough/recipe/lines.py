@@ -64,6 +64,8 @@ PIECES = ("lemon", "orange", "lime", "banana", "marshmallow")
 BROWNED_AFTER = re.compile(r"[,(][^,()]*\bbrowned\b", re.I)
 #: Below it a bare number in a recipe of grams may still be pieces: “2 eggs”.
 FEWEST_G = 5
+#: “Natural or alkalised cocoa”: what shares its last words with another is so short.
+FEW_WORDS = 2
 BY_PIECE = re.compile(r"\b(?:pcs?|pieces?|ea|each|stk|stück)\b", re.I)
 #: How far weight and measure may be apart before it is asked.
 APART = 1.35
@@ -293,7 +295,7 @@ def _first_of(text: str) -> tuple[str, str]:
         whole = f"{first} {' '.join(shared[-n:])}"
         alone, together = match(first), match(whole)
         longer = together.ident != alone.ident and set(shared[-n:]) <= set(words_of(together.name))
-        one = len(_unfilled(words_of(first))) == 1
+        one = len(_unfilled(words_of(first))) <= FEW_WORDS
         if together.ident and not together.unknown and longer and one:
             return whole, rest
     if shared and not match(first).ident:

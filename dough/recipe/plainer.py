@@ -64,6 +64,8 @@ TRAILING = re.compile(
 )
 #: “Molasses (not blackstrap!)”: what it is not.
 DENIED = re.compile(r"\s*(?:not|no|never)\b", re.I)
+#: “2 tbsp milk if dry”.
+CONDITION = re.compile(r"\s*,?\s*\bif\b.*$", re.I)
 _BRACKET = re.compile(r"\([^()]*\)")
 _ONE = Amount(KitchenAmount(1.0, 1.0, ""), 0, 0)
 
@@ -148,6 +150,10 @@ def _unremarked(line: str) -> tuple[str, list[str]]:
 def named_part(name: str, line: str, first: Amount | None) -> str:
     """The part of a line that names its ingredient, where words around it name nothing: what a sentence says before the
     amount, or goes on to say behind the name. name as it was where all of it is known, or no part is."""
+    always = CONDITION.sub("", name)
+    if always != name and _clean(always):
+        # “Milk if dry” is no dry milk.
+        return always
     if not match(name).unknown:
         return name
     same = SAME_AS.search(line)

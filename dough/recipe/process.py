@@ -63,6 +63,12 @@ JUST_HEATED = re.compile(r"\d{3} ?(?:°|deg\w*\.?)? ?[cf]?(?: fan)?,?(?: for)?(?
 FLOUR_AFTER = re.compile(r"\s*(?:type|typ|flour|mehl)\b", re.I)
 #: “170 °C fan”; but “180 °C (fan 160 °C)” is an oven without, and what it would be with one.
 FAN = re.compile(r" ?\(?(?:fan|forced|ventil\w*|convec\w*|conv\.?|umluft|heißluft)(?![^\W\d_]| ?:? ?\d{3})", re.I)
+#: “350 - 12 min”, “170 fan, about 11 min”: a bare number with minutes behind it is an oven.
+WITH_MINUTES = re.compile(
+    r"(?:\s*(?:fan|convection|conv)\b[a-z ]{0,12})?\s*(?:-|for|,|/|x)?\s*(?:about |approx\.? |for )?"
+    r"\d{1,2}(?:\s*(?:-|to)\s*\d{1,2})?\s*min",
+    re.I,
+)
 GAS_C = {1: 140, 2: 150, 3: 160, 4: 180, 5: 190, 6: 200, 7: 220, 8: 230, 9: 240}
 INCH_MM = 25.4
 NIGHT_H = 12.0
@@ -227,11 +233,7 @@ def oven_of(flat: str, habit: Habit) -> tuple[float | None, str, bool, str]:
         marked = m["u"] is not None or bool(re.search(r"°|deg|gra|degr", m.group(0), re.I))
         if re.search(r"\b(?:type|typ|tipo|t|no\.?|number)\W{0,2}$", near) or FLOUR_AFTER.match(after):
             continue
-        with_minutes = re.match(
-            r"(?:\s*fan\b)?\s*(?:-|for|,|/|x)?\s*(?:about |approx\.? |for )?\d{1,2}(?:\s*(?:-|to)\s*\d{1,2})?\s*min",
-            flat[m.end() :],
-            re.I,
-        )
+        with_minutes = WITH_MINUTES.match(flat[m.end() :])
         if (
             not marked
             and not with_minutes
