@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useMediaQuery } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import type { Schemas } from '@/api/client'
 import { theDough } from '@/dough/key'
@@ -25,6 +26,9 @@ const props = defineProps<{
 const PLAIN = '#e6cf9f'
 const dough = theDough()
 const whereFrom = ref(false)
+/** On a narrow screen the work comes first: of the cookie there is its sentence and its side, until more is asked for. */
+const narrow = useMediaQuery('(max-width: 900px)')
+const opened = ref(false)
 
 const forecast = computed(() => props.preview?.forecast ?? null)
 const frame = computed(() => (forecast.value ? props.scrub.frame.value : null))
@@ -112,61 +116,73 @@ const moment = computed(() => {
       :look="frame ? null : (preview?.appearance ?? null)"
       :describe="`Side view. ${sizeWords}`"
     />
-    <div class="head">
-      <h2>From above</h2>
-      <span class="push"
-        ><b class="fig">{{ fixed(shown.wide, 0) }}</b>
-        <span class="unit"> {{ range ? plusMinus(range.d) : '' }} mm wide</span></span
-      >
-    </div>
-    <div class="above">
-      <TopView
-        :forecast-mm="shown.wide"
-        :target-mm="size.target"
-        :bake-mm="size.bake"
-        :low-mm="range?.d.low ?? null"
-        :high-mm="range?.d.high ?? null"
-        :rim="shown.rim"
-        :middle="shown.middle"
-        :across-mm="acrossMm"
-        :look="frame ? null : (preview?.appearance ?? null)"
-        :describe="`From above. ${sizeWords}. ${preview?.appearance?.words ?? ''}`"
-      />
-      <div class="legend" aria-hidden="true">
-        <span><i class="swatch" /> forecast</span>
-        <span class="right"
-          ><svg width="22" height="8"><path class="t" d="M0 4h22" /></svg> target</span
-        >
-        <span v-if="lastBake" class="low"
-          ><svg width="22" height="8"><path class="b" d="M2 4h20" /></svg> {{ lastBake.label }}</span
+    <button
+      v-if="narrow"
+      type="button"
+      class="btn btn-link btn-sm more"
+      aria-controls="cookie-more"
+      :aria-expanded="opened"
+      @click="opened = !opened"
+    >
+      {{ opened ? 'Less of the cookie' : 'All of the cookie: from above, texture, when to pull' }}
+    </button>
+    <div v-show="!narrow || opened" id="cookie-more">
+      <div class="head">
+        <h2>From above</h2>
+        <span class="push"
+          ><b class="fig">{{ fixed(shown.wide, 0) }}</b>
+          <span class="unit"> {{ range ? plusMinus(range.d) : '' }} mm wide</span></span
         >
       </div>
+      <div class="above">
+        <TopView
+          :forecast-mm="shown.wide"
+          :target-mm="size.target"
+          :bake-mm="size.bake"
+          :low-mm="range?.d.low ?? null"
+          :high-mm="range?.d.high ?? null"
+          :rim="shown.rim"
+          :middle="shown.middle"
+          :across-mm="acrossMm"
+          :look="frame ? null : (preview?.appearance ?? null)"
+          :describe="`From above. ${sizeWords}. ${preview?.appearance?.words ?? ''}`"
+        />
+        <div class="legend" aria-hidden="true">
+          <span><i class="swatch" /> forecast</span>
+          <span class="right"
+            ><svg width="22" height="8"><path class="t" d="M0 4h22" /></svg> target</span
+          >
+          <span v-if="lastBake" class="low"
+            ><svg width="22" height="8"><path class="b" d="M2 4h20" /></svg> {{ lastBake.label }}</span
+          >
+        </div>
+      </div>
+      <div class="readings">
+        <ReadingRow v-for="r in scores" :key="r.key" :reading="r" />
+      </div>
+      <template v-if="forecast && detail && !detail.no_forecast">
+        <PullWindow
+          :window="window_"
+          :egg="detail.egg"
+          :minutes="detail.minutes"
+          :until="until"
+          :scrub="scrub"
+        />
+        <p v-if="window_?.note" class="alert-words note">▲ {{ window_.note }}</p>
+        <p v-if="preview?.dark" class="alert-words note">▲ {{ preview.dark }}</p>
+      </template>
+      <p v-if="forecast" class="basis small-words">
+        <span :title="detail?.basis">Bake model</span
+        ><template v-if="preview?.style_is_nearest"> ({{ preview.style_used }})</template> ·
+        <RouterLink :to="{ name: 'bake-chart', params: { id: dough.id.value } }">Bake chart</RouterLink> ·
+        <BButton size="sm" variant="link" @click="whereFrom = true">Where from?</BButton>
+      </p>
+      <AgeStrip v-if="forecast && detail?.age && !frame" :age="detail.age" />
+      <p v-if="forecast && detail?.egg" class="egg-line" :class="{ under: !detail.egg.done }">
+        <span aria-hidden="true">{{ detail.egg.done ? '┆' : '▲' }}</span> {{ detail.egg.sentence }}
+      </p>
+      <p v-for="w in forecast?.warnings ?? []" :key="w" class="alert-words note">▲ {{ w }}</p>
     </div>
-    <div class="readings">
-      <ReadingRow v-for="r in scores" :key="r.key" :reading="r" />
-    </div>
-    <template v-if="forecast && detail && !detail.no_forecast">
-      <PullWindow
-        :window="window_"
-        :egg="detail.egg"
-        :minutes="detail.minutes"
-        :until="until"
-        :scrub="scrub"
-      />
-      <p v-if="window_?.note" class="alert-words note">▲ {{ window_.note }}</p>
-      <p v-if="preview?.dark" class="alert-words note">▲ {{ preview.dark }}</p>
-    </template>
-    <p v-if="forecast" class="basis small-words">
-      <span :title="detail?.basis">Bake model</span
-      ><template v-if="preview?.style_is_nearest"> ({{ preview.style_used }})</template> ·
-      <RouterLink :to="{ name: 'bake-chart', params: { id: dough.id.value } }">Bake chart</RouterLink> ·
-      <BButton size="sm" variant="link" @click="whereFrom = true">Where from?</BButton>
-    </p>
-    <AgeStrip v-if="forecast && detail?.age && !frame" :age="detail.age" />
-    <p v-if="forecast && detail?.egg" class="egg-line" :class="{ under: !detail.egg.done }">
-      <span aria-hidden="true">{{ detail.egg.done ? '┆' : '▲' }}</span> {{ detail.egg.sentence }}
-    </p>
-    <p v-for="w in forecast?.warnings ?? []" :key="w" class="alert-words note">▲ {{ w }}</p>
     <WhereFrom v-if="forecast" v-model="whereFrom" :forecast="forecast" :basis="detail?.basis ?? ''" />
   </section>
 </template>
@@ -188,6 +204,9 @@ h2 {
 }
 .push {
   margin-left: auto;
+}
+.more {
+  padding: 6px 0;
 }
 .above {
   position: relative;

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core'
-import { computed, provide, ref, watch } from 'vue'
+import { computed, nextTick, provide, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { words } from '@/api/client'
 import CookieColumn from '@/cookie/CookieColumn.vue'
@@ -72,6 +72,18 @@ const saved = computed(() => {
 })
 
 watch(id, open, { immediate: true })
+const tabs = ref<HTMLElement>()
+// On a narrow screen the tab that is on may be out of sight.
+watch(
+  [() => route.name, tabs, counts],
+  async () => {
+    await nextTick()
+    const on = tabs.value?.querySelector<HTMLElement>('.router-link-active')
+    if (on && tabs.value)
+      tabs.value.scrollLeft = on.offsetLeft - (tabs.value.clientWidth - on.clientWidth) / 2
+  },
+  { immediate: true },
+)
 
 async function open(): Promise<void> {
   failed.value = ''
@@ -157,7 +169,7 @@ function rename(said: string): void {
       </BButton>
     </template>
   </TopBar>
-  <nav class="stages" aria-label="Stages">
+  <nav ref="tabs" class="stages" aria-label="Stages">
     <RouterLink
       v-for="s in TABS"
       :key="s.name"
@@ -233,6 +245,7 @@ function rename(said: string): void {
 }
 .stages a {
   padding: 7px 14px 8px;
+  white-space: nowrap;
   color: var(--ink);
   font-weight: 600;
   border-bottom: 3px solid transparent;

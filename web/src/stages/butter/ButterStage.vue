@@ -173,6 +173,11 @@ header label {
 .looking span span {
   display: block;
 }
+@media (max-width: 1100px) {
+  .body {
+    grid-template-columns: minmax(260px, 1fr) minmax(0, 1fr);
+  }
+}
 @media (max-width: 900px) {
   .body {
     grid-template-columns: minmax(0, 1fr);

@@ -288,6 +288,9 @@ select {
   gap: 14px;
   margin: 6px 0 0;
 }
+.one {
+  flex-wrap: wrap;
+}
 .big span span {
   display: block;
 }

@@ -253,7 +253,7 @@ dd {
   padding: 0;
   margin: 4px 0;
 }
-@media (max-width: 1000px) {
+@media (max-width: 1100px) {
   .portions {
     grid-template-columns: minmax(0, 1fr);
   }

@@ -221,7 +221,7 @@ p {
   stroke: var(--ink);
   stroke-dasharray: 3 2;
 }
-@media (max-width: 1000px) {
+@media (max-width: 1100px) {
   .trays {
     grid-template-columns: minmax(0, 1fr);
   }

@@ -249,7 +249,7 @@ th[scope='row'] {
 p {
   margin-bottom: 3px;
 }
-@media (max-width: 900px) {
+@media (max-width: 1150px) {
   .cols {
     grid-template-columns: minmax(0, 1fr);
   }

@@ -165,5 +165,8 @@ const closeness = (steps: number | null): string =>
     border-right: 0;
     border-bottom: 1px solid var(--rule);
   }
+  .list > * {
+    flex: 0 0 9.5rem;
+  }
 }
 </style>

@@ -212,6 +212,7 @@ async function settle(key: string, score: number): Promise<void> {
 }
 header {
   display: flex;
+  flex-wrap: wrap;
   align-items: baseline;
   gap: 12px;
   padding: 8px 14px;

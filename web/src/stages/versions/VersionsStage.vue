@@ -288,9 +288,19 @@ article {
   -webkit-box-orient: vertical;
   line-height: 1.2;
 }
-@media (max-width: 900px) {
+@media (max-width: 1100px) {
   .versions {
     grid-template-columns: minmax(0, 1fr);
+    grid-auto-rows: max-content;
+    overflow-y: auto;
+  }
+  .tree,
+  .compare {
+    overflow-y: visible;
+  }
+}
+@media (max-width: 900px) {
+  .versions {
     height: auto;
   }
 }
