@@ -8,7 +8,7 @@ from dataclasses import dataclass
 
 from dough.facts.kitchen_measures import Habit, KitchenAmount
 from dough.recipe.amounts import Amount, amount_at, amounts_in
-from dough.recipe.names import match, words_of
+from dough.recipe.names import match, named_by, words_of
 
 #: “100 g → 90 g sugar”, “300 (was 320)”: what it was before a change is not what it is.
 CHANGED = re.compile(r"(?P<was>\d[^→>()]{0,16}?)\s*(?:→|➜|->|=>)\s*(?=[\d.])")
@@ -64,8 +64,8 @@ TRAILING = re.compile(
 )
 #: “Molasses (not blackstrap!)”: what it is not.
 DENIED = re.compile(r"\s*(?:not|no|never)\b", re.I)
-#: “2 tbsp milk if dry”.
-CONDITION = re.compile(r"\s*,?\s*\bif\b.*$", re.I)
+#: “2 tbsp milk if dry”, “butter, from the fridge”: where what is said of a thing begins.
+CONDITION = re.compile(r"\s*,?\s*\b(?:if|until|till|in|into|with|from|over|on|onto|at|per|by)\b.*$", re.I)
 _BRACKET = re.compile(r"\([^()]*\)")
 _ONE = Amount(KitchenAmount(1.0, 1.0, ""), 0, 0)
 
@@ -151,8 +151,10 @@ def named_part(name: str, line: str, first: Amount | None) -> str:
     """The part of a line that names its ingredient, where words around it name nothing: what a sentence says before the
     amount, or goes on to say behind the name. name as it was where all of it is known, or no part is."""
     always = CONDITION.sub("", name)
-    if always != name and _clean(always):
-        # “Milk if dry” is no dry milk.
+    said = CONDITION.search(line)
+    measured = said is not None and amounts_in(line[said.start() :])
+    if always != name and not measured and _clean(always) and not named_by(frozenset(words_of(name))):
+        # “Milk if dry” is no dry milk; “ginger in syrup” is a name of its own.
         return always
     if not match(name).unknown:
         return name
