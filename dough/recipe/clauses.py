@@ -6,6 +6,7 @@ import re
 from itertools import islice
 
 from dough.recipe.amounts import amount_at, amounts_in
+from dough.recipe.each import each_apart, is_name, kinds_apart
 from dough.recipe.inline import SEMICOLON, listed
 from dough.recipe.names import match, short_words, words_of
 from dough.recipe.process import is_bake
@@ -29,24 +30,14 @@ SHORTENED = re.compile(r"\b([A-Za-z]{2,6})\.(?= [a-z])")
 EACH_OF = re.compile(
     r"(?P<amount>[\d./ ]{1,9}[^\W\d_]{1,12}\.?) (?:each of|of each|each)[,:]? (?P<names>[^\d.;:]{3,80})$", re.I
 )
-#: The same inside a longer list: “240 g flour, 1/2 tsp each of soda + salt, 1 tsp starch”.
-EACH_WITHIN = re.compile(
-    r"(?P<amount>\b\d[\d./ ]{0,6}[^\W\d_]{1,12}\.?) (?:each of|of each|each) "
-    r"(?P<one>[^\d.,;:()+&]{3,30}?) ?(?: and |\+|&) ?(?P<two>[^\d.,;:()+&]{3,30}?)(?=[,.;]|$)",
-    re.I,
-)
-#: “1 cup each sugars (brown, white)”: kinds of one thing, in a bracket.
-EACH_KIND = re.compile(
-    r"(?P<amount>\b\d[\d./ ]{0,6}[^\W\d_]{1,12}\.?) (?:each of|of each|each) (?P<head>[a-z]{3,12}) "
-    r"\((?P<kinds>[a-z]+(?: [a-z]+)?(?:(?:, | and | & |/)[a-z]+(?: [a-z]+)?){1,3})\)",
-    re.I,
-)
 #: What may stand between two ingredients of one line.
 JOINED = re.compile(
     r", (?:and |then |and then )?| (?:and|plus|\+|&|/) |\. (?=\d)"
     r"| (?:dissolved|mixed|beaten|whisked|soaked|steeped|blended|stirred) (?:in|into|with) ",
     re.I,
 )
+#: “Icing: 150 g icing sugar, …”: a part of the recipe, though it is a name as well.
+HEADS_ALONE = re.compile(r"(?:for the )?(?:icing|glaze|topping|filling|buttercream|coating)", re.I)
 FOR_BOTH = re.compile(r"(?P<names>[^\d(:]{5,60}?),? (?P<use>(?:for|to) (?:the )?[a-z]+(?: [a-z]+)?)", re.I)
 BRACKETED = re.compile(r"\([^()]*\)")
 #: “Zest of an orange and a lemon”.
@@ -65,30 +56,10 @@ OF_EACH = re.compile(
 HALVES = re.compile(r"[(,]?\s*\bhalf (?P<a>[a-z ]{3,20}?),?(?: and| &)? half (?P<b>[a-z ]{3,20}?)\s*\)?$", re.I)
 
 
-def is_name(text: str) -> bool:
-    """Is a phrase an ingredient and nothing besides?"""
-    found = match(text)
-    return bool(found.ident) and not found.unknown
-
-
 def _sharing(names: list[str]) -> list[str]:
     """“white and brown sugar”: the last word is said of all that are nothing known without it."""
     last = names[-1].split()[-1:]
     return [f"{n} {last[0]}" if last and not match(n).ident and match(f"{n} {last[0]}").ident else n for n in names]
-
-
-def _each_kind(found: re.Match[str]) -> str:
-    """The kinds of one thing, each with the amount that is said of all; as it was where one is nothing known."""
-    made = [f"{k} {found['head']}" for k in re.split(r", | and | & |/", found["kinds"])]
-    return ", ".join(f"{found['amount']} {m}" for m in made) if all(is_name(m) for m in made) else found.group(0)
-
-
-def _each_apart(found: re.Match[str]) -> str:
-    """“1/2 tsp soda, 1/2 tsp salt” for “1/2 tsp each of soda + salt”; as it was where either is nothing known."""
-    one, two = found["one"].strip(), found["two"].strip()
-    if not (match(one).ident and match(two).ident):
-        return found.group(0)
-    return f"{found['amount']} {one}, {found['amount']} {two}"
 
 
 def nameish(line: str) -> str:
@@ -101,12 +72,12 @@ def nameish(line: str) -> str:
 def clauses(line: str) -> list[str]:
     """The clauses of a line: sentences, “1 egg plus 1 yolk” and comma lists parted. Nothing of the line is left out."""
     line = SHORTENED.sub(lambda m: m[1] if m[1].lower() in short_words() else m[0], line)
-    line = EACH_KIND.sub(_each_kind, line)
+    line = kinds_apart(line)
     each = EACH_OF.match(line) or OF_EACH.match(line)
     if each is not None:
         names = re.split(r", (?:and )?| and | & | \+ | / ", each["names"].strip(" ,-:"))
         return [f"{each['amount']} {name}" for name in _sharing(names)]
-    line = EACH_WITHIN.sub(_each_apart, line)
+    line = each_apart(line)
     # A semicolon parts sentences as well, but not in such a list.
     whole = listed(line, SEMICOLON)
     if whole:
@@ -122,10 +93,15 @@ def clauses(line: str) -> list[str]:
         # A colon inside a bracket heads nothing.
         prefix, colon, rest = line, "", ""
     body = line
+    heads = bool(HEADS_ALONE.fullmatch(prefix.strip()))
     if META.match(line) and not leads_with_ingredient(line):
         return [line]
     if colon and amounts_in(rest) and not amounts_in(BRACKETED.sub(" ", prefix)):
-        if match(nameish(rest)).ident and amounts_in(rest)[0].start < 2 and not is_name(BRACKETED.sub(" ", prefix)):
+        if (
+            match(nameish(rest)).ident
+            and amounts_in(rest)[0].start < 2
+            and (heads or not is_name(BRACKETED.sub(" ", prefix)))
+        ):
             body = rest.strip()
         elif amounts_in(rest)[0].start >= 2 and len(measured_in(rest)) > 1:
             # “Cheese rounds: weigh 90 g butter and ...”: a heading before sentences.
@@ -188,11 +164,11 @@ def _two_names(part: str) -> list[str]:
 def _shared(line: str) -> list[str]:
     """“Sugar (caster 100 g, demerara 50 g)”, “Flour: plain 180 g, rye 60 g”: kinds of one thing, each measured."""
     found = re.fullmatch(
-        r"(?P<head>[^\W\d_][^\d:(]{1,24}?)\s*(?:\((?P<a>[^()]+)\)|:\s*(?P<b>[^()]+))", line.strip(" .")
+        r"(?P<head>[^\W\d_][^\d:(]{1,24}?)\s*(?:\((?P<a>[^()]+)\)|(?::| -)\s*(?P<b>[^()]+))", line.strip(" .")
     )
     if found is None or not match(found["head"]).name:
         return []
-    kinds = [k.strip() for k in re.split(r",\s+|\s+and\s+|\s+\+\s+", found["a"] or found["b"])]
+    kinds = [k.strip() for k in re.split(r",\s+|\s+and\s+|\s+\+\s+|\s+/\s+", found["a"] or found["b"])]
     if len(kinds) < 2 or any(len(amounts_in(k)) != 1 or not words_of(nameish(k)) for k in kinds):
         return []
     whole = [f"{k} {found['head'].strip()}" for k in kinds]

@@ -37,7 +37,9 @@ DENIED = re.compile(r"\((?:not|no|never)\b[^()]*\)", re.I)
 #: Some of what a line has: “50 g of the sugar”.
 SOME_OF = re.compile(r"^\S+(?: \S+)? of (?:the|that|this|your)\b|\b(?:remaining|rest|reserved|half)\b", re.I)
 #: Words that are a name and what is done with another thing as well: “cream the butter”, “flour the board”.
-DONE = re.compile(r"cream|creme|butter|flour|salt|sugar|oil|ice|dust|zest|juice|glaze|powder|spice|water|crumb")
+DONE = re.compile(
+    r"cream|creme|butter|flour|salt|sugar|oil|ice|dust|zest|juice|glaze|powder|spice|water|crumb|sprinkle"
+)
 #: Done even where a figure follows: “cream 3 min”.
 ALWAYS_DONE = "cream"
 BEHIND_DONE = re.compile(r"the|an?|your|until|together|both")

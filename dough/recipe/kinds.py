@@ -65,6 +65,8 @@ def heading(line: str) -> str | None:
     short = line.rstrip().endswith(":") or bool(re.match(r"^(for|to) ", plain, re.I)) or len(plain.split()) <= 3
     if not short:
         return None
+    if FINISH_HEADS.fullmatch(plain):
+        return "finish"
     if is_ingredient_without_amount(plain) and not line.rstrip().endswith(":"):
         return None
     if TOP_HEADS.search(plain):

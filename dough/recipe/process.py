@@ -65,7 +65,7 @@ FLOUR_AFTER = re.compile(r"\s*(?:type|typ|flour|mehl)\b", re.I)
 FAN = re.compile(r" ?\(?(?:fan|forced|ventil\w*|convec\w*|conv\.?|umluft|heißluft)(?![^\W\d_]| ?:? ?\d{3})", re.I)
 #: “350 - 12 min”, “170 fan, about 11 min”: a bare number with minutes behind it is an oven.
 WITH_MINUTES = re.compile(
-    r"(?:\s*(?:fan|convection|conv)\b[a-z ]{0,12})?\s*(?:-|for|,|/|x)?\s*(?:about |approx\.? |for )?"
+    r"(?:\s*(?:fan|convection|conv)\b[a-z -]{0,12})?\s*(?:-|for|,|/|x)?\s*(?:about |approx\.? |for )?"
     r"\d{1,2}(?:\s*(?:-|to)\s*\d{1,2})?\s*min",
     re.I,
 )

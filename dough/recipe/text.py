@@ -12,8 +12,9 @@ from dough.facts.kitchen_measures import CupCalibration, Habit
 from dough.recipe.amounts import amounts_in, tidy
 from dough.recipe.bare import in_bare_grams
 from dough.recipe.cells import cells, is_head, of_columns, phrase
-from dough.recipe.clauses import META, SENTENCE, clauses, is_name, leads_with_ingredient, nameish
+from dough.recipe.clauses import META, SENTENCE, clauses, leads_with_ingredient, nameish
 from dough.recipe.doubts import Unlisted, doubted, unlisted, without
+from dough.recipe.each import each_apart, is_name
 from dough.recipe.inline import listed
 from dough.recipe.jotted import told_in_json
 from dough.recipe.kinds import (
@@ -238,7 +239,7 @@ def _tell(r: _Reading) -> None:
     more: list[tuple[int, Understood]] = []
     for at, clause in r.told:
         top = place_of(clause) is Step.TOP
-        for piece in [] if REMARK.match(clause) else measured_in(clause):
+        for piece in [] if REMARK.match(clause) else measured_in(each_apart(clause)):
             made = read_line(piece, r.habit, None, r.cups, in_grams=r.in_grams)
             # What goes on top is measured apart from what went in.
             on_top = top and made.ingredient_id in have

@@ -1,0 +1,50 @@
+"""An amount of each of several, taken apart: “1/2 tsp each of soda + salt”, “1 cup each sugars (brown, white)”."""
+
+from __future__ import annotations
+
+import re
+
+from dough.recipe.names import match
+
+#: “240 g flour, 1/2 tsp each of soda + salt, 1 tsp starch”.
+EACH_WITHIN = re.compile(
+    r"(?P<amount>\b\d[\d./ ]{0,6}[^\W\d_]{1,12}\.?) (?:each of|of each|each) "
+    r"(?P<one>[^\d.,;:()+&]{3,30}?) ?(?: and |\+|&) ?(?P<two>[^\d.,;:()+&]{3,30}?)(?=[,.;]|$)",
+    re.I,
+)
+#: “1 cup each sugars (brown, white)”: kinds of one thing, in a bracket.
+EACH_KIND = re.compile(
+    r"(?P<amount>\b\d[\d./ ]{0,6}[^\W\d_]{1,12}\.?) (?:each of|of each|each) (?P<head>[a-z]{3,12}) "
+    r"\((?P<kinds>[a-z]+(?: [a-z]+)?(?:(?:, | and | & |/)[a-z]+(?: [a-z]+)?){1,3})\)",
+    re.I,
+)
+
+
+def is_name(text: str) -> bool:
+    """Is a phrase an ingredient and nothing besides?"""
+    found = match(text)
+    return bool(found.ident) and not found.unknown
+
+
+def each_apart(line: str) -> str:
+    """A line with what is said of each told of each; any other line as it is."""
+    return EACH_WITHIN.sub(_one_each, kinds_apart(line)) if "each" in line else line
+
+
+def kinds_apart(line: str) -> str:
+    """The same of kinds in a bracket alone."""
+    return EACH_KIND.sub(_each_kind, line)
+
+
+def _each_kind(found: re.Match[str]) -> str:
+    """The kinds of one thing, each with the amount that is said of all; as it was where one is nothing known."""
+    made = [f"{k} {found['head']}" for k in re.split(r", | and | & |/", found["kinds"])]
+    return ", ".join(f"{found['amount']} {m}" for m in made) if all(is_name(m) for m in made) else found.group(0)
+
+
+def _one_each(found: re.Match[str]) -> str:
+    """“1/2 tsp soda, 1/2 tsp salt” for “1/2 tsp each of soda + salt”; as it was where either is nothing known."""
+    one, two = found["one"].strip(), found["two"].strip()
+    if not (match(one).ident and match(two).ident):
+        return found.group(0)
+    return f"{found['amount']} {one}, {found['amount']} {two}"
