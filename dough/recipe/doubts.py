@@ -10,7 +10,7 @@ from dataclasses import dataclass, replace
 from dough.facts.ingredients import Role, ingredient
 from dough.facts.kitchen_measures import Habit
 from dough.recipe.clauses import BRACKETED, nameish
-from dough.recipe.lines import Understood, read_line
+from dough.recipe.lines import Understood, read_line, told_g
 from dough.recipe.names import called, match, named_by, words_of
 from dough.recipe.plainer import LIKENESS
 from dough.recipe.prose import measured_in
@@ -201,7 +201,7 @@ def _outweighing(x: Understood, whole: float) -> Understood:
     if x.asks or x.grams is None or x.grams <= NEARLY_ALL * whole:
         return x
     return replace(
-        x, asks=("much",), notes=(*x.notes, "nearly all of what goes in"), offers=((f"{x.grams:.4g} g", "as read"),)
+        x, asks=("much",), notes=(*x.notes, "nearly all of what goes in"), offers=((told_g(x.grams), "as read"),)
     )
 
 
@@ -210,4 +210,4 @@ def _doubted(x: Understood, whole: float) -> Understood:
     if most is None or x.asks or x.grams is None or x.grams <= most * whole:
         return x
     share = f"{100 * x.grams / whole:.0f} % of all that goes in"
-    return replace(x, asks=("much",), notes=(*x.notes, share), offers=((f"{x.grams:.4g} g", "as read"),))
+    return replace(x, asks=("much",), notes=(*x.notes, share), offers=((told_g(x.grams), "as read"),))

@@ -107,6 +107,11 @@ class Understood:
         return any(q.unit in ("cup", "tbsp", "tsp", "ml", "cl", "dl", "l", "fl oz", "pint") for q in self.quantities)
 
 
+def told_g(grams: float) -> str:
+    """A weight as it would be typed: four figures of it, never with an exponent."""
+    return f"{grams:.0f} g" if grams >= 1000.0 else f"{grams:.4g} g"
+
+
 def ask_words(x: Understood, code: str) -> str:
     """What a question asks, in words: of an ingredient that is in the table it never says that it is not."""
     if code == "ingredient" and x.ingredient_id:
@@ -147,7 +152,6 @@ def read_line(
         few = _in_pieces(found.ident)
         bare = [q for q in quantities if not (q.unit or (few and q.low < FEWEST_G))]
         quantities = tuple(replace(q, unit="g") if q in bare else q for q in quantities)
-        notes += ["grams understood"] if bare and "grams understood" not in notes else []
     quantities = tuple(counted(q, found.ident, line) for q in quantities)
     quantities = _of_a_fruit(line, found.ident, quantities)
     step = place_of(line) or step
@@ -173,7 +177,7 @@ def _contradicted(
     # As far off as no way of filling explains.
     if other.low_g / APART <= made.grams <= other.high_g * APART:
         return made
-    offers = ((f"{made.grams:.4g} g", "by the weight"), (f"{other.grams:.4g} g", "by the measure"))
+    offers = ((told_g(made.grams), "by the weight"), (told_g(other.grams), "by the measure"))
     return replace(made, asks=(*made.asks, "weight"), offers=offers)
 
 
@@ -241,7 +245,7 @@ def understood(
         asks.append("browned")
         left = browned(staple(BUTTER), whole, None, strained=False).after_g
         offers = (
-            (f"{whole:.4g} g", "weighed after browning"),
+            (told_g(whole), "weighed after browning"),
             (f"{left:.3g} g", f"weighed before: some {left:.3g} g are left"),
         )
     return replace(

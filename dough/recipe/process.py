@@ -10,7 +10,7 @@ from dough.recipe.amounts import NUMBER_WORDS, tidy
 
 TEMP = re.compile(
     r"(?:gas(?: mark)? ?(?P<gas>\d{1,2}))|"
-    r"(?P<n>\d{3})(?: ?- ?\d{3})? ?"
+    r"(?<![\d,.])(?P<n>\d{3})(?: ?- ?\d{3})? ?"
     r"(?:°|º|\*|deg(?:rees)?\.?|gra(?:d|dos|di|us)\b|degrés\b)? ?(?P<u>[CF])?(?![a-z0-9%])",
     re.I,
 )

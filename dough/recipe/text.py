@@ -111,11 +111,11 @@ def read_recipe(text: str, habit: Habit, cups: tuple[CupCalibration, ...] = ()) 
     plain = html.unescape(text) if "&" in text else text
     plain = told_in_json(plain)
     reading = _reading(plain, _Reading(habit, cups, in_grams=bool(IN_GRAMS.search(text))))
-    by_percent = by_flour(reading.lines)
+    by_percent, inferred = by_flour(reading.lines), False
     if by_percent != reading.lines:
         reading.lines = by_percent
     elif not reading.in_grams and in_bare_grams(reading.lines):
-        reading = _reading(plain, _Reading(habit, cups, in_grams=True))
+        reading, inferred = _reading(plain, _Reading(habit, cups, in_grams=True)), True
     have = {x.ingredient_id for x in reading.lines}
     bake = bake_of(plain, habit)
     strays = set(reading.strays) if reading.listed >= LIST_FROM else set()
@@ -126,7 +126,7 @@ def read_recipe(text: str, habit: Habit, cups: tuple[CupCalibration, ...] = ()) 
     )
     return RecipeText(
         reading.title, doubted(reading.lines), tuple(reading.aside), bake, habit, seen,
-        _note(reading.lines), unlisted(reading.title, reading.aside, reading.lines, habit),
+        _note(reading.lines, inferred), unlisted(reading.title, reading.aside, reading.lines, habit),
     )  # fmt: skip
 
 
@@ -268,13 +268,15 @@ def _by_parts(r: _Reading, measured: list[Understood]) -> list[tuple[int, Unders
     return found
 
 
-def _note(lines: list[Understood]) -> str:
-    """That the text is in a language which is hardly read here, or that something every cookie has is missing."""
+def _note(lines: list[Understood], in_grams: bool) -> str:
+    """That the text is in a language which is hardly read here, that its bare numbers were taken for grams, or that
+    something every cookie has is missing."""
     odd = sum(1 for x in lines if not x.ingredient_id)
     if len(lines) > LIST_FROM and odd > 0.6 * len(lines):
         return FOREIGN
     lacking = without(lines)
-    return f"No {' and no '.join(lacking)} was read. If the recipe has it, look for it in the text." if lacking else ""
+    lost = f"No {' and no '.join(lacking)} was read. If the recipe has it, look for it in the text." if lacking else ""
+    return " ".join(filter(None, ("Bare numbers are read as grams." if in_grams else "", lost)))
 
 
 def guess_habit(text: str) -> Habit:

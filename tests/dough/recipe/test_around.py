@@ -74,6 +74,8 @@ def test_an_oven_with_a_fan_is_told_from_one_without_that_names_the_fan_s_heat()
     assert oven("scoop, 170 fan 11 min") == (170.0, True)
     assert oven("Bake 165 °C conv. 12 min") == (165.0, True)
     assert oven("375* for 8 min") == (191.0, False)
+    # A weight is no oven, whatever stands before it.
+    assert oven("A test bake\nbutter 1,200\nscoop, 175 fan, 12 min") == (175.0, True)
 
 
 HOSTILE = ["sugar flour ", "7 ", "12 g, 3 cups (4 oz) ", "half a cup of ", "one part sugar ", "butter (soft "]
