@@ -15,6 +15,8 @@ from dough.judgement.distance import compare
 from dough.judgement.findings.apply import apply
 from dough.judgement.findings.model import Finding, Remedy, State
 
+#: Said of a difference too small to see.
+NOTHING_SEEN = "nothing you would see"
 #: What is told, in the order of the sentence; a smaller change is not worth words (judgement).
 TOLD = (("diameter_mm", 0.3), ("height_mm", 0.1), ("rim_crisp", 2.0), ("middle_soft", 2.0), ("crust_l", 0.7))
 
@@ -62,7 +64,7 @@ def difference_words(now: Cookie, then: Cookie) -> str:
             continue
         name = f"{a.label.lower()} " if a.unit == "of 100" else ""
         words.append(name + a.more(after - before))
-    return ", ".join(words) or "nothing you would see"
+    return ", ".join(words) or NOTHING_SEEN
 
 
 def forecasts_of(settings: list[Setting], *, bare: bool = False) -> list[Forecast | None]:

@@ -11,10 +11,12 @@ from dough.counsel.next_steps.levers import values_of
 from dough.counsel.next_steps.practical import rounded
 from dough.counsel.next_steps.ranking import Move, advice
 from dough.judgement.distance import compare
-from dough.judgement.effects import difference_words, forecasts_of
+from dough.judgement.effects import NOTHING_SEEN, difference_words, forecasts_of
 
 #: A delivery that moves the cookie by less, in clear misses (root mean square), asks for nothing.
 HARDLY = 0.1
+#: Nor by less than this, where no difference is large enough to be told.
+UNSEEN = 0.2
 
 
 @dataclass(frozen=True, slots=True)
@@ -34,11 +36,12 @@ class DeliveryDoes:
     @property
     def sentence(self) -> str:
         """What to do, in a sentence."""
-        if self.steps < HARDLY:
-            return "Nothing you would see: go on as before."
+        if unseen(self.steps, self.words):
+            return f"{_capital(NOTHING_SEEN)}: go on as before."
         if self.correction is None:
             return f"{_capital(self.words)}. No single change brings it back; see Next."
-        return f"{_capital(self.words)}. {self.correction.words} holds the cookie: then {self.left}."
+        left = "" if self.left == NOTHING_SEEN else f": then {self.left}"
+        return f"{_capital(self.words)}. {self.correction.words} holds the cookie{left}."
 
 
 def delivery(setting: Setting, ingredient_id: str, said: Certificate) -> DeliveryDoes | None:
@@ -54,7 +57,7 @@ def delivery(setting: Setting, ingredient_id: str, said: Certificate) -> Deliver
     names = tuple(dict.fromkeys(x.ingredient.name for x in mine))
     steps = compare(after.cookie, before.cookie).rms_steps or 0.0
     words = difference_words(before.cookie, after.cookie)
-    if steps < HARDLY:
+    if unseen(steps, words):
         return DeliveryDoes(names, words, steps)
     best: DeliveryDoes | None = None
     for a in advice(delivered, before.cookie):
@@ -71,6 +74,11 @@ def delivery(setting: Setting, ingredient_id: str, said: Certificate) -> Deliver
         best = DeliveryDoes(names, words, steps, move, by_table, left, difference_words(before.cookie, cookie))
         break
     return best or DeliveryDoes(names, words, steps)
+
+
+def unseen(steps: float, words: str) -> bool:
+    """Whether what a delivery does is nothing to act on: hardly a distance, or a difference that nobody would see."""
+    return steps < HARDLY or (steps < UNSEEN and words == NOTHING_SEEN)
 
 
 def _capital(text: str) -> str:

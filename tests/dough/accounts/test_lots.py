@@ -11,11 +11,12 @@ from hypothesis import strategies as st
 from dough.accounts.formula import Draft, Formula, Line, Process, Step
 from dough.accounts.lots import Certificate, by_certificate, from_lots
 from dough.bake.draft_setting import Setting
-from dough.counsel.next_steps.delivery import HARDLY, delivery
+from dough.counsel.next_steps.delivery import HARDLY, UNSEEN, delivery
 from dough.draft.start import from_style_formula
 from dough.facts.ingredients import Ingredient, table
 from dough.facts.styles import styles
 from dough.judgement.distance import compare
+from dough.judgement.effects import NOTHING_SEEN
 
 FLOURS = sorted(i.id for i in table().values() if i.flour_base)
 BUTTER = next(i for i in table().values() if i.is_("butter") and i.parts.water > 10)
@@ -130,5 +131,12 @@ def test_what_a_delivery_is_not_in_or_hardly_moves_is_left_alone() -> None:
     assert found is not None
     assert found.steps < HARDLY
     assert "go on as before" in found.sentence
+    # What nobody would see is not corrected either.
+    for style in sorted(styles()):
+        thin, _ = from_style_formula(styles()[style])
+        found = delivery(Setting.of(thin, styles()[style]), "ap", Certificate(11.4, 14.2, 0.58, 59.0))
+        if found is not None and found.words == NOTHING_SEEN:
+            assert found.correction is None or found.steps >= UNSEEN
+            assert "holds the cookie: then nothing" not in found.sentence
     open_amount = replace(draft, formula=Formula((*draft.formula.lines, Line("x", "milk", None, Step.EGG))))
     assert delivery(setting.with_draft(open_amount), flour.ingredient_id, Certificate(12.0)) is None
