@@ -25,6 +25,8 @@ MASS_HEADS = {
     "ounce": "oz", "lb": "lb", "pound": "lb",
 }  # fmt: skip
 THOUSANDS = re.compile(r"^[^,]*\s\d{1,3},\d{3}(?:\s*[a-zA-Z]{1,2})?$")
+#: “Butter / 2.8”: a name and its figure.
+PAIR = 2
 #: So many pieces of what is counted stand in a table without a unit; above it they are grams.
 MOST_PIECES = 12
 #: A cell that says its number counts pieces.
@@ -38,6 +40,9 @@ def cells(line: str, raw: str) -> list[str]:
         parts = [c.strip() for c in source.strip("| \t").split(mark) if c.strip()]
         if len(parts) >= 2 and (mark != ";" or any(NUMBER.match(c) for c in parts) or is_head(parts)):
             return parts
+    told = [c.strip() for c in line.split(" / ")]
+    if len(told) == PAIR and words_of(told[0]) and (NUMBER.match(told[1]) or is_head(told)):
+        return told
     # A file of values: a cell that holds a comma stands in quotes.
     quoted = '"' in line and "," in line
     parts = [c.strip() for c in (next(csv.reader([line]), []) if quoted else line.split(","))]
@@ -76,7 +81,8 @@ def of_columns(head: list[str], parts: list[str]) -> list[str]:
     shares = [i for i in figures if "%" in head[i] or SHARES & set(words_of(head[i]))]
     masses = {i: MASS_HEADS[w] for i in figures for w in words_of(head[i]) if w in MASS_HEADS and i not in shares}
     if len(figures) < 2:
-        return parts
+        # “Ingredient | kg”: the unit stands in the head alone.
+        return [f"{c} {masses[i]}" if i in masses else c for i, c in enumerate(parts)]
     if masses:
         kept = min(masses)
         return [f"{c} {masses[i]}" if i == kept else c for i, c in enumerate(parts) if i == kept or i not in figures]

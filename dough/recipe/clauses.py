@@ -32,7 +32,7 @@ EACH_OF = re.compile(
 )
 #: What may stand between two ingredients of one line.
 JOINED = re.compile(
-    r", (?:and |then |and then )?| (?:and|plus|\+|&|/) |\. (?=\d)"
+    r", (?:and |then |plus |and then )?| (?:and|plus|\+|&|/) |\. (?=\d)"
     r"| (?:dissolved|mixed|beaten|whisked|soaked|steeped|blended|stirred) (?:in|into|with) ",
     re.I,
 )

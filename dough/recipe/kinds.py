@@ -51,6 +51,8 @@ TOTAL = re.compile(r"^\W*(?:grand |dough )?(?:total|sum)\b", re.I)
 MOST_STRAY = 8
 #: A line that only says what goes on top is no longer, words.
 MOST_TO_FINISH = 6
+#: “Pb: 1 c”: so few words and a measure are an ingredient that nobody knows.
+MOST_WITH_MEASURE = 4
 MEASURES = ("cup", "tbsp", "tsp", "stick", "pint", "dl")
 WEIGHTS = ("g", "kg", "ml", "l", "oz", "lb")
 
@@ -146,7 +148,11 @@ def overlooked(clause: str, have: set[str], facts: tuple[Fact, ...]) -> bool:
     if not pieces:
         # A weight of something nobody knows, which is no fact of the bake either.
         amounts = amounts_in(clause)
-        weighed = [a for a in amounts if a.quantity.unit in WEIGHTS or (a.start == 0 and a.quantity.unit in MEASURES)]
+        short = len(clause.split()) <= MOST_WITH_MEASURE
+        weighed = [
+            a for a in amounts
+            if a.quantity.unit in WEIGHTS or (a.quantity.unit in MEASURES and (short or a.start == 0))
+        ]  # fmt: skip
         return bool(weighed) and not any(f.words in clause or clause in f.words for f in facts)
     return any(match(nameish(p)).ident not in have for p in pieces)
 
