@@ -101,6 +101,13 @@ export async function inDough(
     history: createMemoryHistory(),
     routes: [
       { path: '/', component: none },
+      ...['shelf', 'kitchen', 'larder', 'paste', 'how'].map((name) => ({
+        name,
+        path: `/at-${name}`,
+        component: none,
+      })),
+      { name: 'day', path: '/day/:on', component: none },
+      { path: '/:rest(.*)*', component: none },
       ...STAGES.map(({ name }) => ({ name, path: `/${name}`, component: none })),
     ],
   })
