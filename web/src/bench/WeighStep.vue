@@ -204,6 +204,9 @@ defineExpose({ go: take, left: computed(() => lines.value.filter((x) => open(x.l
         △ {{ run.free_from.join(', ') }}: clean bowl, spoon and scale pan, and this dough before those with
         it.
       </p>
+      <p v-if="devices.scale.value && !devices.heard.value" class="mid alert-words" role="status">
+        △ The scale is not heard while the server is away. Type the grams: they are kept here.
+      </p>
       <p v-if="trouble" class="mid alert-words">▲ The scale: {{ trouble }}. Type the grams instead.</p>
       <div v-if="isOver" class="options" role="group" aria-label="Too much: what now?">
         <button

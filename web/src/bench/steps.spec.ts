@@ -62,14 +62,17 @@ function runOf(more: Record<string, unknown> = {}): Run {
 function devices() {
   const scale = ref({ value: 0, state: SETTLED as number, at: 0 })
   const none = computed(() => undefined)
+  const heard = ref(true)
   return {
     scale,
+    heard,
     told: {
+      heard,
       scale: computed(() => ({ id: 9, facts: { how: 'serial' } })),
       probe: none,
       oven: none,
-      of: (id?: number) => (id === 9 ? scale.value : undefined),
-      read: (id?: number) => (id === 9 ? scale.value.value : null),
+      of: (id?: number) => (id === 9 && heard.value ? scale.value : undefined),
+      read: (id?: number) => (id === 9 && heard.value ? scale.value.value : null),
       trouble: () => '',
     },
   }
@@ -114,6 +117,19 @@ describe('weighing a step', () => {
       values: { line: 'flour', grams: 199.2 },
       source: 'scale',
     })
+  })
+
+  it('takes nothing from a scale that is not heard, says so, and takes typed grams', async () => {
+    const { d, w, view } = await weighing()
+    d.scale.value = { value: 200, state: SETTLED, at: 1 }
+    d.heard.value = false
+    await flushPromises()
+    expect(view.text()).toContain('The scale is not heard while the server is away')
+    await press(view, 'Take it')
+    expect(w.act).not.toHaveBeenCalled()
+    await view.get('input').setValue('198')
+    await press(view, 'Take it')
+    expect(w.act).toHaveBeenCalledWith('weighed', { step: 'weigh_dry', values: { line: 'flour', grams: 198 } })
   })
 
   it('takes typed grams by hand, and says of rubbish what to type', async () => {

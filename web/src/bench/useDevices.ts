@@ -13,7 +13,8 @@ export const TROUBLE = 2
 const TROUBLES = ['', 'overload: take something off', 'no reading comes', 'not plugged in', 'sends rubbish']
 
 /**
- * The kitchen's devices as they read now. A lost line comes back by itself and goes on where it left off.
+ * The kitchen's devices as they read now. A lost line comes back by itself and goes on where it left off; while it is
+ * lost nothing is read: what stood there last is no reading of now.
  *
  * Usage: `const { scale, of } = useDevices(); of(scale.value?.id)?.value`
  */
@@ -31,6 +32,10 @@ export function useDevices() {
     for (const r of JSON.parse(data) as (DeviceReading & { device: number })[])
       readings.set(r.device, { at: r.at, state: r.state, value: r.value })
   })
+  const heard = computed(() => source.status.value === 'OPEN')
+  watch(heard, (now) => {
+    if (!now) readings.clear()
+  })
   const scale = computed(() => devices.value.find((d) => d.facts['what'] === 'scale'))
   const probe = computed(() => devices.value.find((d) => d.facts['what'] === 'probe'))
   const oven = computed(() => devices.value.find((d) => d.facts['what'] === 'oven'))
@@ -43,5 +48,5 @@ export function useDevices() {
     const r = of(id)
     return r === undefined || r.state === TROUBLE ? null : r.value
   }
-  return { devices, scale, probe, oven, of, read, trouble, status: source.status }
+  return { devices, scale, probe, oven, of, read, trouble, heard }
 }

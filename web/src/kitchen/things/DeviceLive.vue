@@ -59,7 +59,7 @@ async function check(what: 'ice' | 'boil' | 'zero' | 'weight'): Promise<void> {
         ><b class="fig">{{ fixed(reading.value, 1) }}</b> {{ unit }}
         <span class="small-words">{{ reading.state === SETTLED ? 'settled' : 'moving' }}</span></template
       >
-      <span v-else class="small-words">no reading yet</span>
+      <span v-else class="small-words">{{ devices.heard.value ? 'no reading yet' : 'not heard now' }}</span>
     </p>
     <div v-if="mayRecord" class="ways">
       <template v-if="isScale">
