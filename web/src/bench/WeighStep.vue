@@ -205,7 +205,7 @@ defineExpose({ go: take, left: computed(() => lines.value.filter((x) => open(x.l
         it.
       </p>
       <p v-if="devices.scale.value && !devices.heard.value" class="mid alert-words" role="status">
-        △ The scale is not heard while the server is away. Type the grams: they are kept here.
+        △ The scale is not heard while the server is away. Type the grams instead.
       </p>
       <p v-if="trouble" class="mid alert-words">▲ The scale: {{ trouble }}. Type the grams instead.</p>
       <div v-if="isOver" class="options" role="group" aria-label="Too much: what now?">

@@ -129,7 +129,10 @@ describe('weighing a step', () => {
     expect(w.act).not.toHaveBeenCalled()
     await view.get('input').setValue('198')
     await press(view, 'Take it')
-    expect(w.act).toHaveBeenCalledWith('weighed', { step: 'weigh_dry', values: { line: 'flour', grams: 198 } })
+    expect(w.act).toHaveBeenCalledWith('weighed', {
+      step: 'weigh_dry',
+      values: { line: 'flour', grams: 198 },
+    })
   })
 
   it('takes typed grams by hand, and says of rubbish what to type', async () => {
