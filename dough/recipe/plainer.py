@@ -8,6 +8,8 @@ from dataclasses import dataclass
 
 from dough.facts.kitchen_measures import Habit, KitchenAmount
 from dough.recipe.amounts import Amount, amount_at, amounts_in
+from dough.recipe.clauses import BRACKETED, nameish
+from dough.recipe.each import is_name
 from dough.recipe.names import match, named_by, words_of
 
 #: “100 g → 90 g sugar”, “300 (was 320)”: what it was before a change is not what it is.
@@ -66,7 +68,6 @@ TRAILING = re.compile(
 DENIED = re.compile(r"\s*(?:not|no|never)\b", re.I)
 #: “2 tbsp milk if dry”, “butter, from the fridge”: where what is said of a thing begins.
 CONDITION = re.compile(r"\s*,?\s*\b(?:if|until|till|in|into|with|from|over|on|onto|at|per|by)\b.*$", re.I)
-_BRACKET = re.compile(r"\([^()]*\)")
 _ONE = Amount(KitchenAmount(1.0, 1.0, ""), 0, 0)
 
 
@@ -124,24 +125,21 @@ def _unremarked(line: str) -> tuple[str, list[str]]:
     """The line without the brackets that only remark on it, where its name stands without them."""
     told: list[str] = []
 
-    def weigh(found: re.Match[str]) -> str:
+    def taken_out(found: re.Match[str]) -> str:
         inside = found.group(0)[1:-1]
         long = len(words_of(inside)) >= REMARKED or DOING.match(inside)
-        if DENIED.match(inside):
+        remark = DENIED.match(inside) or (long and not amounts_in(inside) and match(inside).unknown)
+        if remark:
             told.append(inside.strip())
-            return " "
-        if not long or amounts_in(inside) or not match(inside).unknown:
-            return found.group(0)
-        told.append(inside.strip())
-        return " "
+        return " " if remark else found.group(0)
 
-    bare = _BRACKET.sub(weigh, line)
-    outside = _BRACKET.sub(" ", bare)
+    bare = BRACKETED.sub(taken_out, line)
+    outside = BRACKETED.sub(" ", bare)
     if not told or not match(outside).ident:
         return line, []
     if all(DENIED.match(t) for t in told):
         return bare, told
-    whole = match(_without_amounts(line.replace("(", " ").replace(")", " ")))
+    whole = match(nameish(line.replace("(", " ").replace(")", " ")))
     # “Butter (browned, then chilled back)”: what it says makes another thing of the name before it.
     refined = whole.ident != match(outside).ident and set(words_of(whole.name)) & set(words_of(outside))
     return (line, []) if refined else (bare, told)
@@ -153,30 +151,19 @@ def named_part(name: str, line: str, first: Amount | None) -> str:
     always = CONDITION.sub("", name)
     said = CONDITION.search(line)
     measured = said is not None and amounts_in(line[said.start() :])
-    if always != name and not measured and _clean(always) and not named_by(frozenset(words_of(name))):
+    if always != name and not measured and is_name(always) and not named_by(frozenset(words_of(name))):
         # “Milk if dry” is no dry milk; “ginger in syrup” is a name of its own.
         return always
     if not match(name).unknown:
         return name
     same = SAME_AS.search(line)
-    if same and not match(_without_amounts(same["name"])).ident and _clean(same["is"]):
+    if same and not match(nameish(same["name"])).ident and is_name(same["is"]):
         return same["is"]
     shorter = TRAILING.sub("", name)
-    if shorter != name and _clean(shorter):
+    if shorter != name and is_name(shorter):
         return shorter
     if first is not None and first.start > 0 and not match(line[: first.start]).ident:
-        behind = TRAILING.sub("", _without_amounts(line[first.start :]))
-        if _clean(behind):
+        behind = TRAILING.sub("", nameish(line[first.start :]))
+        if is_name(behind):
             return behind
     return name
-
-
-def _clean(name: str) -> bool:
-    found = match(name)
-    return bool(found.ident) and not found.unknown
-
-
-def _without_amounts(line: str) -> str:
-    for a in reversed(amounts_in(line)):
-        line = line[: a.start] + " " + line[a.end :]
-    return line
