@@ -193,7 +193,7 @@ def _read(r: _Reading, line: str, raw: str, number: int) -> None:
     pieces = [p for n, p in enumerate(candidates) if looks_like(p, first=early and n == 0, opening=opening)]
     if not pieces:
         if not (r.title or r.lines or measured_in(bare)) and len(bare) < LONGEST_TITLE and not bare.endswith("."):
-            r.title = bare.rstrip(":")[:NAME_HOLDS].rstrip()
+            r.title = _held(bare.rstrip(":"))
         r.told.append((len(r.lines), stepped))
         r.aside.append(line)
         # A heading has a space before it.
@@ -213,6 +213,13 @@ def _read(r: _Reading, line: str, raw: str, number: int) -> None:
         else:
             r.told.append((len(r.lines), p))
             r.aside.append(p)
+
+
+def _held(title: str) -> str:
+    """A title as a dough's name can hold it, cut between words."""
+    if len(title) <= NAME_HOLDS:
+        return title.rstrip()
+    return title[: NAME_HOLDS + 1].rpartition(" ")[0].rstrip(" ,;-") or title[:NAME_HOLDS]
 
 
 def _row(r: _Reading, line: str, row: list[str]) -> None:

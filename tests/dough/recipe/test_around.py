@@ -78,6 +78,14 @@ def test_an_oven_with_a_fan_is_told_from_one_without_that_names_the_fan_s_heat()
     assert oven("A test bake\nbutter 1,200\nscoop, 175 fan, 12 min") == (175.0, True)
 
 
+def test_a_long_title_is_cut_between_words() -> None:
+    long = "A very long name of a dough that somebody gave it on a long train journey through the night"
+    title = read_recipe(f"{long}\n100 g butter\n200 g flour", Habit.METRIC).title
+    assert long.startswith(f"{title} ")
+    assert 60 < len(title) <= 80
+    assert len(read_recipe(f"{'x' * 100}\n100 g butter\n200 g flour", Habit.METRIC).title) <= 80
+
+
 HOSTILE = ["sugar flour ", "7 ", "12 g, 3 cups (4 oz) ", "half a cup of ", "one part sugar ", "butter (soft "]
 
 
