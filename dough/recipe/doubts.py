@@ -38,7 +38,7 @@ DENIED = re.compile(r"\((?:not|no|never)\b[^()]*\)", re.I)
 SOME_OF = re.compile(r"^\S+(?: \S+)? of (?:the|that|this|your)\b|\b(?:remaining|rest|reserved|half)\b", re.I)
 #: Words that are a name and what is done with another thing as well: “cream the butter”, “flour the board”.
 DONE = re.compile(
-    r"cream|creme|butter|flour|salt|sugar|oil|ice|dust|zest|juice|glaze|powder|spice|water|crumb|sprinkle"
+    r"cream|creme|butter|flour|salt|sugar|oil|ice|dust|zest|juice|glaze|powder|spice|water|crumb|sprinkle|icing"
 )
 #: Done even where a figure follows: “cream 3 min”.
 ALWAYS_DONE = "cream"
@@ -148,15 +148,18 @@ def _names_of(part: str, *, opens: bool) -> list[str]:
     """The same of what stands between commas, the longest first where several begin at one word."""
     words = words_of(part)
     found: list[str] = []
-    at, first = 0, opens
+    at = 0
     # Up to here only figures: what follows still opens the clause.
     lead = next((n for n, w in enumerate(words) if not (w.isdigit() or w == "step")), len(words))
     while at < len(words):
         for length in range(min(LONGEST, len(words) - at), 0, -1):
             after = words[at + length] if at + length < len(words) else ""
             name = named_by(frozenset(words[at : at + length]))
-            opens = first and at <= lead
-            if name and not MADE.fullmatch(after) and not (length == 1 and _is_done(words[at], after, opens=opens)):
+            if (
+                name
+                and not MADE.fullmatch(after)
+                and not (length == 1 and _is_done(words[at], after, opens=opens and at <= lead))
+            ):
                 found.append(name)
                 at += length
                 break

@@ -276,11 +276,6 @@ header {
 .push {
   flex: 1;
 }
-.state {
-  background: var(--butter-wash);
-  border-left: 3px solid var(--butter);
-  padding: 4px 10px;
-}
 .plain {
   display: flex;
   align-items: center;
