@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from dataclasses import dataclass, field
 from pathlib import Path
 
@@ -84,8 +85,13 @@ def tally(folder: str) -> Tally:
     """Judge as a cook would: the ingredient, the amount (a weight within 2 %, a measure within 5 %), the filling where
     one is named; what is asked about is not wrong. Silent is wrong or lost without a word: nothing asks about it, and
     nothing says that the text names it."""
+    return judged(cases(folder))
+
+
+def judged(texts: Iterable[Case]) -> Tally:
+    """The same of any texts."""
     found = Tally()
-    for case in cases(folder):
+    for case in texts:
         # The way any text comes in: tables, pages and files of other programs are told apart first.
         read = open_recipe(case.text, case.habit).recipe
         got = list(read.lines)
