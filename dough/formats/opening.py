@@ -9,6 +9,7 @@ import contextlib
 import csv
 import json
 import math
+import re
 from collections.abc import Mapping
 from dataclasses import dataclass, replace
 from html.parser import HTMLParser
@@ -28,6 +29,14 @@ from dough.recipe.text import RecipeText, read_recipe
 MAX_CHARS = 400_000
 #: Rows of another program's JSON are read as text up to so many characters, and are a recipe from so many lines on.
 MOST_TEXT, FEWEST = 50_000, 2
+#: “[{”, “{"name”: meant as JSON; “[125 g] butter” and “{test 4}” are not.
+JSON_LIKE = re.compile(r"\[\s*[\[{\"\]]|\{(?![^{}\n\":]*\})")
+#: A mark of a page, not “< 5 g”.
+TAG = re.compile(
+    r"</?(?:html|head|body|p|br|li|ul|ol|div|span|b|i|em|strong|a|h[1-6]|table|tbody|thead|tr|td|th|sup|sub|script)\b"
+    r"[^<>]*>",
+    re.I,
+)
 #: Columns by which a table says grams itself; any other is read row by row as a recipe's lines are.
 OF_ITS_OWN = ("ingredient_id", "grams", "g")
 
@@ -47,19 +56,29 @@ def open_recipe(text: str, habit: Habit, cups: tuple[CupCalibration, ...] = ()) 
         raise EntryError("text", f"That is more than {MAX_CHARS:,} characters. Open one recipe at a time.")
     start = text.lstrip("\ufeff \t\r\n")
     if start.startswith(("{", "[")):
-        return _json(start, habit)
-    if start.startswith("<") and "<" in start:
+        document = _document(start)
+        if document is not None or JSON_LIKE.match(start):
+            return _json(start, document, habit)
+    if TAG.search(start):
         return _page(start, habit)
     if _is_table(start):
         return Opened("table", _table(start, habit))
     return Opened("text", read_recipe(text, habit, cups))
 
 
-def _json(text: str, habit: Habit) -> Opened:
-    try:
-        document = json.loads(text)
-    except (ValueError, RecursionError) as error:
-        raise EntryError("text", f"This looks like JSON but cannot be read: {error}.") from None
+def _document(text: str) -> Any:
+    """What a JSON text holds, hard spaces and breaks inside its strings allowed; None where it is no JSON."""
+    with contextlib.suppress(ValueError, RecursionError):
+        return json.loads(text.replace("\u00a0", " "), strict=False)
+    return None
+
+
+def _json(text: str, document: Any, habit: Habit) -> Opened:
+    if document is None:
+        try:
+            json.loads(text, strict=False)
+        except (ValueError, RecursionError) as error:
+            raise EntryError("text", f"This looks like JSON but cannot be read: {error}.") from None
     if isinstance(document, Mapping) and document.get("format") == FORMAT:
         file = read_formula(document)
         return Opened("formula", _from_formula(file, habit), file)
@@ -90,6 +109,8 @@ class _Scripts(HTMLParser):
                 self.found.append("")
         elif tag in ("p", "li", "br", "div", "h1", "h2", "h3", "h4", "tr"):
             self.text.append("\n")
+        elif tag in ("td", "th"):
+            self.text.append(" | ")
 
     def handle_endtag(self, tag: str) -> None:
         if tag in ("script", "style"):

@@ -67,8 +67,20 @@ class Amount:
     by_word: bool = False
 
 
+#: Figures set high behind a word.
+FOOTNOTE = re.compile(r"(?<=[^\W\d_])[\u00b9\u00b2\u00b3\u2070-\u2079]+")
+#: “11/2 cups” is one and a half, copied from a page where the half stood smaller.
+RUN_TOGETHER = re.compile(
+    r"(?<![\d/.,])(\d)(1/2|1/3|2/3|1/4|3/4|[1357]/8)"
+    r"(?=\s?(?:c|cups?|t|tsps?|tbsps?|tbs|teaspoons?|tablespoons?|sticks?|lbs?|pounds?|oz|ounces?)\b)",
+    re.I,
+)
+
+
 def tidy(text: str) -> str:
     """One line in plain characters: fractions written out, dashes and quotes alike, spaces single."""
+    # “butter¹”: a footnote's mark.
+    text = FOOTNOTE.sub("", text)
     out: list[str] = []
     for ch in text:
         if ch in VULGAR:
@@ -81,6 +93,7 @@ def tidy(text: str) -> str:
     line = re.sub(r"[–—−‐‑‒]", "-", line)
     line = line.replace("’", "'").replace("‘", "'").replace("“", '"').replace("”", '"')
     line = re.sub(r"(\d)-(\d+/\d+)", r"\1 \2", line)
+    line = RUN_TOGETHER.sub(r"\1 \2", line)
     # “1/2 cup/85 g” is one amount told twice.
     line = re.sub(r"(?<=[A-Za-z])/(?=\d)", " / ", line)
     line = re.sub(r"\.{3,}(?=\d)", "... ", line)
@@ -115,7 +128,7 @@ _DIGITS = r"\d{1,7} (?:and )?\d{1,3} ?/ ?\d{1,3}|\d{1,4} ?/ ?\d{1,3}|\d{1,3},\d{
 _HALVES = _any(["three quarters", "a half", "a quarter", "a third", "half"])
 _SPELLED = rf"(?i:{_any([*NUMBER_WORDS, *PART_WORDS])}(?:\s+and\s+{_HALVES})?)"
 _ONE = rf"(?:{_DIGITS}|{_SPELLED})"
-_UNIT_OF = {w: u for u, words in UNIT_WORDS.items() for w in words}
+_UNIT_OF = {w.casefold(): u for u, words in UNIT_WORDS.items() for w in words}
 #: The longest spelling first, whatever its unit: “c. à café” is no cup.
 _UNITS = rf"(?P<word>(?i:{_any(_UNIT_OF)}))\.?"
 #: A whole amount: about, number, a second number of a span, how it is heaped and filled, unit. T and t are spoons by
@@ -148,7 +161,7 @@ def _amount(text: str) -> Amount | None:
         bare = _BARE.match(text)
         if bare is None:
             return None
-        return Amount(KitchenAmount(1.0, 1.0, _UNIT_OF[bare.group(0).lower()]), 0, bare.end(), "", False, True)
+        return Amount(KitchenAmount(1.0, 1.0, _UNIT_OF[bare.group(0).casefold()]), 0, bare.end(), "", False, True)
     unit = _unit_of(found)
     try:
         span = [_value(found["low"]), *([_value(found["high"])] if found["high"] else [])]
@@ -176,12 +189,12 @@ def _unit_of(found: re.Match[str]) -> str:
         return "tbsp"
     if found["little"]:
         return "tsp"
-    return _UNIT_OF[found["word"].lower()]
+    return _UNIT_OF[found["word"].casefold()]
 
 
 def _value(text: str) -> float:
     """A number in figures or words."""
-    plain = text.strip().lower()
+    plain = " ".join(text.lower().split())
     if plain[0].isdigit() or plain[0] == ".":
         return _number(plain)
     known = {**NUMBER_WORDS, **PART_WORDS}

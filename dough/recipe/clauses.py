@@ -7,7 +7,7 @@ from itertools import islice
 
 from dough.recipe.amounts import amount_at, amounts_in
 from dough.recipe.each import each_apart, is_name, kinds_apart
-from dough.recipe.inline import SEMICOLON, listed
+from dough.recipe.inline import SEMICOLON, at_marks, listed
 from dough.recipe.names import match, short_words, words_of
 from dough.recipe.process import is_bake
 from dough.recipe.prose import measured_in
@@ -30,9 +30,11 @@ SHORTENED = re.compile(r"\b([A-Za-z]{2,6})\.(?= [a-z])")
 EACH_OF = re.compile(
     r"(?P<amount>[\d./ ]{1,9}[^\W\d_]{1,12}\.?) (?:each of|of each|each)[,:]? (?P<names>[^\d.;:]{3,80})$", re.I
 )
+#: Words that only say that another follows.
+NEXT = r"(?:(?:and|then|plus|also|finally|lastly|next|with|add|after that|followed by) )"
 #: What may stand between two ingredients of one line.
 JOINED = re.compile(
-    r", (?:and |then |plus |and then )?| (?:and|plus|\+|&|/) |\. (?=\d)"
+    rf", {NEXT}*| (?:and|plus|\+|&|/|then) {NEXT}*|\. (?=\d)"
     r"| (?:dissolved|mixed|beaten|whisked|soaked|steeped|blended|stirred) (?:in|into|with) ",
     re.I,
 )
@@ -79,7 +81,7 @@ def clauses(line: str) -> list[str]:
         return [f"{each['amount']} {name}" for name in _sharing(names)]
     line = each_apart(line)
     # A semicolon parts sentences as well, but not in such a list.
-    whole = listed(line, SEMICOLON)
+    whole = at_marks(line) or listed(line, SEMICOLON)
     if whole:
         return [half for piece in whole for half in _halves(piece) or [piece]]
     sentences = _whole([s for s in SENTENCE.split(line) if s.strip()])

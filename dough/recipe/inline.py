@@ -14,11 +14,13 @@ from dough.recipe.process import is_bake
 
 #: What parts such a line, the surest first.
 SEMICOLON = (r"\s*;\s*",)
-MARKS = (r"\s*[·•|]\s*", r"\s+-\s+", *SEMICOLON, r",\s+(?:and\s+)?", r"\s+/\s+", r"\s+\+\s+")
+MARKS = (r"\s*[·•|¦●▪◦]\s*", r"\s+-\s+", *SEMICOLON, r",\s+(?:and\s+)?", r"\s+/\s+", r"\s+\+\s+")
 #: Marks that only part things, so that what stands between two of them may be told in any order.
 STRONG = (MARKS[0], r"\s+/\s+", *SEMICOLON)
 #: So many ingredients make a list, and so many of its pieces have to be one.
 FEWEST, SHARE = 3, 0.75
+#: Any of these marks.
+MARKED = r"[·•|¦●▪◦;/]"
 #: Two do where there is nothing else, and no word of either is unknown: “rye flour 90 g, butter 70 g”.
 TWO = 2
 #: What stands before the first of a list.
@@ -62,10 +64,25 @@ def listed(line: str, marks: tuple[str, ...] = MARKS) -> list[str]:
     return []
 
 
+def at_marks(line: str) -> list[str]:
+    """“125 g butter • 90 g sugar | 1 egg”: the ingredients of a line that marks part, each after its amount; empty for
+    any other line."""
+    if len(line) > LONGEST or not re.search(MARKED, line):
+        return []
+    for mark in STRONG:
+        pieces = [p.strip(" .;,") for p in _outside_brackets(mark, line) if p.strip(" .;,")]
+        measured = [p for p in pieces if _measures_first(p)]
+        if len(measured) >= TWO and all(p in measured or _stands_alone(p) for p in pieces):
+            return pieces
+    return []
+
+
 def _outside_brackets(mark: str, text: str) -> list[str]:
     """A text parted at a mark where that stands in no bracket, and not inside a figure."""
     found, depth, last = [], 0, 0
     starts = {m.start(): m.end() for m in re.finditer(mark, text)}
+    if not starts:
+        return [text]
     for i, ch in enumerate(text):
         depth += (ch == "(") - (ch == ")")
         if depth == 0 and i in starts and i >= last:

@@ -43,6 +43,8 @@ RELATIVE = re.compile(
 UNLIKE = re.compile(
     r"\b\d+ ?(?:minutes?|mins?|minuten|minuti|minutos|λεπτά|mm|cm|inch(?:es)?|grad|grados|gradi|degrés|degrees)\b", re.I
 )
+#: An oven's degrees; butter's own are fewer.
+HOT = re.compile(r"\b\d{3} ?(?:°|º)|\b\d{3} ?[CF]\b")
 #: “To roll”, “For dusting”: a heading of its own.
 HEADED = re.compile(r"^\W*(?:to|for)\b", re.I)
 #: What all of it weighs.
@@ -101,7 +103,7 @@ def looks_like(piece: str, *, first: bool, opening: bool) -> bool:
     if META.match(piece) or VERBS.match(piece) or MAKES.search(piece):
         return False
     # “butter 270 g, pliable (17 °C)”: a bracket's degrees are the ingredient's own.
-    if re.search(r"\d{2,3} ?(?:°|º)|\b\d{3} ?[CF]\b", BRACKETED.sub(" ", piece)) or tells_several(piece):
+    if HOT.search(BRACKETED.sub(" ", piece)) or tells_several(piece):
         return False
     if UNLIKE.search(piece) and not match(nameish(piece)).ident:
         return False

@@ -23,6 +23,7 @@ from dough.facts.kitchen_measures import (
 )
 from dough.facts.staples import BANANA, BUTTER, LEMON_JUICE, MARSHMALLOW, RASPED_PEEL, WATER, staple
 from dough.recipe.amounts import FILLING_WORDS, Amount, amount_at, amounts_in
+from dough.recipe.beside import left_out
 from dough.recipe.cells import MOST_PIECES
 from dough.recipe.choose import MASS_FIRST, choose
 from dough.recipe.names import Match, match, words_of
@@ -38,6 +39,7 @@ ASKS = {
     "ingredient": "Not in the table. Pick the nearest, make it, or leave it open: it enters as unknown.",
     "browned": "Weighed before or after browning? Its water goes.",
     "weight": "The bracket and the measure do not agree. Which is meant?",
+    "spoon": "In capitals a T is either spoon. Which is meant?",
     "much": "More than any cookie holds, it seems. Is the amount right?",
 }
 #: The classes offered for a question of kind.
@@ -69,6 +71,7 @@ FEW_WORDS = 2
 BY_PIECE = re.compile(r"\b(?:pcs?|pieces?|ea|each|stk|stück)\b", re.I)
 #: How far weight and measure may be apart before it is asked.
 APART = 1.35
+BIG_SPOON = re.compile(r"(?P<many>\d[\d ./]*) ?T\b")
 FINISH = re.compile(
     r"\b(for|to) (sprinkl\w*|decorat\w*|dust\w*|serv\w*|finish\w*|glaz\w*|garnish\w*|drizzl\w*)\b", re.I
 )
@@ -139,6 +142,11 @@ def read_line(
     found = match(name_text)
     if not found.ident and other and match(other).ident and not found.unknown:
         found = match(other)
+    beside = left_out(name_text, found)
+    if beside:
+        # A maker, or praise: said, and no question.
+        found = replace(found, unknown=())
+        notes.append(", ".join(f"“{w}”" for w in beside) + " left out")
     for fixed in found.spelt:
         notes.append(fixed)
     if found.assumed:
@@ -179,6 +187,20 @@ def _contradicted(
         return made
     offers = ((told_g(made.grams), "by the weight"), (told_g(other.grams), "by the measure"))
     return replace(made, asks=(*made.asks, "weight"), offers=offers)
+
+
+def either_spoon(made: Understood) -> Understood:
+    """A line of a text in capitals: its T may be a teaspoon or a tablespoon, which is asked where it is a good deal
+    apart."""
+    several = BIG_SPOON.search(made.text)
+    if not several or made.offers:
+        return made
+    many = several["many"].strip()
+    return replace(
+        made,
+        asks=(*made.asks, "spoon"),
+        offers=((f"{many} tsp", "a teaspoon is meant"), (f"{many} tbsp", "a tablespoon is meant")),
+    )
 
 
 def place_of(line: str) -> Step | None:

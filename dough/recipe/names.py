@@ -8,7 +8,7 @@ from __future__ import annotations
 
 import re
 import unicodedata
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from functools import cache, lru_cache
 
@@ -21,7 +21,11 @@ from dough.facts.tables import rows
 #: Shorter words than this may have one slip, others two.
 SHORT = 6
 #: A word shorter than this is not put right: too many are one letter apart.
-LEAST_SPELT = 5
+LEAST_SPELT = 4
+#: No shorter word is meant by a misspelt one.
+LEAST_MEANT = 5
+#: No part of a word that holds two is shorter.
+LEAST_PART = 3
 #: A word that so many times as many names hold as another is the likelier of the two.
 FAR_MORE = 4
 #: Letters that two words have to begin with alike to be offered for one another.
@@ -62,7 +66,7 @@ def words_of(text: str) -> list[str]:
 
 def _words(text: str) -> tuple[str, ...]:
     plain = unicodedata.normalize("NFKD", text.lower())
-    plain = "".join(ch for ch in plain if not unicodedata.combining(ch)).replace("œ", "oe")
+    plain = "".join(ch for ch in plain if not unicodedata.combining(ch)).replace("œ", "oe").replace("ς", "σ")
     plain = ELIDED.sub("", plain)
     return tuple(
         _singular(w)
@@ -115,6 +119,11 @@ def _noise() -> frozenset[str]:
     return frozenset(_singular(w) for w in words) | words
 
 
+def is_word_of_names(word: str) -> bool:
+    """Whether some ingredient's name holds this plain word."""
+    return word in _by_word()
+
+
 @cache
 def _by_word() -> dict[str, tuple[_Name, ...]]:
     found: dict[str, list[_Name]] = {}
@@ -126,24 +135,45 @@ def _by_word() -> dict[str, tuple[_Name, ...]]:
 
 @cache
 def _by_length() -> dict[int, tuple[str, ...]]:
-    """The words of names by their length: what a misspelt word is held against."""
+    """The words of names and those said beside them by their length: what a misspelt word is held against."""
     found: dict[int, list[str]] = {}
-    for word in sorted(_vocabulary() - _noise()):
+    for word in sorted(_vocabulary()):
         found.setdefault(len(word), []).append(word)
     return {k: tuple(v) for k, v in found.items()}
+
+
+@cache
+def _never_slips() -> frozenset[str]:
+    """Words of food that no name here holds: they are what they say."""
+    return frozenset(w for r in rows("food_words") for w in words_of(r["word"]))
 
 
 @lru_cache(maxsize=8192)
 def _corrected(word: str) -> str:
     """The known word nearest to a misspelt one: one slip in a short word, two in a long one, two letters changed about
     counting as one; empty where none is so near, or two are."""
+    if word in _never_slips():
+        return ""
+    best = _nearest(word)
+    counts = [len(_by_word().get(w, ())) for w in best[:2]]
+    return best[0] if best and (len(best) == 1 or counts[0] >= FAR_MORE * counts[1]) else ""
+
+
+def may_be_slip(word: str) -> bool:
+    """Whether a word that nobody knows may be a known one misspelt."""
+    return len(word) >= LEAST_SPELT and bool(_nearest(word))
+
+
+@lru_cache(maxsize=8192)
+def _nearest(word: str) -> tuple[str, ...]:
+    """The known words that are as near as any to a misspelt one, those that most names hold first."""
     most = 1 if len(word) < SHORT else 2
     best: list[str] = []
     least = most + 1
     for length in range(len(word) - most, len(word) + most + 1):
         for known in _by_length().get(length, ()):
             # A misspelt word begins as it should, nearly always.
-            if known[0] != word[0] or len(known) < 4:
+            if known[0] != word[0] or len(known) < LEAST_MEANT:
                 continue
             off = OSA.distance(word, known, score_cutoff=least)
             if off < least:
@@ -151,9 +181,32 @@ def _corrected(word: str) -> str:
             elif off == least and off <= most:
                 best.append(known)
     # Of two as near, the one that far more names are made of: “buter” is butter, and no boter.
-    best.sort(key=lambda w: -len(_by_word().get(w, ())))
-    counts = [len(_by_word().get(w, ())) for w in best[:2]]
-    return best[0] if best and (len(best) == 1 or counts[0] >= FAR_MORE * counts[1]) else ""
+    return tuple(sorted(best, key=lambda w: -len(_by_word().get(w, ()))))
+
+
+@lru_cache(maxsize=8192)
+def _in_two(word: str) -> tuple[str, ...]:
+    """“brownsugar”: the words of one name that were written in one; empty for any other word."""
+    return next((parts for parts in _parted(word) if _of_one_name(parts)), ())
+
+
+def _parted(word: str) -> Iterator[tuple[str, ...]]:
+    """The ways in which a word is two or three known ones."""
+    for at in range(LEAST_PART, len(word) - LEAST_PART + 1):
+        first, rest = word[:at], word[at:]
+        if first not in _vocabulary():
+            continue
+        if rest in _vocabulary():
+            yield (first, rest)
+        for more in range(LEAST_PART, len(rest) - LEAST_PART + 1):
+            if rest[:more] in _vocabulary() and rest[more:] in _vocabulary():
+                yield (first, rest[:more], rest[more:])
+
+
+def _of_one_name(parts: tuple[str, ...]) -> bool:
+    """Whether one name holds all of the words, those of preparation aside, and the last of them."""
+    told = {w for w in parts if w not in _noise()} | {parts[-1]}
+    return any(told <= n.words for n in _by_word().get(parts[-1], ()))
 
 
 def match(phrase: str) -> Match:
@@ -185,6 +238,10 @@ def _match(said: list[str]) -> Match:
     for word in said:
         fixed = word
         if word not in _vocabulary() and len(word) >= LEAST_SPELT and not word.isdigit():
+            two = _in_two(word)
+            if two:
+                words += two
+                continue
             best = _corrected(word)
             if best:
                 fixed = best

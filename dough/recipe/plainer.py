@@ -23,8 +23,11 @@ BESIDE = re.compile(
 )
 #: A German pound is half a kilo.
 POUND_OF_500 = re.compile(r"(\d[\d ./]*)\s*Pfund\b", re.I)
+POUNDS_OUNCES = re.compile(r"\b(\d+) ?(?:lbs?|pounds?)\.?,? (?:and )?(\d+(?: \d/\d|\.\d+)?) ?(?:ozs?|ounces?)\b", re.I)
 #: “300 of plain flour”: what is said so is grams, where they are the habit.
 OF_BARE = re.compile(r"\b(\d{2,4}) of (?=[a-z])", re.I)
+#: “300 g four”: a slip that is a number, where no number can be.
+FOUR = re.compile(r"(?<=[a-z] )four(?=\s*(?:$|[,(;]))")
 #: A dessertspoon holds two teaspoons.
 DESSERT = re.compile(
     r"(\d[\d ./]*|\b(?:a|an|one|two|three)\b)\s*(level |heaped |rounded )?(?:dessert ?spoons?(?:ful)?|dsp)\b", re.I
@@ -84,10 +87,11 @@ def plainer(text: str, habit: Habit) -> Plain:
     """A tidied line, put plainly."""
     line = re.sub(r"\b(?:a|one) (\w+) and (?:a )?half\b", r"1 1/2 \1", text, flags=re.I)
     line = re.sub(r"\bbetween (\S+) and (?=\d)", r"\1 to ", line, flags=re.I)
-    line = re.sub(r"\b(\d+) lbs?\.? (\d+) oz\b", lambda m: f"{int(m[1]) * 16 + int(m[2])} oz", line)
+    line = POUNDS_OUNCES.sub(lambda m: f"{int(m[1]) * 16 + (amount_at(m[2], 0) or _ONE).quantity.low:g} oz", line)
     line = POUND_OF_500.sub(lambda m: f"{500 * (amount_at(m[1], 0) or _ONE).quantity.low:g} g", line)
     line = DESSERT.sub(lambda m: f"{2 * (amount_at(m[1], 0) or _ONE).quantity.low:g} {m[2] or ''}tsp", line)
     line = USED.sub(lambda m: f"{m['much']} {m['name'].strip()}", line)
+    line = FOUR.sub("flour", line) if amounts_in(line) else line
     line = SOLIDS.sub(r"\1 %", line)
     line, was = CHANGED.sub("", line), CHANGED.search(line)
     line = FORMERLY.sub("", line)

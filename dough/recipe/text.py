@@ -12,10 +12,10 @@ from dough.facts.kitchen_measures import CupCalibration, Habit
 from dough.recipe.amounts import amounts_in, tidy
 from dough.recipe.bare import in_bare_grams
 from dough.recipe.cells import cells, is_head, of_columns, phrase
-from dough.recipe.clauses import META, SENTENCE, clauses, leads_with_ingredient, nameish
+from dough.recipe.clauses import BRACKETED, META, SENTENCE, clauses, leads_with_ingredient, nameish
 from dough.recipe.doubts import Unlisted, doubted, unlisted, without
 from dough.recipe.each import each_apart, is_name
-from dough.recipe.inline import listed
+from dough.recipe.inline import at_marks, listed
 from dough.recipe.jotted import told_in_json
 from dough.recipe.kinds import (
     ELSEWHERE,
@@ -28,11 +28,12 @@ from dough.recipe.kinds import (
     overlooked,
     stray,
 )
-from dough.recipe.lines import Understood, place_of, read_line
+from dough.recipe.lines import Understood, either_spoon, place_of, read_line
 from dough.recipe.names import match
 from dough.recipe.percents import by_flour
 from dough.recipe.process import Bake, bake_of, oven_of
 from dough.recipe.prose import RATIO, in_parts, measured_in
+from dough.recipe.written import as_meant
 
 MAX_CHARS, MAX_LINES = 50_000, 300
 #: A first line up to here can be a title; a dough's name holds less of it.
@@ -48,9 +49,19 @@ IN_GRAMS = re.compile(
     r"\((?:in )?gram(?:me)?s?\)|\bin gram(?:me)?s\b|\bamounts? in g\b|\ball (?:in )?g\b|^\s*gram(?:me)?s\s*:?\s*$",
     re.I | re.M,
 )
+#: What parts columns: several spaces.
+WIDE = re.compile(r"(?<=\S)(?: {2,}|\t)(?=\S)")
+#: What a line of a list may open on before its amount.
+LED_IN = re.compile(
+    r"(?:(?:add|take|use|get|have|need|you(?:'ll| will)? need|weigh(?: out)?|measure(?: out)?|(?:put|stir|mix|beat) in"
+    r"|and|then|next|now|plus|also|finally|first|start with)[ ,:]+)+",
+    re.I,
+)
 STEPPED = re.compile(r"^\W*(?:step|étape|schritt|paso|passo)\s*\d{1,2}\s*(?:[:.)-]\s*|$)", re.I)
 #: What readers of a page thought of it, behind its title.
 RATED = re.compile(r"\s*[⭐★☆✩✰]+.*$|\s*\(?\d(?:\.\d+)? (?:stars?|from \d+ (?:votes?|ratings?|reviews?))\)?\s*$", re.I)
+#: A text with more than this share of capitals is written in them.
+MOSTLY = 0.8
 #: With so many lines in a list, amounts in its sentences are those of the list told again.
 LIST_FROM = 2
 
@@ -92,12 +103,17 @@ class _Reading:
     head: list[str] = field(default_factory=list)
     #: Short clauses set aside inside a list: nobody knows what they are.
     strays: list[str] = field(default_factory=list)
+    #: Where among the lines the part begins that is being read.
+    part: int = 0
     #: The line of the text that ingredients were last taken from.
     taken_at: int = -2
+    #: Whether all of it is in capitals: a T may be either spoon.
+    capitals: bool = False
 
     def take(self, piece: str, step: Step | None) -> None:
         if len(self.lines) < MAX_LINES:
-            self.lines.append(read_line(piece, self.habit, step, self.cups, in_grams=self.in_grams))
+            line = read_line(piece, self.habit, step, self.cups, in_grams=self.in_grams)
+            self.lines.append(either_spoon(line) if self.capitals else line)
         else:
             self.aside.append(piece)
 
@@ -110,12 +126,15 @@ def read_recipe(text: str, habit: Habit, cups: tuple[CupCalibration, ...] = ()) 
         raise EntryError("text", "There is nothing here yet. Paste a recipe, ingredients and method together.")
     plain = html.unescape(text) if "&" in text else text
     plain = told_in_json(plain)
-    reading = _reading(plain, _Reading(habit, cups, in_grams=bool(IN_GRAMS.search(text))))
+    letters = [ch for ch in plain if ch.isalpha()]
+    capitals = sum(ch.isupper() for ch in letters) > MOSTLY * len(letters)
+    plain = as_meant(plain)
+    reading = _reading(plain, _Reading(habit, cups, in_grams=bool(IN_GRAMS.search(text)), capitals=capitals))
     by_percent, inferred = by_flour(reading.lines), False
     if by_percent != reading.lines:
         reading.lines = by_percent
     elif not reading.in_grams and in_bare_grams(reading.lines):
-        reading, inferred = _reading(plain, _Reading(habit, cups, in_grams=True)), True
+        reading, inferred = _reading(plain, _Reading(habit, cups, in_grams=True, capitals=capitals)), True
     have = {x.ingredient_id for x in reading.lines}
     bake = bake_of(plain, habit)
     strays = set(reading.strays) if reading.listed >= LIST_FROM else set()
@@ -155,7 +174,10 @@ def _read(r: _Reading, line: str, raw: str, number: int) -> None:
         return
     bare = RATED.sub("", re.sub(r"\*\*|__|^#+ ?", "", line))
     bare = NUMBERED.sub("", BULLET.sub("", bare)).strip()
-    row = [] if listed(bare) else cells(bare, BULLET.sub("", raw))
+    spaced = at_marks(WIDE.sub(" | ", raw.strip()))
+    if spaced:
+        bare = " | ".join(spaced)
+    row = [] if spaced or at_marks(bare) or listed(bare) else cells(bare, BULLET.sub("", raw))
     if row:
         _row(r, line, row)
         return
@@ -168,6 +190,7 @@ def _read(r: _Reading, line: str, raw: str, number: int) -> None:
         r.aside.append(line)
         return
     if head is not None and not (amounts_in(bare) and match(nameish(bare)).ident):
+        r.part = len(r.lines)
         r.method, r.step = False, {"finish": Step.FINISH, "top": Step.TOP}.get(head)
         r.aside.append(line)
         return
@@ -187,6 +210,7 @@ def _read(r: _Reading, line: str, raw: str, number: int) -> None:
         r.told += [] if RELATIVE.search(bare) else [(len(r.lines), bare)]
         r.aside.append(line)
         return
+    bare = bare if r.method else _led_in(bare, {x.ingredient_id for x in r.lines[r.part :]})
     stepped = STEPPED.sub("", bare)
     early, opening = not r.lines and number < 3, not r.lines and not r.aside
     candidates = clauses(bare) if not (r.method or stepped != bare) or leads_with_ingredient(bare) else []
@@ -213,6 +237,16 @@ def _read(r: _Reading, line: str, raw: str, number: int) -> None:
         else:
             r.told.append((len(r.lines), p))
             r.aside.append(p)
+
+
+def _led_in(line: str, have: set[str]) -> str:
+    """“Add 2 tsp vanilla” in a list: the line behind such words, where it is one ingredient that no line has yet."""
+    lead = LED_IN.match(line)
+    rest = line[lead.end() :] if lead else ""
+    amounts = amounts_in(rest)
+    found = match(nameish(BRACKETED.sub(" ", rest)).partition(",")[0])
+    one = len(amounts) == 1 and amounts[0].start == 0 and found.ident and not found.unknown
+    return rest if one and found.ident not in have else line
 
 
 def _held(title: str) -> str:

@@ -146,7 +146,7 @@ def test_which_of_several_figures_counts(text: str, grams: tuple[float, ...]) ->
 
 def test_a_bracket_that_begins_with_before_or_new_is_not_always_a_change() -> None:
     assert "browned" in read_line("200 g butter, browned (before browning)", Habit.METRIC).asks
-    assert read_line("40 g walnuts (new season)", Habit.METRIC).unknown == ("season",)
+    assert read_line("40 g walnuts (new season)", Habit.METRIC).unknown == ()
 
 
 def test_what_is_not_dough_is_told_and_not_counted() -> None:

@@ -7,7 +7,10 @@ import pytest
 from tests.dough.recipe.ways import cost, ways, well_read
 
 #: Of the well-read texts each way is tried on one in so many here, another one each time.
-EACH = 6
+EACH = 3
+#: Where a word is no longer one that is known, a question is as good: at most so many lines of a hundred.
+MAY_ASK = ("{a} brimbly {n}{m}", "a letter dropped", "letters swapped", "a letter doubled", "name in one")
+ASKED = 0.16
 WAYS = [(name, way) for name in ("seen", "other") for way in ways(name)]
 
 
@@ -17,5 +20,5 @@ def test_no_way_of_writing_loses_a_line(name: str, way: str) -> None:
     told = "\n".join(found.told)
     assert len(well_read()) > 250
     assert found.lines > 40
-    assert found.wrong <= 0.05 * found.lines, told
+    assert found.wrong <= (ASKED if way in MAY_ASK else 0.05) * found.lines, told
     assert found.silent <= max(1, 0.005 * found.lines), told

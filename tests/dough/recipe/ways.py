@@ -1,4 +1,4 @@
-"""One recipe written in other ways: what was right as it was written is to be right, or asked about, in each of them."""
+"""One recipe written in other ways: what was right as it was written is to be right or asked about in each."""
 
 from __future__ import annotations
 
@@ -15,6 +15,8 @@ from dough.recipe.names import match
 from tests.dough.recipe.texts import Case, cases, judged
 
 WAYS = Path(__file__).parent / "ways"
+#: Texts that are still to be read for the first time.
+NOT_YET = ("fresh_sixteenth", "fresh_seventeenth")
 Way = Callable[[str, random.Random], tuple[str, int]]
 
 
@@ -177,8 +179,8 @@ def ways(name: str) -> dict[str, Way]:
 
 @cache
 def well_read() -> tuple[Case, ...]:
-    """The texts whose every line is right as it was written and that are no file: what another way costs shows there."""
-    every = [c for folder in ("by_class", "once") for c in cases(folder)]
+    """The texts whose every line is right as it was written and that are no file: what a way costs shows there."""
+    every = [c for folder in ("by_class", "once") for c in cases(folder) if not c.name.startswith(NOT_YET)]
     return tuple(c for c in every if not c.text.lstrip().startswith(("{", "[")) and judged([c]).right == len(c.lines))
 
 
