@@ -20,6 +20,8 @@ from dough.facts.tables import rows
 
 #: Shorter words than this may have one slip, others two.
 SHORT = 6
+#: Two slips in a word shorter than this may as well be another word: “smetana” is no sultana.
+LONG = 8
 #: A word shorter than this is not put right: too many are one letter apart.
 LEAST_SPELT = 4
 #: No shorter word is meant by a misspelt one.
@@ -187,6 +189,8 @@ def _nearest(word: str) -> tuple[str, ...]:
 @lru_cache(maxsize=8192)
 def _in_two(word: str) -> tuple[str, ...]:
     """“brownsugar”: the words of one name that were written in one; empty for any other word."""
+    if word in _never_slips():
+        return ()
     return next((parts for parts in _parted(word) if _of_one_name(parts)), ())
 
 
@@ -234,6 +238,7 @@ _kept_match = lru_cache(maxsize=8192)(_matched)
 def _match(said: list[str]) -> Match:
     """The same of words as they stand."""
     spelt: list[str] = []
+    doubtful: list[str] = []
     words: list[str] = []
     for word in said:
         fixed = word
@@ -246,6 +251,8 @@ def _match(said: list[str]) -> Match:
             if best:
                 fixed = best
                 spelt.append(f"{word} read as {fixed}")
+                if len(word) < LONG and OSA.distance(word, best) > 1:
+                    doubtful.append(word)
         words.append(fixed)
     have = frozenset(words)
     near = {n for w in have for n in _by_word().get(w, ()) if n.words <= have}
@@ -256,6 +263,7 @@ def _match(said: list[str]) -> Match:
     # “Semolina (sooji)”: another name of the same thing says nothing new.
     explained = best_name.words.union(*(n.words for n in near if n.ident and n.ident == best_name.ident))
     left = [w for w in words if w not in explained and w not in _noise() and not w.isdigit()]
+    left += doubtful
     score = 1.0 if not left and not spelt else (0.8 if not left else 0.4)
     return Match(best_name.ident, best_name.text, best_name.ask, best_name.assumed, tuple(left), tuple(spelt), score)
 
