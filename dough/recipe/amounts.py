@@ -77,6 +77,12 @@ RUN_TOGETHER = re.compile(
 )
 
 
+#: What something costs.
+PRICE = re.compile(r"[€$£] ?\d+(?:[.,]\d{2})?(?!\d)|(?<!\d)\d+[.,]\d{2} ?[€£]")
+OR_SO = re.compile(r"(?<=\w) or so\b", re.I)
+SQUARE = re.compile(r"\[(?!\s*[xX✓]?\s*\])([^\[\]]+)\]")
+
+
 def tidy(text: str) -> str:
     """One line in plain characters: fractions written out, dashes and quotes alike, spaces single."""
     # “butter¹”: a footnote's mark.
@@ -94,6 +100,9 @@ def tidy(text: str) -> str:
     line = line.replace("’", "'").replace("‘", "'").replace("“", '"').replace("”", '"')
     line = re.sub(r"(\d)-(\d+/\d+)", r"\1 \2", line)
     line = RUN_TOGETHER.sub(r"\1 \2", line)
+    line = OR_SO.sub("", PRICE.sub(" ", line))
+    # A square bracket remarks as a round one does, but for a box to tick.
+    line = SQUARE.sub(r"(\1)", line)
     # “1/2 cup/85 g” is one amount told twice.
     line = re.sub(r"(?<=[A-Za-z])/(?=\d)", " / ", line)
     line = re.sub(r"\.{3,}(?=\d)", "... ", line)

@@ -21,7 +21,7 @@ POINTS = ("note", "page", "step")
 #: “Zimmel's”, “Old Corner Mill”: names in capitals inside a line.
 MAKERS = re.compile(r"(?<!^)\b[A-Z][^\W\d_]+(?:'s)?(?=\s)|\b[^\W\d_]+'s\b")
 #: Words of quantity, which say how much and not what.
-QUANTITY = re.compile(r"^(?:all|half|halve|double|triple|quarter|third|part|teil|rest|remain\w*|both|each|every)$")
+QUANTITY = re.compile(r"^(?:all|half|halve|double|triple|quarter|third|part|teile?|rest|remain\w*|both|each|every)$")
 
 
 #: Kinds of these are told by a word before them, known here or not.

@@ -55,7 +55,8 @@ def cells(line: str, raw: str) -> list[str]:
     # A comma between two figures is a decimal mark, not the edge of a cell.
     named = all(c in figures or not re.match(r"\d", c) for c in parts)
     if 2 <= len(parts) <= 5 and (quoted or ", " not in line):
-        if figures and named and len(figures) < len(parts):
+        apart = not any(a.quantity.unit for c in parts if c not in figures for a in amounts_in(c))
+        if figures and named and apart and len(figures) < len(parts):
             return parts
         # “Butter,1/2 cup,113 g”: a name, then its measures.
         if not amounts_in(parts[0]) and words_of(parts[0]) and all(_measures(c) for c in parts[1:]):

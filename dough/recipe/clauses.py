@@ -35,6 +35,7 @@ NEXT = r"(?:(?:and|then|plus|also|finally|lastly|next|with|add|after that|follow
 #: What may stand between two ingredients of one line.
 JOINED = re.compile(
     rf", {NEXT}*| (?:and|plus|\+|&|/|then) {NEXT}*|\. (?=\d)"
+    r"| in (?=(?:a|one) (?:splash|little|drop|bit|few)\b)"
     r"| (?:dissolved|mixed|beaten|whisked|soaked|steeped|blended|stirred) (?:in|into|with) ",
     re.I,
 )
@@ -121,10 +122,11 @@ def clauses(line: str) -> list[str]:
         first = amount_at(right, 0)
         if first is None or first.end == 0 or not amounts_in(left):
             continue
-        both = sep.group(0).startswith(",") and amounts_in(left)[-1].quantity.unit and first.quantity.unit
-        if not match(nameish(left)).ident and not both:
-            continue
         after = re.split(r", | (?:and|plus|\+|&) ", right[first.end :], maxsplit=1)[0]
+        follows = "then" in sep.group(0) and is_name(after)
+        both = sep.group(0).startswith(",") and amounts_in(left)[-1].quantity.unit and first.quantity.unit
+        if not match(nameish(left)).ident and not both and not follows:
+            continue
         named = match(after)
         if is_bake(right):
             parts.append(left)

@@ -196,12 +196,10 @@ def _in_two(word: str) -> tuple[str, ...]:
 
 def _parted(word: str) -> Iterator[tuple[str, ...]]:
     """The ways in which a word is two or three known ones."""
-    for at in range(LEAST_PART, len(word) - LEAST_PART + 1):
-        first, rest = word[:at], word[at:]
-        if first not in _vocabulary():
-            continue
-        if rest in _vocabulary():
-            yield (first, rest)
+    halves = [(word[:at], word[at:]) for at in range(LEAST_PART, len(word) - LEAST_PART + 1)]
+    begun = [(first, rest) for first, rest in halves if first in _vocabulary()]
+    yield from (pair for pair in begun if pair[1] in _vocabulary())
+    for first, rest in begun:
         for more in range(LEAST_PART, len(rest) - LEAST_PART + 1):
             if rest[:more] in _vocabulary() and rest[more:] in _vocabulary():
                 yield (first, rest[:more], rest[more:])

@@ -17,9 +17,11 @@ TEMP = re.compile(
 _COUNT = r"\d{1,3}|" + "|".join(w for w in NUMBER_WORDS if w.isalpha() and len(w) > 2)
 MINUTES = re.compile(
     rf"(?P<low>{_COUNT})(?: ?(?:-|to|or|bis|à) ?(?P<high>{_COUNT}))? ?(?:-?ish )?(?:or so )?"
-    r"(?:minutes?|mins?\b|minuten|minuti|minutos|λεπτά|['′](?![\w'′]))",
+    r"(?:minutes?|mins?\b|minuten|minuti|minutos|λεπτά|['′](?![\w'′]))"
+    r"|(?P<part>three quarters of an hour|quarter of an hour|half an hour)",
     re.I,
 )
+HOUR_PARTS = {"three quarters of an hour": 45.0, "quarter of an hour": 15.0, "half an hour": 30.0}
 HOURS = (
     r"(?P<h>\d{1,2}(?:[.,]\d)?|an|one|two|three|half an)(?: ?(?:-|to) ?\d{1,2})? ?"
     r"(?:hours?|hrs?|h\b|stunden?|heures?|horas?|ore)"
@@ -27,13 +29,14 @@ HOURS = (
 _LONG = rf"(?:{HOURS}|(?P<night>overnight)|(?P<m>\d{{1,3}}) ?min\w*\.?)"
 MAKES = re.compile(
     r"\b(?:makes?|yields?|gives|serves|you (?:should |will )?get|enough for|ergibt|pour)\b\D{0,16}?"
-    r"(?P<n>\d+)(?:(?: ?-| to) ?\d+)?(?P<dozen> dozen)?(?! ?(?:g|ml|minutes?|min|mm|cm)\b)"
+    r"(?P<n>\d+)(?:(?: ?-| to) ?\d+)?(?P<dozen> (?:dozen|doz\b|dz\b))?(?! ?(?:g|ml|minutes?|min|mm|cm)\b)"
     r"|\bservings?\W{1,4}(?P<served>\d{1,3}) (?:cookies|biscuits|pieces)\b"
-    r"|(?:^|[.;] )\s*(?:about |approx\w*\.? |some )?(?P<alone>\d{1,3})(?P<dz> dozen)\s*"
+    r"|(?:^|[.;] )\s*(?:about |approx\w*\.? |some )?(?P<alone>\d{1,3})(?P<dz> (?:dozen|doz|dz))\b\.?\s*"
     r"(?:cookies?|biscuits?|pieces?)?\s*(?=$|[.;])",
     re.I,
 )
 PORTION = re.compile(
+    r"(?:\d+ [a-z]+ (?:à|a|of|@|x)) (?P<a>\d+(?:\.\d+)?) ?g\b(?=\s*(?:$|[.;,)]))|"
     r"(?P<n>\d+(?:\.\d+)?) ?g (?:portions?|pieces?|balls?|each|scoops?|mounds?|rounds?|discs?|lumps?)\b"
     r"|\b(?:portions?|pieces?|balls?|scoops?) of (?:about |around )?(?P<m>\d+(?:\.\d+)?) ?g\b"
     r"|\b(?:scoop|roll|form|weigh|divide|portion)\w*[^.;]{0,40}?(?P<k>\d+(?:\.\d+)?) ?g\b"
@@ -124,7 +127,7 @@ def bake_of(text: str, habit: Habit) -> Bake:
         else None
     )
     count = count if count and 0 < count <= 2000 else None
-    grams = float(portion["n"] or portion["m"] or portion["k"]) if portion else None
+    grams = float(portion["a"] or portion["n"] or portion["m"] or portion["k"]) if portion else None
     grams = grams if grams and 1 <= grams <= 3000 else None
     facts: list[Fact] = []
     if oven is not None:
@@ -149,7 +152,7 @@ def _minutes(flat: str) -> tuple[tuple[float, float] | None, str]:
         last = max((before.rfind(w), w) for w in (*WAITS, *BAKES))
         if last[0] >= 0 and last[1] in WAITS and not JUST_HEATED.search(before):
             continue
-        low = _count(m["low"])
+        low = HOUR_PARTS[m["part"].lower()] if m["part"] else _count(m["low"])
         high = _count(m["high"]) if m["high"] else low
         if low > high:
             # “350 - 10 min”: an oven and its minutes.

@@ -42,7 +42,9 @@ FOREIGN = (
     "Much of this is in words not known here. English is read best; plain words of German, French, Spanish, Italian "
     "and Greek too."
 )
-BULLET = re.compile(r"^\s*(?:[-*+•·▢□☐◦–]|\[[ x]?\])\s*(?:\[[ x]?\]\s*)?", re.I)
+BULLET = re.compile(
+    r"^\s*(?:[-*+•·▢□☐◦–]|(?:no|nr|item|#)\.? ?\d{1,2}[.):]? +(?=\d)|\[[ x]?\])\s*(?:\[[ x]?\]\s*)?", re.I
+)
 NUMBERED = re.compile(r"^\s*\d{1,2}[.)]\s+(?=[A-Za-z0-9])")
 #: “(grams)”, “all weights in grams”.
 IN_GRAMS = re.compile(
@@ -174,10 +176,14 @@ def _read(r: _Reading, line: str, raw: str, number: int) -> None:
         return
     bare = RATED.sub("", re.sub(r"\*\*|__|^#+ ?", "", line))
     bare = NUMBERED.sub("", BULLET.sub("", bare)).strip()
-    spaced = at_marks(WIDE.sub(" | ", raw.strip()))
+    columns = [c for c in WIDE.split(raw.strip()) if c]
+    spaced = at_marks(" | ".join(columns))
     if spaced:
         bare = " | ".join(spaced)
     row = [] if spaced or at_marks(bare) or listed(bare) else cells(bare, BULLET.sub("", raw))
+    if not row and len(columns) > 1 and (is_head(columns) or len(columns) == len(r.head)):
+        # A table whose columns stand apart by spaces: its head says so.
+        row = [tidy(c) for c in columns]
     if row:
         _row(r, line, row)
         return
@@ -243,8 +249,9 @@ def _led_in(line: str, have: set[str]) -> str:
     """“Add 2 tsp vanilla” in a list: the line behind such words, where it is one ingredient that no line has yet."""
     lead = LED_IN.match(line)
     rest = line[lead.end() :] if lead else ""
-    amounts = amounts_in(rest)
-    found = match(nameish(BRACKETED.sub(" ", rest)).partition(",")[0])
+    first = re.split(r"[.;] ", rest)[0]
+    amounts = amounts_in(first)
+    found = match(nameish(BRACKETED.sub(" ", first)).partition(",")[0])
     one = len(amounts) == 1 and amounts[0].start == 0 and found.ident and not found.unknown
     return rest if one and found.ident not in have else line
 

@@ -47,13 +47,18 @@ def plain(raw: str) -> Plain | None:
 
 
 def by_line(pattern: str) -> Way:
-    """A way of writing a line, as in the files beside this one."""
+    """A way of writing a line, as in the files beside this one. A pattern that has no place for what is said behind the
+    name is for lines that say nothing there."""
+
+    def of(raw: str) -> str | None:
+        p = plain(raw)
+        if p is None or (p.m.strip() and "{m}" not in pattern):
+            return None
+        return p.lead * pattern.startswith("{") + pattern.format(a=p.a, n=p.n, m=p.m)
 
     def written(text: str, rng: random.Random) -> tuple[str, int]:
-        lines = [(raw, plain(raw)) for raw in text.split("\n")]
-        made = [raw if p is None else p.lead * pattern.startswith("{") + pattern.format(a=p.a, n=p.n, m=p.m)
-                for raw, p in lines]  # fmt: skip
-        return "\n".join(made), sum(p is not None for _, p in lines)
+        lines = [(raw, of(raw)) for raw in text.split("\n")]
+        return "\n".join(raw if made is None else made for raw, made in lines), sum(m is not None for _, m in lines)
 
     return written
 
@@ -82,7 +87,8 @@ def told(first: str, between: str, last: str) -> Way:
         count = 0
         for raw in [*text.split("\n"), ""]:
             p = plain(raw)
-            if p is not None:
+            # What is said behind a name would be lost here, and is often part of it: “dark chocolate (70 %)”.
+            if p is not None and not p.m.strip():
                 block.append(f"{p.a} {p.n}")
                 count += 1
                 continue
@@ -138,7 +144,8 @@ NAMED = {
 }
 WHOLE = {
     "capitals": whole(str.upper),
-    "small": whole(str.lower),
+    # A spoon is told by the case of its letter, which nothing could bring back.
+    "small": whole(lambda t: re.sub(r"[^\W\d_]{2,}", lambda m: m.group(0).lower(), t)),
     "hard spaces": whole(lambda t: t.replace(" ", "\u00a0")),
     "narrow spaces": whole(lambda t: re.sub(r"(?<=\d) (?=[a-zA-Z])", "\u202f", t)),
     "wide figures": whole(lambda t: t.translate({ord(str(d)): 0xFF10 + d for d in range(10)})),
