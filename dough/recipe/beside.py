@@ -20,6 +20,8 @@ MAKER = re.compile(r"^[A-Z][^\W\d_]+$")
 POINTS = ("note", "page", "step")
 #: “Zimmel's”, “Old Corner Mill”: names in capitals inside a line.
 MAKERS = re.compile(r"(?<!^)\b[A-Z][^\W\d_]+(?:'s)?(?=\s)|\b[^\W\d_]+'s\b")
+#: “Old Corner Mill butter”: two capitals or more before a name in small letters.
+MAKER_RUN = re.compile(r"(?:\b[A-Z][^\W\d_]+ +){2,}(?=[a-z])")
 #: Words of quantity, which say how much and not what.
 QUANTITY = re.compile(r"^(?:all|half|halve|double|triple|quarter|third|part|teile?|rest|remain\w*|both|each|every)$")
 
@@ -43,10 +45,14 @@ def left_out(phrase: str, found: Match) -> tuple[str, ...]:
         return ()
     outside = BRACKETED.sub(" ", phrase)
     head = outside.partition(",")[0]
-    telling = [w for w in found.unknown if w in _foods() or is_word_of_names(w) or QUANTITY.match(w)]
+    run = MAKER_RUN.search(head)
+    maker = set(words_of(run[0])) if run else set()
+    telling = [
+        w for w in found.unknown if w not in maker and (w in _foods() or is_word_of_names(w) or QUANTITY.match(w))
+    ]
     if any(w not in POINTS or w in words_of(head) for w in telling):
         return ()
-    if any(may_be_slip(w) for w in found.unknown if w in words_of(head)):
+    if any(may_be_slip(w) for w in found.unknown if w in words_of(head) and w not in maker):
         return ()
     odd = [w for w in found.unknown if w in words_of(outside)]
     if len(odd) > MOST_ODD:

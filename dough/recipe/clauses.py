@@ -22,7 +22,7 @@ META = re.compile(
 SENTENCE = re.compile(
     r"(?<=[a-z)0-9])(?<!tsp)(?<!tbsp)(?<!oz)(?<!lb)(?<!lbs)(?<!pkg)(?<!min)(?<! ca)(?<!approx)"
     r"(?<! c)(?<! t)(?<! T)(?<! g)\.\s+"
-    r"(?=[A-Z0-9])|;\s+"
+    r"(?=[A-Z0-9])|(?<=[A-Z]{3})(?<!TSP)(?<!TBS)(?<!TBSP)(?<!PKG)(?<!LBS)\.\s+(?=[A-Z0-9])|;\s+"
 )
 #: “lt. brown sugar”: the point of a short form ends nothing.
 SHORTENED = re.compile(r"\b([A-Za-z]{2,6})\.(?= [a-z])")

@@ -127,7 +127,8 @@ def looks_like(piece: str, *, first: bool, opening: bool) -> bool:
     if not found.name and not found.unknown:
         return False
     # What opens on a weight is a line even where its name is not known, and is asked about.
-    if not found.name and first and not (start.start == 0 and start.quantity.unit in WEIGHTS and len(words) <= 8):
+    told = start.quantity.unit not in ("", "loose", "pinch")
+    if not found.name and first and not (start.start == 0 and told and len(words) <= MOST_STRAY):
         return False
     return not (re.search(r"[.!?] [A-Z]", piece) and len(words) > 14)
 

@@ -260,7 +260,8 @@ def _match(said: list[str]) -> Match:
     best_name = max(near, key=lambda n: (_weight(n, words), len(n.words), -len(n.text), n.text))
     # “Semolina (sooji)”: another name of the same thing says nothing new.
     explained = best_name.words.union(*(n.words for n in near if n.ident and n.ident == best_name.ident))
-    left = [w for w in words if w not in explained and w not in _noise() and not w.isdigit()]
+    # A single letter is a size, a mark or a slip.
+    left = [w for w in words if w not in explained and w not in _noise() and not w.isdigit() and len(w) > 1]
     left += doubtful
     score = 1.0 if not left and not spelt else (0.8 if not left else 0.4)
     return Match(best_name.ident, best_name.text, best_name.ask, best_name.assumed, tuple(left), tuple(spelt), score)

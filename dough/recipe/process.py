@@ -57,7 +57,8 @@ BANG = re.compile(r"\b(?:bang|rap|slam|tap)\w*[^.;]{0,40}?\b(?:after|at) (?P<n>\
 #: What minutes belong to: the nearest of these words before them.
 WAITS = (
     "chill", "cool", "rest", "stand", "cream", "beat", "fridge", "freez", "mix", "whisk", "whip", "turn", "knead",
-    "toast", "leave", "soak", "prep", "active", "total", "hands", " sit ", "thicken",
+    "toast", "leave", "paddle", "pulse", "process", "steep", "soak", "prep", "active", "total", "hands", " sit ",
+    "thicken",
 )  # fmt: skip
 BAKES = ("bake", "oven", "°", "back", "cuire", "horne", "inforn", "right", "gold")
 #: Minutes right behind a heat are of the bake, whatever else was said before: “150C for about 20 mins”.
@@ -147,7 +148,10 @@ def _count(word: str) -> float:
 
 
 def _minutes(flat: str) -> tuple[tuple[float, float] | None, str]:
-    for m in MINUTES.finditer(flat):
+    found = list(MINUTES.finditer(flat))
+    # Minutes told right behind a heat are the bake's, wherever they stand.
+    found.sort(key=lambda m: not JUST_HEATED.search(flat[max(0, m.start() - 30) : m.start()].lower()))
+    for m in found:
         before = re.split(r"[.;] ", flat[max(0, m.start() - 90) : m.start()])[-1].lower()
         last = max((before.rfind(w), w) for w in (*WAITS, *BAKES))
         if last[0] >= 0 and last[1] in WAITS and not JUST_HEATED.search(before):

@@ -33,6 +33,7 @@ from dough.recipe.names import match
 from dough.recipe.percents import by_flour
 from dough.recipe.process import Bake, bake_of, oven_of
 from dough.recipe.prose import RATIO, in_parts, measured_in
+from dough.recipe.sheets import first_of_sheet
 from dough.recipe.written import as_meant
 
 MAX_CHARS, MAX_LINES = 50_000, 300
@@ -57,6 +58,12 @@ WIDE = re.compile(r"(?<=\S)(?: {2,}|\t)(?=\S)")
 LED_IN = re.compile(
     r"(?:(?:add|take|use|get|have|need|you(?:'ll| will)? need|weigh(?: out)?|measure(?: out)?|(?:put|stir|mix|beat) in"
     r"|and|then|next|now|plus|also|finally|first|start with)[ ,:]+)+",
+    re.I,
+)
+#: “Thin pecan wafers -- 3 oz butter, …”: a title before the first amount.
+TITLED = re.compile(
+    r"(?P<title>[^\d:(]{4,60}?\b(?:cookies?|biscuits?|wafers?|bars?|shortbreads?|snaps?|drops?|rounds?|crisps?|thins?|recipe)"
+    r"\b\"?)\s*(?:--?|[.:])\s+(?=\d)",
     re.I,
 )
 STEPPED = re.compile(r"^\W*(?:step|étape|schritt|paso|passo)\s*\d{1,2}\s*(?:[:.)-]\s*|$)", re.I)
@@ -127,7 +134,7 @@ def read_recipe(text: str, habit: Habit, cups: tuple[CupCalibration, ...] = ()) 
     if not text.strip():
         raise EntryError("text", "There is nothing here yet. Paste a recipe, ingredients and method together.")
     plain = html.unescape(text) if "&" in text else text
-    plain = told_in_json(plain)
+    plain = first_of_sheet(told_in_json(plain))
     letters = [ch for ch in plain if ch.isalpha()]
     capitals = sum(ch.isupper() for ch in letters) > MOSTLY * len(letters)
     plain = as_meant(plain)
@@ -216,7 +223,12 @@ def _read(r: _Reading, line: str, raw: str, number: int) -> None:
         r.told += [] if RELATIVE.search(bare) else [(len(r.lines), bare)]
         r.aside.append(line)
         return
-    bare = bare if r.method else _led_in(bare, {x.ingredient_id for x in r.lines[r.part :]})
+    bare = bare if r.method else _led_in(bare, {x.named for x in r.lines[r.part :]})
+    titled = TITLED.match(bare) if not r.lines and not r.title else None
+    if titled:
+        r.title = _held(titled["title"].strip(' "'))
+        r.aside.append(titled["title"].strip())
+        bare = bare[titled.end() :]
     stepped = STEPPED.sub("", bare)
     early, opening = not r.lines and number < 3, not r.lines and not r.aside
     candidates = clauses(bare) if not (r.method or stepped != bare) or leads_with_ingredient(bare) else []
@@ -246,14 +258,14 @@ def _read(r: _Reading, line: str, raw: str, number: int) -> None:
 
 
 def _led_in(line: str, have: set[str]) -> str:
-    """“Add 2 tsp vanilla” in a list: the line behind such words, where it is one ingredient that no line has yet."""
+    """“Add 2 tsp vanilla” in a list: the line behind such words, where it is one ingredient that no line names."""
     lead = LED_IN.match(line)
     rest = line[lead.end() :] if lead else ""
-    first = re.split(r"[.;] ", rest)[0]
+    first = SENTENCE.split(rest)[0]
     amounts = amounts_in(first)
     found = match(nameish(BRACKETED.sub(" ", first)).partition(",")[0])
     one = len(amounts) == 1 and amounts[0].start == 0 and found.ident and not found.unknown
-    return rest if one and found.ident not in have else line
+    return rest if one and found.name not in have else line
 
 
 def _held(title: str) -> str:

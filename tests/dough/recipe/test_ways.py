@@ -9,9 +9,16 @@ from tests.dough.recipe.ways import cost, ways, well_read
 #: Of the well-read texts each way is tried on one in so many here, another one each time.
 EACH = 3
 #: Where a word is no longer one that is known, a question is as good: at most so many lines of a hundred.
-MAY_ASK = ("{a} brimbly {n}{m}", "a letter dropped", "letters swapped", "a letter doubled", "name in one")
+MAY_ASK = (
+    "{a} grumbly {n}{m}",
+    "{a} brimbly {n}{m}",
+    "a letter dropped",
+    "letters swapped",
+    "a letter doubled",
+    "name in one",
+)
 ASKED = 0.16
-WAYS = [(name, way) for name in ("seen", "other") for way in ways(name)]
+WAYS = [(name, way) for name in ("seen", "once", "other") for way in ways(name)]
 
 
 @pytest.mark.parametrize(("name", "way"), WAYS, ids=[way for _, way in WAYS])

@@ -1,0 +1,47 @@
+"""A sheet of trials: ingredients stand in its head, and each row is a recipe. The first row is read."""
+
+from __future__ import annotations
+
+import re
+from itertools import pairwise
+
+from dough.recipe.cells import MASS_HEADS
+from dough.recipe.clauses import BRACKETED
+from dough.recipe.each import is_name
+from dough.recipe.names import words_of
+
+MARKS = ("|", "\t", ";", ",")
+#: A weight; “3/2” is a day.
+NUMBER = re.compile(r"\d{1,6}(?:[.,]\d{1,3})?$")
+#: So many ingredients in a head make a sheet.
+FEWEST = 3
+
+
+def first_of_sheet(text: str) -> str:
+    """The text, with the first row of a sheet of trials told as lines of a recipe; any other text as it is."""
+    lines = text.splitlines()
+    for at, (head, row) in enumerate(pairwise(lines)):
+        told = _told(head, row)
+        if told:
+            return "\n".join([*lines[:at], *told, *lines[at + 2 :]])
+    return text
+
+
+def _told(head: str, row: str) -> list[str]:
+    """The lines of one row under its head; none where they are no sheet."""
+    for mark in MARKS:
+        names, figures = ([c.strip() for c in line.strip("| ").split(mark)] for line in (head, row))
+        if len(names) != len(figures):
+            continue
+        both = list(zip(names, figures, strict=True))
+        pairs = [(n, f) for n, f in both if NUMBER.match(f) and is_name(BRACKETED.sub("", n))]
+        if len(pairs) >= FEWEST and not any(NUMBER.match(n) for n in names):
+            said = " ".join(f for n, f in both if (n, f) not in pairs and f)
+            return [said, *(f"{f} {_unit(n)} {BRACKETED.sub('', n).strip()}" for n, f in pairs)]
+    return []
+
+
+def _unit(name: str) -> str:
+    """The unit that a head's bracket tells; grams where it tells none."""
+    inside = " ".join(re.findall(r"\(([^()]*)\)", name))
+    return next((MASS_HEADS[w] for w in words_of(inside) if w in MASS_HEADS), "g")
