@@ -30,7 +30,7 @@ MAX_CHARS = 400_000
 #: Rows of another program's JSON are read as text up to so many characters, and are a recipe from so many lines on.
 MOST_TEXT, FEWEST = 50_000, 2
 #: “[{”, “{"name”: meant as JSON; “[125 g] butter” and “{test 4}” are not.
-JSON_LIKE = re.compile(r"\[\s*[\[{\"\]]|\{(?![^{}\n\":]*\})")
+JSON_LIKE = re.compile(r"\[\s*(?:[\[{\"]|\]\s*$)|\{(?![^{}\n\":]*\})")
 #: A mark of a page, not “< 5 g”.
 TAG = re.compile(
     r"</?(?:html|head|body|p|br|li|ul|ol|div|span|b|i|em|strong|a|h[1-6]|table|tbody|thead|tr|td|th|sup|sub|script)\b"

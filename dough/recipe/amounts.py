@@ -68,7 +68,9 @@ class Amount:
 
 
 #: Figures set high behind a word.
-FOOTNOTE = re.compile(r"(?<=[^\W\d_])[\u00b9\u00b2\u00b3\u2070-\u2079]+")
+FOOTNOTE = re.compile(r"(?<=[^\W\d_])\s?[\u207d]?[\u00b9\u00b2\u00b3\u2070-\u2079]+[\u207e]?")
+#: “①”, “❷”: a figure that numbers a line; made plain it would run into its amount.
+CIRCLED = re.compile(r"[\u2460-\u249b\u24ea-\u24ff\u2776-\u2793]")
 #: “11/2 cups” is one and a half, copied from a page where the half stood smaller.
 RUN_TOGETHER = re.compile(
     r"(?<![\d/.,])(\d)(1/2|1/3|2/3|1/4|3/4|[1357]/8)"
@@ -86,7 +88,7 @@ SQUARE = re.compile(r"\[(?!\s*[xX✓]?\s*\])([^\[\]]+)\]")
 def tidy(text: str) -> str:
     """One line in plain characters: fractions written out, dashes and quotes alike, spaces single."""
     # “butter¹”: a footnote's mark.
-    text = FOOTNOTE.sub("", text)
+    text = CIRCLED.sub(" ", FOOTNOTE.sub("", text))
     out: list[str] = []
     for ch in text:
         if ch in VULGAR:
@@ -96,7 +98,7 @@ def tidy(text: str) -> str:
     # An ordinal mark or a ring stands for degrees; made plain they would become a letter.
     line = "".join(out).replace("⁄", "/").replace("º", "°").replace("˚", "°")
     line = unicodedata.normalize("NFKC", line)
-    line = re.sub(r"[–—−‐‑‒]", "-", line)
+    line = re.sub(r"-{2,}(?=\s)", "-", re.sub(r"[–—−‐‑‒]", "-", line))
     line = line.replace("’", "'").replace("‘", "'").replace("“", '"').replace("”", '"')
     line = re.sub(r"(\d)-(\d+/\d+)", r"\1 \2", line)
     line = RUN_TOGETHER.sub(r"\1 \2", line)

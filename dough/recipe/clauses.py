@@ -144,7 +144,7 @@ def _whole(sentences: list[str]) -> list[str]:
     """Sentences, with an amount that was cut from its name by a short form's point put back: “Hazelnuts gr. 100 g”."""
     found: list[str] = []
     for s in sentences:
-        alone = bool(amounts_in(s)) and not words_of(nameish(s))
+        alone = bool(amounts_in(s)) and not words_of(BRACKETED.sub(" ", nameish(s)).partition(",")[0])
         if found and found[-1].count("(") > found[-1].count(")"):
             # A mark inside a bracket parts nothing: “1 cup (2 sticks; 226 g) butter”.
             found[-1] += f"; {s}"

@@ -76,8 +76,9 @@ FINISH = re.compile(
     r"\b(for|to) (sprinkl\w*|decorat\w*|dust\w*|serv\w*|finish\w*|glaz\w*|garnish\w*|drizzl\w*)\b", re.I
 )
 TOP = re.compile(
-    r"\b(?:for|to) (?:the |a )?(?:roll|coat|top|dip)|\bzum (?:wälzen|bestreuen|bestäuben|wenden|ausrollen|wälzen)"
-    r"|\bpour (?:rouler|enrober)|\bpara (?:rebozar|espolvorear)|\bper (?:spolverare|decorare)",
+    r"\b(?:for|to) (?:the |a )?(?:roll|coat|top|dip)|\bzum (?:wälzen|bestreuen|bestäuben|wenden|ausrollen)"
+    r"|\bpour (?:rouler|enrober)|\bpara (?:rebozar|espolvorear)|\bper (?:spolverare|decorare)"
+    r"|\btill (?:garnering|rullning)|\bom te (?:bestrooien|rollen)",
     re.I,
 )
 

@@ -33,6 +33,7 @@ from dough.recipe.names import match
 from dough.recipe.percents import by_flour
 from dough.recipe.process import Bake, bake_of, oven_of
 from dough.recipe.prose import RATIO, in_parts, measured_in
+from dough.recipe.sections import Beside, told_beside
 from dough.recipe.sheets import first_of_sheet
 from dough.recipe.written import as_meant
 
@@ -46,7 +47,7 @@ FOREIGN = (
 BULLET = re.compile(
     r"^\s*(?:[-*+•·▢□☐◦–]|(?:no|nr|item|#)\.? ?\d{1,2}[.):]? +(?=\d)|\[[ x]?\])\s*(?:\[[ x]?\]\s*)?", re.I
 )
-NUMBERED = re.compile(r"^\s*\d{1,2}[.)]\s+(?=[A-Za-z0-9])")
+NUMBERED = re.compile(r"^\s*\d{1,2}[.)/]\s+(?=[A-Za-z0-9])")
 #: “(grams)”, “all weights in grams”.
 IN_GRAMS = re.compile(
     r"\((?:in )?gram(?:me)?s?\)|\bin gram(?:me)?s\b|\bamounts? in g\b|\ball (?:in )?g\b|^\s*gram(?:me)?s\s*:?\s*$",
@@ -116,6 +117,8 @@ class _Reading:
     part: int = 0
     #: The line of the text that ingredients were last taken from.
     taken_at: int = -2
+    #: Clauses set aside that need not be seen: they tell of no dough.
+    hushed: set[str] = field(default_factory=set)
     #: Whether all of it is in capitals: a T may be either spoon.
     capitals: bool = False
 
@@ -150,19 +153,27 @@ def read_recipe(text: str, habit: Habit, cups: tuple[CupCalibration, ...] = ()) 
     seen = tuple(
         a
         for a in reading.aside
-        if (a in strays or overlooked(a, have, bake.facts)) and (a != reading.title or no_title(a))
+        if a not in reading.hushed
+        and (a in strays or overlooked(a, have, bake.facts))
+        and (a != reading.title or no_title(a))
     )
+    dough = [a for a in reading.aside if a not in reading.hushed]
     return RecipeText(
         reading.title, doubted(reading.lines), tuple(reading.aside), bake, habit, seen,
-        _note(reading.lines, inferred), unlisted(reading.title, reading.aside, reading.lines, habit),
+        _note(reading.lines, inferred), unlisted(reading.title, dough, reading.lines, habit),
     )  # fmt: skip
 
 
 def _reading(plain: str, reading: _Reading) -> _Reading:
     """A whole text, line by line, then what its sentences tell."""
-    for number, raw in enumerate(plain.splitlines()):
+    lines = plain.splitlines()
+    apart = told_beside([tidy(x) for x in lines])
+    for number, raw in enumerate(lines):
         line = tidy(raw)
-        if line and not re.fullmatch(r"[-=_|: ]+", line):
+        if line and number in apart:
+            reading.aside.append(line)
+            reading.hushed |= {line} if apart[number] is not Beside.NOTE else set()
+        elif line and not re.fullmatch(r"[-=_|: ]+", line):
             _read(reading, line, raw, number)
     if reading.listed < LIST_FROM or _told_mostly(reading):
         _tell(reading)
