@@ -20,8 +20,8 @@ META = re.compile(
 )
 #: A full stop that ends a sentence, not a short form such as tsp.
 SENTENCE = re.compile(
-    r"(?<=[a-z)0-9])(?<!tsp)(?<!tbsp)(?<!oz)(?<!lb)(?<!lbs)(?<!pkg)(?<!min)(?<! ca)(?<!approx)"
-    r"(?<! c)(?<! t)(?<! T)(?<! g)\.\s+"
+    r"(?<=[a-z)0-9])(?<!tsp)(?<!tbsp)(?<!oz)(?<!lb)(?<!lbs)(?<!pkg)(?<!Pck)(?<!Pkt)(?<!Msp)(?<!Stk)(?<!min)"
+    r"(?<! ca)(?<!approx)(?<! c)(?<! t)(?<! T)(?<! g)\.\s+"
     r"(?=[A-Z0-9])|(?<=[A-Z]{3})(?<!TSP)(?<!TBS)(?<!TBSP)(?<!PKG)(?<!LBS)\.\s+(?=[A-Z0-9])|;\s+"
 )
 #: “lt. brown sugar”: the point of a short form ends nothing.

@@ -114,6 +114,9 @@ def looks_like(piece: str, *, first: bool, opening: bool) -> bool:
     if first and not re.search(r"\d", piece) and all(a.quantity.unit == "loose" for a in amounts) and opening:
         # A title: “Coffee walnut drops”.
         return False
+    if first and opening and amounts and not amounts_in(BRACKETED.sub(" ", piece)):
+        # “Oat and raisin cookies (about 35)”: a title as well, but for “butter (200 g)”.
+        return any(a.quantity.unit in WEIGHTS for a in amounts)
     if not amounts:
         return not opening and is_ingredient_without_amount(piece)
     found = match(re.sub(r"\([^()]*\)", " ", nameish(piece)))

@@ -42,6 +42,8 @@ ASKS = {
     "spoon": "In capitals a T is either spoon. Which is meant?",
     "much": "More than any cookie holds, it seems. Is the amount right?",
 }
+#: Questions whose answers are amounts.
+BY_AMOUNT = ("browned", "weight", "spoon", "much")
 #: The classes offered for a question of kind.
 _OFFERED = {"flour": ("plain_flour", "white_wheat", "self_raising", "wheat"), "salt": ("salt",), "cocoa": ("cocoa",)}
 
@@ -249,7 +251,7 @@ def understood(
     by_volume = volume > 0 or any(q.unit == "pinch" for q in quantities)
     if found.ask == "salt" and by_volume and not any(q.unit == "pinch" for q in quantities):
         asks.append("salt")
-    elif found.ask in ("flour", "cocoa"):
+    elif found.ask in ("flour", "cocoa") and not unsure:
         asks.append(found.ask)
     if (volume and filling == "lightly packed") or heaped or (not way and filling_matters(item, volume)):
         asks.append("filling")
@@ -302,6 +304,10 @@ def _mass(quantities: tuple[KitchenAmount, ...]) -> Weighed | None:
 
 def _before_dash(text: str) -> str:
     """“flour - sieve it” names flour; “- flour” too."""
+    whole = match(text)
+    if whole.ident and not whole.unknown:
+        # “Dark chocolate - 100 g (70 %)”: what stands behind says which.
+        return text
     for part in re.split(r"\s-\s|\s-$|^-\s", text):
         if match(part).ident:
             return part

@@ -63,6 +63,8 @@ WAITS = (
 BAKES = ("bake", "oven", "°", "back", "cuire", "horne", "inforn", "right", "gold")
 #: Minutes right behind a heat are of the bake, whatever else was said before: “150C for about 20 mins”.
 JUST_HEATED = re.compile(r"\d{3} ?(?:°|deg\w*\.?)? ?[cf]?(?: fan)?,?(?: for)?(?: about| approx\w*\.?)? ?$")
+#: “15 Min. bei 200 °C”.
+TO_BE_HEATED = re.compile(r"[\s.]*(?:bei|at|à|a|@|in (?:a|the))\W*\d{3} ?(?:°|[CF]\b)", re.I)
 #: A number before these is a flour's type ("550 flour"), never an oven.
 FLOUR_AFTER = re.compile(r"\s*(?:type|typ|flour|mehl)\b", re.I)
 #: “170 °C fan”; but “180 °C (fan 160 °C)” is an oven without, and what it would be with one.
@@ -150,7 +152,7 @@ def _count(word: str) -> float:
 def _minutes(flat: str) -> tuple[tuple[float, float] | None, str]:
     found = list(MINUTES.finditer(flat))
     # Minutes told right behind a heat are the bake's, wherever they stand.
-    found.sort(key=lambda m: not JUST_HEATED.search(flat[max(0, m.start() - 30) : m.start()].lower()))
+    found.sort(key=lambda m: _likely(flat[max(0, m.start() - 30) : m.start()].lower(), flat[m.end() : m.end() + 30]))
     for m in found:
         before = re.split(r"[.;] ", flat[max(0, m.start() - 90) : m.start()])[-1].lower()
         last = max((before.rfind(w), w) for w in (*WAITS, *BAKES))
@@ -164,6 +166,13 @@ def _minutes(flat: str) -> tuple[tuple[float, float] | None, str]:
         if 2 <= low <= high <= 180:
             return (low, high), (before[-28:].lstrip() + m.group(0)).strip()
     return None, ""
+
+
+def _likely(before: str, after: str) -> int:
+    """How likely minutes are the bake's, the least first: told beside a heat, or behind a word of baking."""
+    clause = re.split(r"[.;] ", before)[-1]
+    heated = JUST_HEATED.search(before) or TO_BE_HEATED.match(after)
+    return 0 if heated else 1 if any(w in clause for w in BAKES) else 2
 
 
 def _hours(found: re.Match[str]) -> float | None:

@@ -9,15 +9,18 @@ from enum import Enum
 from dough.recipe.amounts import amounts_in
 from dough.recipe.each import is_name
 from dough.recipe.kinds import heading
+from dough.recipe.pages import WIDGET, tells_of_bake
 
 _SURE = (
     r"calories|kcal|energy|saturates|saturated fat|carbs?|carbohydrates?|proteins?|sodium|fib(?:er|re)|cholesterol"
-    r"|potassium"
+    r"|potassium|energie|énergie|kohlenhydrate|ballaststoffe|glucides|lipides|koolhydraten|kolhydrater"
 )
+_OTHERS = r"fat|sugars?|salt|calcium|iron|vitamin \w+|fett|eiweiß|zucker|salz|protéines|sel|sucres|vet|eiwit"
 #: One line of what a piece holds: “Fat: 6 g”, “of which sugars 11 g”.
 NUTRIENT = re.compile(
     rf"^\W*(?:(?:of which|total|dietary|trans|saturated|added|net|per \w+)\W+)*"
-    rf"(?:{_SURE}|fat|sugars?|salt|calcium|iron|vitamin \w+)\b\W{{0,3}}(?:\(\w+\)\W{{0,2}})?(?:[\d<]|$)",
+    rf"(?:{_SURE}|{_OTHERS})\b\W{{0,3}}(?:\(\w+\)\W{{0,2}})?(?:[\d<]|$)"
+    rf"|^\W*\d[\d.,]* ?(?:g|mg|kcal|kj)? ?(?:{_SURE}|{_OTHERS})\W*$",
     re.I,
 )
 #: Words that no list of ingredients has.
@@ -26,8 +29,9 @@ SURE = re.compile(rf"\b(?:{_SURE}|kj)\b", re.I)
 FEWEST = 2
 #: Headings of what is no part of the recipe, and of what is told below it.
 BESIDE = re.compile(
-    r"\W*(?:nutrition(?:al)?(?: facts?| info\w*| values?)?|(?:special |baking )?equipment|tools|utensils|kit list)"
-    r"(?: (?:needed|required|used|per \w+))?\s*(?:\([^()]*\))?\W*",
+    r"\W*(?:nutrition(?:al)?(?: facts?| info\w*| values?)?|nährwerte?|valeurs nutritionnelles"
+    r"|voedingswaarden?|(?:special |baking )?equipment|tools|utensils|kit list)"
+    r"(?: (?:needed|required|used|(?:per|pro|par) \w+))?\s*(?:\([^()]*\))?\W*",
     re.I,
 )
 BELOW = re.compile(
@@ -45,16 +49,25 @@ TOOL = re.compile(
 )
 
 
+#: No line of what a piece holds is longer, characters; a longer line is none of these.
+LONGEST_TOLD = 400
+
+
 class Beside(Enum):
     """What a line tells that is no part of the recipe."""
 
     EATEN = "eaten"
     TOOL = "tool"
     NOTE = "note"
+    PAGE = "page"
 
 
-def told_beside(lines: Sequence[str]) -> dict[int, Beside]:
-    """Which of a text's tidied lines are no part of the recipe, by their numbers. A part ends with the next heading."""
+def told_beside(lines: Sequence[str], card: tuple[int, int]) -> dict[int, Beside]:
+    """Which of a text's tidied lines are no part of the recipe, by their numbers: around the card, or in a part beside
+    it, which ends with the next heading."""
+    start, end = card
+    lines = [x if len(x) <= LONGEST_TOLD else "" for x in lines]
+    around = [n for n in [*range(start), *range(end, len(lines))] if n >= end or not tells_of_bake(lines, n, start)]
     found: dict[int, Beside] = {}
     part: Beside | None = None
     listed = False
@@ -67,11 +80,11 @@ def told_beside(lines: Sequence[str]) -> dict[int, Beside]:
             found[n] = part
         elif line:
             part = None
-            if TOOL.match(line) and not is_name(line):
+            if WIDGET.fullmatch(line) or (TOOL.match(line) and not is_name(line)):
                 found[n] = Beside.TOOL
         amounts = amounts_in(line)
         listed = listed or (n not in found and bool(amounts) and amounts[0].start == 0)
-    return found | dict.fromkeys(_eaten(lines), Beside.EATEN)
+    return found | dict.fromkeys(_eaten(lines), Beside.EATEN) | dict.fromkeys(around, Beside.PAGE)
 
 
 def _eaten(lines: Sequence[str]) -> set[int]:

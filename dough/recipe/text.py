@@ -30,6 +30,7 @@ from dough.recipe.kinds import (
 )
 from dough.recipe.lines import Understood, either_spoon, place_of, read_line
 from dough.recipe.names import match
+from dough.recipe.pages import card_of, title_of
 from dough.recipe.percents import by_flour
 from dough.recipe.process import Bake, bake_of, oven_of
 from dough.recipe.prose import RATIO, in_parts, measured_in
@@ -119,6 +120,8 @@ class _Reading:
     taken_at: int = -2
     #: Clauses set aside that need not be seen: they tell of no dough.
     hushed: set[str] = field(default_factory=set)
+    #: The lines that are the recipe's own, as they stand.
+    of_recipe: list[str] = field(default_factory=list)
     #: Whether all of it is in capitals: a T may be either spoon.
     capitals: bool = False
 
@@ -148,7 +151,7 @@ def read_recipe(text: str, habit: Habit, cups: tuple[CupCalibration, ...] = ()) 
     elif not reading.in_grams and in_bare_grams(reading.lines):
         reading, inferred = _reading(plain, _Reading(habit, cups, in_grams=True, capitals=capitals)), True
     have = {x.ingredient_id for x in reading.lines}
-    bake = bake_of(plain, habit)
+    bake = bake_of("\n".join(reading.of_recipe), habit)
     strays = set(reading.strays) if reading.listed >= LIST_FROM else set()
     seen = tuple(
         a
@@ -167,9 +170,13 @@ def read_recipe(text: str, habit: Habit, cups: tuple[CupCalibration, ...] = ()) 
 def _reading(plain: str, reading: _Reading) -> _Reading:
     """A whole text, line by line, then what its sentences tell."""
     lines = plain.splitlines()
-    apart = told_beside([tidy(x) for x in lines])
-    for number, raw in enumerate(lines):
-        line = tidy(raw)
+    tidied = [tidy(x) for x in lines]
+    card = card_of(tidied)
+    apart = told_beside(tidied, card)
+    reading.title = _held(title_of(tidied, card[0])) if card[0] else ""
+    for number, (raw, line) in enumerate(zip(lines, tidied, strict=True)):
+        if apart.get(number) not in (Beside.PAGE, Beside.EATEN):
+            reading.of_recipe.append(raw)
         if line and number in apart:
             reading.aside.append(line)
             reading.hushed |= {line} if apart[number] is not Beside.NOTE else set()

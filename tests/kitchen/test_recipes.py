@@ -156,3 +156,25 @@ def test_what_the_text_names_and_no_line_has_is_told_and_too_much_of_something_i
     said = {**{k: salt[k] for k in ("text", "quantities", "step", "ingredient")}, "habit": "metric"}
     again = send(client, "POST", "/recipes/line", {**said, "amount": "9 g", "answered": ["much"]}).json()
     assert (again["grams"], again["asks"]) == (9.0, [])
+
+
+def test_a_word_nobody_knows_before_a_known_name_is_answered_by_one_press(client: Client) -> None:
+    line = read(client, "250 g snozzle flour\n125 g butter").json()["lines"][0]
+    (ask,) = line["asks"]
+    assert (ask["code"], ask["by"]) == ("ingredient", "ingredient")
+    assert ask["choices"][0] == {"id": "ap", "name": "yes, plain flour"}
+    said = {**{k: line[k] for k in ("text", "quantities", "step")}, "habit": "metric", "ingredient": "ap"}
+    again = send(client, "POST", "/recipes/line", {**said, "answered": ["ingredient", "flour"]}).json()
+    assert (again["grams"], again["asks"]) == (250.0, [])
+
+
+def test_in_capitals_a_t_is_either_spoon_and_one_press_says_which(client: Client) -> None:
+    found = read(client, "DROP COOKIES\n2 C FLOUR\n1 C BUTTER\n1 C SUGAR\n1 T BAKING SODA", habit="us").json()
+    soda = found["lines"][-1]
+    asked = {a["code"]: a for a in soda["asks"]}
+    assert [c["id"] for c in asked["spoon"]["choices"]] == ["1 tsp", "1 tbsp"]
+    assert asked["spoon"]["by"] == "amount"
+    said = {**{k: soda[k] for k in ("text", "quantities", "step", "ingredient")}, "habit": "us"}
+    again = send(client, "POST", "/recipes/line", {**said, "amount": "1 tsp", "answered": ["spoon"]}).json()
+    assert again["grams"] < soda["grams"] / 2
+    assert again["asks"] == []

@@ -17,7 +17,7 @@ from dough.facts.staples import NOT_KNOWN
 from dough.formats.opening import open_recipe
 from dough.recipe import READER
 from dough.recipe.amounts import amount_at, tidy
-from dough.recipe.lines import Understood, ask_words, choices, counted, understood
+from dough.recipe.lines import BY_AMOUNT, Understood, ask_words, choices, counted, understood
 from dough.recipe.names import Match, near, search
 from dough.recipe.process import Fact
 from dough.recipe.text import guess_habit
@@ -48,10 +48,11 @@ class ChoiceOut(BaseModel):
 
 
 class AskOut(BaseModel):
-    """A question that stands in a line's way, with the answers it knows."""
+    """A question that stands in a line's way, with the answers it knows; by is what an answer says of the line."""
 
     code: str
     question: str
+    by: Literal["amount", "filling", "ingredient"]
     choices: list[ChoiceOut]
 
 
@@ -224,7 +225,7 @@ def _line_out(x: Understood, asks: tuple[str, ...] | None = None) -> RecipeLineO
         fillings=ways,
         step=x.step,
         asks=[
-            AskOut(code=a, question=ask_words(x, a), choices=_choices(a, ways, x))
+            AskOut(code=a, question=ask_words(x, a), by=_by(a), choices=_choices(a, ways, x))
             for a in (x.asks if asks is None else asks)
         ],
         notes=list(x.notes),
@@ -233,11 +234,20 @@ def _line_out(x: Understood, asks: tuple[str, ...] | None = None) -> RecipeLineO
     )
 
 
+def _by(code: str) -> Literal["amount", "filling", "ingredient"]:
+    if code == "filling":
+        return "filling"
+    return "amount" if code in (*BY_AMOUNT, "amount", "unit") else "ingredient"
+
+
 def _choices(code: str, ways: list[str], x: Understood) -> list[ChoiceOut]:
-    if code in ("browned", "weight", "much"):
+    if code in BY_AMOUNT:
         return [ChoiceOut(id=amount, name=f"{amount}, {words}") for amount, words in x.offers]
-    if code == "ingredient" and not x.ingredient_id:
-        return [ChoiceOut(id=i, name=table()[i].name) for i in near(x.unknown)]
+    if code == "ingredient":
+        likely = [ChoiceOut(id=i, name=table()[i].name) for i in near(x.unknown) if i != x.ingredient_id]
+        known = table().get(x.ingredient_id)
+        # “Is it butter?”
+        return [ChoiceOut(id=known.id, name=f"yes, {known.name.lower()}"), *likely] if known else likely
     if code == "filling":
         return [ChoiceOut(id=w, name=w) for w in ways]
     return [ChoiceOut(id=i, name=table()[i].name) for i in choices(code)]

@@ -7,10 +7,12 @@ import pytest
 from tests.dough.recipe.ways import cost, ways, well_read
 
 #: Of the well-read texts each way is tried on one in so many here, another one each time.
-EACH = 3
+EACH = 5
 #: Where a word is no longer one that is known, a question is as good: at most so many lines of a hundred.
 MAY_ASK = (
     "{a} grumbly {n}{m}",
+    "{a} unsprayed {n}{m}",
+    "{a} Old Corner Mill {n}{m}",
     "{a} brimbly {n}{m}",
     "a letter dropped",
     "letters swapped",
@@ -18,7 +20,7 @@ MAY_ASK = (
     "name in one",
 )
 ASKED = 0.16
-WAYS = [(name, way) for name in ("seen", "once", "other") for way in ways(name)]
+WAYS = [(name, way) for name in ("seen", "once", "last", "other") for way in ways(name)]
 
 
 @pytest.mark.parametrize(("name", "way"), WAYS, ids=[way for _, way in WAYS])

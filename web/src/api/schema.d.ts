@@ -3714,9 +3714,14 @@ export interface components {
         };
         /**
          * AskOut
-         * @description A question that stands in a line's way, with the answers it knows.
+         * @description A question that stands in a line's way, with the answers it knows; by is what an answer says of the line.
          */
         AskOut: {
+            /**
+             * By
+             * @enum {string}
+             */
+            by: "amount" | "filling" | "ingredient";
             /** Choices */
             choices: components["schemas"]["ChoiceOut"][];
             /** Code */

@@ -6,6 +6,7 @@ import ReviewRow from './ReviewRow.vue'
 
 const ask = (code: string, question: string, ...choices: string[]) => ({
   code, question, choices: choices.map((id) => ({ id, name: id })),
+  by: code === 'spoon' ? 'amount' : code === 'filling' ? 'filling' : 'ingredient',
 }) // prettier-ignore
 const line = (more: Record<string, unknown> = {}) =>
   ({
@@ -78,6 +79,12 @@ it('keeps an amount that cannot be read, and says why', async () => {
   expect(w.get('[role=alert]').text()).toContain('is no amount')
   expect(w.get<HTMLInputElement>('input[aria-label^="Amount"]').element.value).toBe('a bit')
   expect(w.emitted('changed')).toBeUndefined()
+})
+
+it('takes the amount that answers which spoon is meant', async () => {
+  const { w, calls } = row({ asks: [ask('spoon', 'Which spoon?', '1 tsp', '1 tbsp')] })
+  await press(w, '1 tsp')
+  expect(calls[0]?.body).toMatchObject({ amount: '1 tsp', answered: ['spoon'] })
 })
 
 it('can be left out, from the question too', async () => {

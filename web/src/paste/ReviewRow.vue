@@ -67,7 +67,8 @@ async function say(what: Said): Promise<void> {
 }
 
 function settle(code: string, choice: string): void {
-  if (['browned', 'weight', 'much'].includes(code)) {
+  const by = line.value.asks.find((a) => a.code === code)?.by
+  if (by === 'amount') {
     void say({ amount: choice, settles: [code] })
     return
   }

@@ -10,6 +10,7 @@ import type { Reviewed } from './review'
 const ask = (code: string, ...ids: string[]) => ({
   code,
   question: `${code}?`,
+  by: 'ingredient' as const,
   choices: ids.map((id) => ({ id, name: id })),
 })
 const row = (id: string, keep: boolean, ...asks: ReturnType<typeof ask>[]) =>

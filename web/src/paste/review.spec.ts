@@ -64,7 +64,7 @@ describe('a recipe under review', () => {
     expect(draftOf([row({})], from).process).toEqual(process)
   })
   it('counts the questions of kept lines only', () => {
-    const ask = { code: 'flour', question: 'Which?', choices: [] }
+    const ask = { code: 'flour', question: 'Which?', by: 'ingredient' as const, choices: [] }
     expect(openQuestions([row({}, { asks: [ask, ask] }), row({ keep: false }, { asks: [ask] })])).toBe(2)
   })
   it('says counted eggs and ranges of spoons', () => {
