@@ -29,6 +29,8 @@ from dough.recipe.text import RecipeText, read_recipe
 MAX_CHARS = 400_000
 #: Rows of another program's JSON are read as text up to so many characters, and are a recipe from so many lines on.
 MOST_TEXT, FEWEST = 50_000, 2
+#: Figures and letters of double width, as plain ones.
+WIDE = {0xFF01 + n: 0x21 + n for n in range(94)}
 #: “[{”, “{"name”: meant as JSON; “[125 g] butter” and “{test 4}” are not.
 JSON_LIKE = re.compile(r"\[\s*(?:[\[{\"]|\]\s*$)|\{(?![^{}\n\":]*\})")
 #: A mark of a page, not “< 5 g”.
@@ -54,6 +56,7 @@ def open_recipe(text: str, habit: Habit, cups: tuple[CupCalibration, ...] = ()) 
     """Open a text of any of the formats. Raises EntryError or EntryErrors with what to do."""
     if len(text) > MAX_CHARS:
         raise EntryError("text", f"That is more than {MAX_CHARS:,} characters. Open one recipe at a time.")
+    text = text.translate(WIDE)
     start = text.lstrip("\ufeff \t\r\n")
     if start.startswith(("{", "[")):
         document = _document(start)

@@ -32,11 +32,13 @@ EACH_OF = re.compile(
 )
 #: Words that only say that another follows.
 NEXT = r"(?:(?:and|then|plus|also|finally|lastly|next|with|add|after that|followed by) )"
+#: “(a) 300 g chunks (b) 250 g chips”.
+LETTERED = re.compile(r"(?:^|\s+)\([a-h]\)\s(?=\d)")
 #: What may stand between two ingredients of one line.
 JOINED = re.compile(
-    rf", {NEXT}*| (?:and|plus|\+|&|/|then) {NEXT}*|\. (?=\d)"
-    r"| in (?=(?:a|one) (?:splash|little|drop|bit|few)\b)"
-    r"| (?:dissolved|mixed|beaten|whisked|soaked|steeped|blended|stirred) (?:in|into|with) ",
+    r",? (?:dissolved|rubbed|tossed|mixed|beaten|whisked|soaked|steeped|blended|stirred) (?:in|into|with) "
+    rf"|, {NEXT}*| (?:and|plus|\+|&|/|then) {NEXT}*|\. (?=\d)"
+    r"| in (?=(?:a|one) (?:splash|little|drop|bit|few)\b)",
     re.I,
 )
 #: “Icing: 150 g icing sugar, …”: a part of the recipe, though it is a name as well.
@@ -75,7 +77,7 @@ def nameish(line: str) -> str:
 def clauses(line: str) -> list[str]:
     """The clauses of a line: sentences, “1 egg plus 1 yolk” and comma lists parted. Nothing of the line is left out."""
     line = SHORTENED.sub(lambda m: m[1] if m[1].lower() in short_words() else m[0], line)
-    line = kinds_apart(line)
+    line = kinds_apart(LETTERED.sub("; ", line))
     each = EACH_OF.match(line) or OF_EACH.match(line)
     if each is not None:
         names = re.split(r", (?:and )?| and | & | \+ | / ", each["names"].strip(" ,-:"))

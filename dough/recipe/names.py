@@ -208,6 +208,9 @@ def _parted(word: str) -> Iterator[tuple[str, ...]]:
 def _of_one_name(parts: tuple[str, ...]) -> bool:
     """Whether one name holds all of the words, those of preparation aside, and the last of them."""
     told = {w for w in parts if w not in _noise()} | {parts[-1]}
+    if any(w in _noise() and len(w) <= LEAST_PART for w in parts):
+        # “Conflour” is a slip, and no “con flour”.
+        return False
     return any(told <= n.words for n in _by_word().get(parts[-1], ()))
 
 

@@ -64,7 +64,8 @@ USED = re.compile(
 #: What follows a name in a sentence, and says no more of what it is.
 TRAILING = re.compile(
     r"\s*(?:,\s*\w+\s+)?\b(?:just until|until|till|goes?|gets?|go|get|went|comes?|which|that's|that is|it's|so that|"
-    r"if (?:the|you|it|your|using|it's)|and (?:bake|mix|stir|beat))\b.*$",
+    r"if (?:the|you|it|your|using|it's)|and (?:bake|mix|stir|beat))\b.*$"
+    r"|,\s*(?:mix|stir|beat|cream|whisk|blend|combine|sift)(?: (?:well|together|in))?\s*$",
     re.I,
 )
 #: “Molasses (not blackstrap!)”: what it is not.

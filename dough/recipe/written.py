@@ -16,8 +16,8 @@ UNSEEN = re.compile("[\u00ad\u200b-\u200d\u2060\ufeff]")
 QUOTED = re.compile(r"^\s*(?:>\s?)+", re.M)
 #: A line written in capitals has so many letters and no small one.
 FEWEST_CAPITALS = 5
-#: No page is narrower than this, characters.
-LEAST_WIDTH = 34
+#: A line that does not hang goes on only on pages of at least this width, characters.
+LEAST_WIDTH = 55
 #: So many lines that hang, and this share of them, make a text that was cut to a width.
 FEWEST_HANGING, WRAPPED = 2, 0.9
 GOES_ON = re.compile(r"\b(?:and|or|of|the|an?|with|for|to|in|into|plus|at|until|about|from|each|-)$|[,&+/(]$", re.I)

@@ -13,6 +13,7 @@ MAY_ASK = (
     "{a} grumbly {n}{m}",
     "{a} unsprayed {n}{m}",
     "{a} Old Corner Mill {n}{m}",
+    "{a} {n} Zimmel{m}",
     "{a} brimbly {n}{m}",
     "a letter dropped",
     "letters swapped",

@@ -138,7 +138,8 @@ def _not_shown(lost: list[Expected], overlooked: tuple[str, ...]) -> list[Expect
     one line of its weight."""
     left = list(lost)
     for clause in overlooked:
-        if match(nameish(clause)).ident:
+        named = match(nameish(clause)).ident
+        if named and not any(named in w.ids for w in left):
             continue
         grams = [read_line(clause, Habit.METRIC).grams or 0.0, *(a.quantity.low for a in amounts_in(clause))]
         stands = next(
