@@ -7,7 +7,7 @@ from collections import Counter
 from collections.abc import Sequence
 
 from dough.recipe.amounts import amounts_in
-from dough.recipe.clauses import META, nameish
+from dough.recipe.clauses import META, leads_with_ingredient, nameish
 from dough.recipe.each import is_name
 from dough.recipe.names import match, words_of
 from dough.recipe.process import MAKES
@@ -78,7 +78,7 @@ def title_of(lines: Sequence[str], start: int) -> str:
 
 def _may_be_title(line: str) -> bool:
     words = words_of(line)
-    plain = 1 <= len(words) <= LONGEST and not re.search(r"[/|:★?]|\d|[.!…]$|·", line)
+    plain = 1 <= len(words) <= LONGEST and not re.search(r"[/|:★?>›»]|\d|[.!…]$|·", line)
     return plain and not (META.match(line) or MAKES.search(line) or ON_PAGES.search(line))
 
 
@@ -98,6 +98,8 @@ def _is_listed(line: str) -> bool:
     """“200 g butter, soft”: an amount, then a known name; nothing that a sentence could say."""
     if len(line) > LONGEST_LINE or line.endswith((".", "!")):
         return False
+    if leads_with_ingredient(line):
+        return True
     amounts = amounts_in(line)
     if not amounts or amounts[0].start > 2:
         return False

@@ -39,7 +39,7 @@ PORTION = re.compile(
     r"(?:\d+ [a-z]+ (?:à|a|of|@|x)) (?P<a>\d+(?:\.\d+)?) ?g\b(?=\s*(?:$|[.;,)]))|"
     r"(?P<n>\d+(?:\.\d+)?) ?g (?:portions?|pieces?|balls?|each|scoops?|mounds?|rounds?|discs?|lumps?)\b"
     r"|\b(?:portions?|pieces?|balls?|scoops?) of (?:about |around )?(?P<m>\d+(?:\.\d+)?) ?g\b"
-    r"|\b(?:scoop|roll|form|weigh|divide|portion)\w*[^.;]{0,40}?(?P<k>\d+(?:\.\d+)?) ?g\b"
+    r"|\b(?:scoop|roll(?!ed oats)|form|weigh|divide|portion)\w*[^.;]{0,40}?(?P<k>\d+(?:\.\d+)?) ?g\b"
     r"(?=[^.;]{0,12}(?:$|[.;]| each))",
     re.I,
 )

@@ -74,7 +74,7 @@ def told_beside(lines: Sequence[str], card: tuple[int, int]) -> dict[int, Beside
     for n, line in enumerate(lines):
         if BESIDE.fullmatch(line):
             part = found[n] = Beside.TOOL
-        elif listed and BELOW.fullmatch(line):
+        elif listed and (BELOW.fullmatch(line) or (line.startswith("#") and heading(line) is None)):
             part = found[n] = Beside.NOTE
         elif part is not None and line and heading(line) is None:
             found[n] = part

@@ -1,4 +1,5 @@
-"""A sheet of trials: ingredients stand in its head, and each row is a recipe. The first row is read."""
+"""A sheet of trials: ingredients stand in its head, and each row is a recipe. The first row is read,
+the others stay as notes."""
 
 from __future__ import annotations
 
@@ -23,7 +24,9 @@ def first_of_sheet(text: str) -> str:
     for at, (head, row) in enumerate(pairwise(lines)):
         told = _told(head, row)
         if told:
-            return "\n".join([*lines[:at], *told, *lines[at + 2 :]])
+            others = [x for x in lines[at + 2 :] if _told(head, x)]
+            below = [x for x in lines[at + 2 :] if x not in others]
+            return "\n".join([*lines[:at], *told, *below, *(["Notes", *others] if others else [])])
     return text
 
 

@@ -120,6 +120,8 @@ class _Reading:
     taken_at: int = -2
     #: Clauses set aside that need not be seen: they tell of no dough.
     hushed: set[str] = field(default_factory=set)
+    #: Notes below the recipe: what they name is told, what they weigh is none of it.
+    noted: set[str] = field(default_factory=set)
     #: The lines that are the recipe's own, as they stand.
     of_recipe: list[str] = field(default_factory=list)
     #: Whether all of it is in capitals: a T may be either spoon.
@@ -156,7 +158,7 @@ def read_recipe(text: str, habit: Habit, cups: tuple[CupCalibration, ...] = ()) 
     seen = tuple(
         a
         for a in reading.aside
-        if a not in reading.hushed
+        if a not in reading.hushed | reading.noted
         and (a in strays or overlooked(a, have, bake.facts))
         and (a != reading.title or no_title(a))
     )
@@ -179,7 +181,7 @@ def _reading(plain: str, reading: _Reading) -> _Reading:
             reading.of_recipe.append(raw)
         if line and number in apart:
             reading.aside.append(line)
-            reading.hushed |= {line} if apart[number] is not Beside.NOTE else set()
+            (reading.noted if apart[number] is Beside.NOTE else reading.hushed).add(line)
         elif line and not re.fullmatch(r"[-=_|: ]+", line):
             _read(reading, line, raw, number)
     if reading.listed < LIST_FROM or _told_mostly(reading):

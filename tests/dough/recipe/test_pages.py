@@ -24,7 +24,15 @@ def test_the_recipe_of_a_page_is_read_and_nothing_around_it(page: Case) -> None:
 
 @pytest.mark.parametrize(
     ("page", "title"),
-    [(0, "The Best Chewy Chocolate Chip Cookies"), (1, "Shortbread thins"), (3, "Haselnuss-Taler")],
+    [
+        ("pages, 1", "The Best Chewy Chocolate Chip Cookies"),
+        ("pages, 2", "Shortbread thins"),
+        ("pages, 4", "Haselnuss-Taler"),
+        ("more, 1", "Soft and Spicy Molasses Cookies"),
+        ("more, 2", "Sablés à la farine de châtaigne"),
+        ("more, 3", "Oat & sunflower crackles"),
+    ],
 )
-def test_a_page_is_named_by_its_recipe(page: int, title: str) -> None:
-    assert open_recipe(PAGES[page].text, PAGES[page].habit).recipe.title == title
+def test_a_page_is_named_by_its_recipe(page: str, title: str) -> None:
+    found = next(c for c in PAGES if c.name == page)
+    assert open_recipe(found.text, found.habit).recipe.title == title
