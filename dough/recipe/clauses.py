@@ -32,6 +32,7 @@ EACH_OF = re.compile(
 )
 #: Words that only say that another follows.
 NEXT = r"(?:(?:and|then|plus|also|finally|lastly|next|with|add|after that|followed by) )"
+OF_FRUIT = re.compile(r"(?:finely |freely )?(?:grated )?(?:zest|juice|rind|peel) of ", re.I)
 #: “(a) 300 g chunks (b) 250 g chips”.
 LETTERED = re.compile(r"(?:^|\s+)\([a-h]\)\s(?=\d)")
 #: What may stand between two ingredients of one line.
@@ -122,6 +123,10 @@ def clauses(line: str) -> list[str]:
         if left.count("(") > left.count(")"):
             continue
         first = amount_at(right, 0)
+        if amounts_in(left) and match(nameish(left)).ident and OF_FRUIT.match(right):
+            parts.append(left)
+            last = sep.end()
+            continue
         if first is None or first.end == 0 or not amounts_in(left):
             continue
         after = re.split(r", | (?:and|plus|\+|&) ", right[first.end :], maxsplit=1)[0]

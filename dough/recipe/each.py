@@ -9,7 +9,8 @@ from dough.recipe.names import match
 #: “240 g flour, 1/2 tsp each of soda + salt, 1 tsp starch”.
 EACH_WITHIN = re.compile(
     r"(?P<amount>\b\d[\d./ ]{0,6}[^\W\d_]{1,12}\.?) (?:each of|of each|each) "
-    r"(?P<one>[^\d.,;:()+&]{3,30}?) ?(?: and |\+|&) ?(?P<two>[^\d.,;:()+&]{3,30}?)(?=[,.;]|$)",
+    r"(?P<names>[^\d.,;:()+&]{3,30}?(?:, [^\d.,;:()+&]{3,30}?){0,4},? ?(?:\band |\+|&) ?[^\d.,;:()+&]{3,30}?)"
+    r"(?=[,.;]|$)",
     re.I,
 )
 #: “1 cup each sugars (brown, white)”: kinds of one thing, in a bracket.
@@ -43,8 +44,8 @@ def _each_kind(found: re.Match[str]) -> str:
 
 
 def _one_each(found: re.Match[str]) -> str:
-    """“1/2 tsp soda, 1/2 tsp salt” for “1/2 tsp each of soda + salt”; as it was where either is nothing known."""
-    one, two = found["one"].strip(), found["two"].strip()
-    if not (match(one).ident and match(two).ident):
+    """“1/2 tsp soda, 1/2 tsp salt” for “1/2 tsp each of soda + salt”; as it was where one is nothing known."""
+    names = [n.strip() for n in re.split(r",\s*(?:and\s+)?|\s+and\s+|\s*[+&]\s*", found["names"]) if n.strip()]
+    if not all(match(n).ident for n in names):
         return found.group(0)
-    return f"{found['amount']} {one}, {found['amount']} {two}"
+    return ", ".join(f"{found['amount']} {n}" for n in names)

@@ -116,7 +116,7 @@ def looks_like(piece: str, *, first: bool, opening: bool) -> bool:
         return False
     if first and opening and amounts and not amounts_in(BRACKETED.sub(" ", piece)):
         # “Oat and raisin cookies (about 35)”: a title as well, but for “butter (200 g)”.
-        return any(a.quantity.unit in WEIGHTS for a in amounts)
+        return any(a.quantity.unit not in ("", "loose") for a in amounts)
     if not amounts:
         return not opening and is_ingredient_without_amount(piece)
     found = match(re.sub(r"\([^()]*\)", " ", nameish(piece)))

@@ -316,7 +316,7 @@ def _before_dash(text: str) -> str:
 
 def _first_of(text: str) -> tuple[str, str]:
     """“raisins or dates” is raisins, and dates are the alternative."""
-    parts = re.split(r"\s+or\s+", text, maxsplit=1, flags=re.I)
+    parts = re.split(r"\s+(?:or|oder|ou|oppure|eller)\s+", text, maxsplit=1, flags=re.I)
     if len(parts) == 1:
         return text, ""
     rest = re.sub(r"^[\s,|]+|[\s,|]+$", "", parts[1].split(",")[0])

@@ -23,6 +23,14 @@ FIGURE = re.compile(
 )
 #: “Teaspoon of vanilla” is one of them.
 ONE_OF = re.compile(r"(?P<before>^|[,;] (?:and |then )?|\band )(?P<unit>teaspoon|tablespoon|cup|stick)(?= of\b)", re.I)
+#: “Thirteen and a half ounces”.
+AND_HALVES = re.compile(
+    rf"\b(?P<many>{_TEEN}|{_ONE}|\d{{1,2}}) and a half (?P<unit>ounces?|oz|cups?|teaspoons?|tablespoons?|tsps?|tbsps?"
+    r"|pounds?|sticks?|kilos?|grams?)\b",
+    re.I,
+)
+#: “Thirteen ounces”.
+TEENS = re.compile(rf"\b(?P<many>{_TEEN})(?= (?:ounces?|oz|cups?|tablespoons?|teaspoons?|pounds?|grams?)\b)", re.I)
 AND_A_HALF = re.compile(
     r"\b(?P<many>a|one|two|three|four|\d) "
     r"(?P<unit>cups?|teaspoons?|tablespoons?|tsps?|tbsps?|pounds?|sticks?|kilos?) and (?:a )?half\b",
@@ -31,7 +39,7 @@ AND_A_HALF = re.compile(
 #: “Three quarters of a cup”, “half a teaspoon”: the part of a measure.
 _PARTS = {
     "three quarters": "3/4", "three-quarters": "3/4", "two thirds": "2/3", "one third": "1/3", "a third": "1/3",
-    "a quarter": "1/4", "one quarter": "1/4", "half": "1/2", "one half": "1/2", "a half": "1/2",
+    "a quarter": "1/4", "quarter": "1/4", "one quarter": "1/4", "half": "1/2", "one half": "1/2", "a half": "1/2",
 }  # fmt: skip
 PART_OF = re.compile(
     rf"(?<!and )(?<!and a )\b(?P<part>{'|'.join(sorted(_PARTS, key=len, reverse=True))})(?: of)?(?: an?)? "
@@ -42,14 +50,16 @@ PART_OF = re.compile(
 
 def in_figures(line: str) -> str:
     """A line with its spoken amounts in figures; any other line as it is."""
+    line = AND_HALVES.sub(lambda m: f"{_whole(m['many'])} 1/2 {m['unit']}", line)
     line = AND_A_HALF.sub(lambda m: f"{_whole(m['many'])} 1/2 {m['unit']}", line)
     line = PART_OF.sub(lambda m: f"{_PARTS[m['part'].lower()]} ", line)
     line = ONE_OF.sub(lambda m: f"{m['before']}1 {m['unit']}", line)
-    return FIGURE.sub(lambda m: f"{_counted_out(m.group(0))}", line)
+    line = FIGURE.sub(lambda m: f"{_counted_out(m.group(0))}", line)
+    return TEENS.sub(lambda m: f"{_whole(m['many'])}", line)
 
 
 def _whole(word: str) -> int:
-    return int(word) if word.isdigit() else {**_ONES, "a": 1}[word.lower()]
+    return int(word) if word.isdigit() else {**_ONES, **_TEENS, "a": 1}[word.lower()]
 
 
 def _counted_out(words: str) -> int:

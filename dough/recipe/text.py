@@ -51,7 +51,8 @@ BULLET = re.compile(
 NUMBERED = re.compile(r"^\s*\d{1,2}[.)/]\s+(?=[A-Za-z0-9])")
 #: “(grams)”, “all weights in grams”.
 IN_GRAMS = re.compile(
-    r"\((?:in )?gram(?:me)?s?\)|\bin gram(?:me)?s\b|\bamounts? in g\b|\ball (?:in )?g\b|^\s*gram(?:me)?s\s*:?\s*$",
+    r"\((?:in )?gram(?:me)?s?\)|\bin gram(?:me)?s\b|\bamounts? in g\b|\ball (?:in )?g\b"
+    r"|\b(?:tout en|alles in|tutto in|todo en) g(?:r\w*)?\b|^\s*gram(?:me)?s\s*:?\s*$",
     re.I | re.M,
 )
 #: What parts columns: several spaces.

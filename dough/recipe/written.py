@@ -20,6 +20,11 @@ FEWEST_CAPITALS = 5
 LEAST_WIDTH = 55
 #: So many lines that hang, and this share of them, make a text that was cut to a width.
 FEWEST_HANGING, WRAPPED = 2, 0.9
+#: “3  Demerara   720”: so many rows that are numbered one after the other.
+NUMBERED_ROW = re.compile(
+    r"^\s*(?P<number>\d{1,2})[.):]?\s+(?P<rest>[^\W\d_][^\n]*\s\d[\d.,]*(?:\s?(?:g|kg|gr|ml|oz))?)\s*$"
+)
+FEWEST_NUMBERED = 4
 GOES_ON = re.compile(r"\b(?:and|or|of|the|an?|with|for|to|in|into|plus|at|until|about|from|each|-)$|[,&+/(]$", re.I)
 INDENTED = re.compile(r"^(?: {2,}|\t)")
 BULLETED = re.compile(r"^\s*(?:[-*+•·▢□☐◦–▪→»✓☑#]|\[|\(?\d{1,2}[.)]\s|\(?[a-z][.)]\s)")
@@ -29,8 +34,19 @@ TABLED = re.compile(r"[|\t;]|\S {2,}\S|\.{3}")
 def as_meant(text: str) -> str:
     """The text in lines as they were meant. Pure; any text is answered."""
     text = QUOTED.sub("", UNSEEN.sub("", text))
+    text = _unnumbered(text)
     lines = dedent(re.sub(r"\r\n?", "\n", text)).split("\n")
     return "\n".join(_small(line) for line in _whole_lines(lines))
+
+
+def _unnumbered(text: str) -> str:
+    """The text without the numbers of its lines, where lines that end on a figure are numbered from one on."""
+    lines = text.split("\n")
+    found = [(n, m) for n, x in enumerate(lines) if (m := NUMBERED_ROW.match(x))]
+    run = [n for count, (n, m) in enumerate(found, 1) if int(m["number"]) == count]
+    if len(run) < FEWEST_NUMBERED or len(run) < len(found):
+        return text
+    return "\n".join(NUMBERED_ROW.sub(r"\g<rest>", x) if n in run else x for n, x in enumerate(lines))
 
 
 def _whole_lines(lines: list[str]) -> list[str]:
