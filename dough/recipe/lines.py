@@ -26,6 +26,7 @@ from dough.recipe.amounts import FILLING_WORDS, Amount, amount_at, amounts_in
 from dough.recipe.beside import left_out
 from dough.recipe.cells import MOST_PIECES
 from dough.recipe.choose import MASS_FIRST, choose
+from dough.recipe.clauses import BRACKETED
 from dough.recipe.names import Match, match, words_of
 from dough.recipe.plainer import named_part, plainer
 
@@ -159,7 +160,7 @@ def read_line(
     if re.search(r"\boptional\b", line, re.I):
         notes.append("optional")
     quantities = tuple(a.quantity for a in chosen)
-    if in_grams:
+    if in_grams and not _two_bare(line, amounts):
         few = _in_pieces(found.ident)
         bare = [q for q in quantities if not (q.unit or (few and q.low < FEWEST_G))]
         quantities = tuple(replace(q, unit="g") if q in bare else q for q in quantities)
@@ -358,6 +359,13 @@ def _filling(line: str, chosen: list[Amount]) -> str:
         if word in lower:
             return {"sliced": "flaked"}.get(word, word)
     return ""
+
+
+def _two_bare(line: str, amounts: list[Amount]) -> bool:
+    """“3 Demerara 720”: which of two figures without a unit is the weight is not for a reader to say."""
+    plain = BRACKETED.sub(lambda m: " " * len(m.group(0)), line)
+    bare = [a for a in amounts if not (a.quantity.unit or a.by_word) and plain[a.start : a.end].strip()]
+    return len(bare) > 1
 
 
 def _in_pieces(ident: str) -> bool:

@@ -111,3 +111,15 @@ def test_the_first_row_of_a_sheet_of_trials_is_read() -> None:
 def test_rolled_oats_and_their_weight_are_no_portion() -> None:
     read = read_recipe("Rolled oats 200 g\nButter 100 g\nBake 12 min at 170 °C", Habit.METRIC)
     assert read.bake.portion_g is None
+
+
+def test_of_two_figures_without_a_unit_none_is_taken_for_grams() -> None:
+    text = "All weights in g\nPlain flour 720\n3 Demerara 240\nButter 360\nSalt 8"
+    asked = {x.ingredient_id: x.asks for x in read_recipe(text, Habit.METRIC).lines}
+    assert asked == {"ap": (), "demerara": ("unit",), "butter": (), "salt": ()}
+
+
+def test_numbered_rows_are_rows() -> None:
+    text = "1  Flour T55   1,820\n2  Butter 82%   960\n3  Demerara   720\n4  Golden syrup   480"
+    read = read_recipe(text, Habit.METRIC)
+    assert [x.grams for x in read.lines] == [1820, 960, 720, 480]
