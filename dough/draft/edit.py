@@ -37,8 +37,9 @@ from dough.facts.ingredients import Ingredient, Role, ingredient
 from dough.facts.kitchen_measures import CupCalibration, Habit
 from dough.facts.quantities import Quantity, quantity
 from dough.recipe.amounts import tidy
+from dough.recipe.counting import counted
 from dough.recipe.entered import kitchen_measure
-from dough.recipe.lines import counted, read_line, understood
+from dough.recipe.lines import read_line, understood
 from dough.recipe.names import Match
 
 NO_FLOUR = "There is no flour in this formula, so percentages have no base. Add flour, or type grams."

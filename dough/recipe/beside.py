@@ -4,11 +4,9 @@ does (“cookie butter”), and is asked about."""
 from __future__ import annotations
 
 import re
-from functools import cache
 
-from dough.facts.tables import rows
 from dough.recipe.clauses import BRACKETED
-from dough.recipe.names import Match, is_word_of_names, may_be_slip, words_of
+from dough.recipe.names import Match, food_words, is_word_of_names, may_be_slip, words_of
 
 #: Words nobody knows that may stand before a name, or behind a comma, and be left out.
 MOST_ODD = 3
@@ -24,18 +22,11 @@ MAKERS = re.compile(r"(?<!^)\b[A-Z][^\W\d_]+(?:'s)?(?=\s)|\b[^\W\d_]+'s\b")
 MAKER_RUN = re.compile(r"(?:\b[A-Z][^\W\d_]+ +){2,}(?=[a-z])")
 #: Words of quantity, which say how much and not what.
 QUANTITY = re.compile(r"^(?:all|half|halve|double|triple|quarter|third|part|teile?|rest|remain\w*|both|each|every)$")
-
-
 #: Kinds of these are told by a word before them, known here or not.
 KINDS_OF = re.compile(
-    r"^(?:flour|oil|milk|syrup|juice|powder|extract|essence|cheese|nut|seed|sugar|chocolate|starch|meal|liqueur|spice|paste|cereal|fat)$"
+    r"^(?:flour|oil|milk|syrup|juice|powder|extract|essence|cheese|nut|seed|sugar|chocolate|starch|meal|liqueur|spice"
+    r"|paste|cereal|fat)$"
 )
-
-
-@cache
-def _foods() -> frozenset[str]:
-    """Words that make another thing of a name beside them, and those of headings and of work."""
-    return frozenset(w for r in rows("food_words") for w in words_of(r["word"]))
 
 
 def left_out(phrase: str, found: Match) -> tuple[str, ...]:
@@ -48,7 +39,7 @@ def left_out(phrase: str, found: Match) -> tuple[str, ...]:
     run = MAKER_RUN.search(head)
     maker = set(words_of(run[0])) if run else set()
     telling = [
-        w for w in found.unknown if w not in maker and (w in _foods() or is_word_of_names(w) or QUANTITY.match(w))
+        w for w in found.unknown if w not in maker and (w in food_words() or is_word_of_names(w) or QUANTITY.match(w))
     ]
     if any(w not in POINTS or w in words_of(head) for w in telling):
         return ()

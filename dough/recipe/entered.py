@@ -9,7 +9,7 @@ from dough.accounts.formula import MAX_GRAMS, Line
 from dough.facts.errors import EntryError
 from dough.facts.kitchen_measures import CupCalibration, Habit, KitchenAmount, Weighed, egg_part, fillings, weigh
 from dough.recipe.amounts import FILLING_WORDS, amount_at, tidy
-from dough.recipe.lines import SIZE_WORDS
+from dough.recipe.counting import SIZE_WORDS
 
 Span = tuple[float, float]
 

@@ -9,24 +9,23 @@ from functools import cache
 from dough.accounts.butter.browned import browned
 from dough.accounts.formula import USUAL_STEP, Step
 from dough.facts.errors import EntryError
-from dough.facts.ingredients import Confidence, Ingredient, Role, ingredient, of_class, table
+from dough.facts.ingredients import Confidence, Ingredient, ingredient, of_class, table
 from dough.facts.kitchen_measures import (
     CupCalibration,
     Habit,
     KitchenAmount,
     Weighed,
-    egg_part,
     filling_matters,
     fillings,
     millilitres,
     weigh,
 )
-from dough.facts.staples import BANANA, BUTTER, LEMON_JUICE, MARSHMALLOW, RASPED_PEEL, WATER, staple
-from dough.recipe.amounts import FILLING_WORDS, Amount, amount_at, amounts_in
+from dough.facts.staples import BUTTER, WATER, staple
+from dough.recipe.amounts import FILLING_WORDS, Amount, amounts_in
 from dough.recipe.beside import left_out
-from dough.recipe.cells import MOST_PIECES
 from dough.recipe.choose import MASS_FIRST, choose
-from dough.recipe.clauses import BRACKETED
+from dough.recipe.counting import FEWEST_G, counted, in_pieces, of_a_fruit, two_bare
+from dough.recipe.either import before_dash, first_of
 from dough.recipe.names import Match, match, words_of
 from dough.recipe.plainer import named_part, plainer
 
@@ -58,20 +57,8 @@ def choices(code: str) -> tuple[str, ...]:
     return tuple(found)[:9]
 
 
-SIZE_WORDS = {
-    "extra large": "extra large", "extra-large": "extra large", "xl": "extra large", "jumbo": "jumbo", "large": "large",
-    "medium": "medium", "small": "small", "med": "medium",
-}  # fmt: skip
-#: What is counted by the piece where no unit is said.
-COUNTED = {BANANA: "banana", MARSHMALLOW: "marshmallow"}
-PIECES = ("lemon", "orange", "lime", "banana", "marshmallow")
 #: “butter, browned”, “butter (browned)”: the browning is told after the amount, so the weight may be from before it.
 BROWNED_AFTER = re.compile(r"[,(][^,()]*\bbrowned\b", re.I)
-#: Below it a bare number in a recipe of grams may still be pieces: “2 eggs”.
-FEWEST_G = 5
-#: “Natural or alkalised cocoa”: what shares its last words with another is so short.
-FEW_WORDS = 2
-BY_PIECE = re.compile(r"\b(?:pcs?|pieces?|ea|each|stk|stück)\b", re.I)
 #: How far weight and measure may be apart before it is asked.
 APART = 1.35
 BIG_SPOON = re.compile(r"(?P<many>\d[\d ./]*) ?T\b")
@@ -138,7 +125,7 @@ def read_line(
     amounts = amounts_in(line)
     chosen, name_text = choose(line, amounts)
     filling = _filling(line, chosen)
-    name_text, other = _first_of(_before_dash(name_text))
+    name_text, other = first_of(before_dash(name_text))
     name_text = named_part(name_text, line, amounts[0] if amounts else None)
     other = plain.alternative or other
     if other:
@@ -160,12 +147,12 @@ def read_line(
     if re.search(r"\boptional\b", line, re.I):
         notes.append("optional")
     quantities = tuple(a.quantity for a in chosen)
-    if in_grams and not _two_bare(line, amounts):
-        few = _in_pieces(found.ident)
+    if in_grams and not two_bare(line, amounts):
+        few = in_pieces(found.ident)
         bare = [q for q in quantities if not (q.unit or (few and q.low < FEWEST_G))]
         quantities = tuple(replace(q, unit="g") if q in bare else q for q in quantities)
     quantities = tuple(counted(q, found.ident, line) for q in quantities)
-    quantities = _of_a_fruit(line, found.ident, quantities)
+    quantities = of_a_fruit(line, found.ident, quantities)
     step = place_of(line) or step
     made = understood(text, found, quantities, filling, habit, step, cups, tuple(notes))
     return _contradicted(made, line, amounts, chosen, habit, cups)
@@ -303,46 +290,6 @@ def _mass(quantities: tuple[KitchenAmount, ...]) -> Weighed | None:
     return None
 
 
-def _before_dash(text: str) -> str:
-    """“flour - sieve it” names flour; “- flour” too."""
-    whole = match(text)
-    if whole.ident and not whole.unknown:
-        # “Dark chocolate - 100 g (70 %)”: what stands behind says which.
-        return text
-    for part in re.split(r"\s-\s|\s-$|^-\s", text):
-        if match(part).ident:
-            return part
-    return text
-
-
-def _first_of(text: str) -> tuple[str, str]:
-    """“raisins or dates” is raisins, and dates are the alternative."""
-    parts = re.split(r"\s+(?:or|oder|ou|oppure|eller)\s+", text, maxsplit=1, flags=re.I)
-    if len(parts) == 1:
-        return text, ""
-    rest = re.sub(r"^[\s,|]+|[\s,|]+$", "", parts[1].split(",")[0])
-    first = parts[0].strip(" ,|")
-    shared = words_of(parts[1])
-    for n in range(len(shared) - 1, 0, -1):
-        # “light or dark brown sugar”, “almond or vanilla extract”: the last words are said of both, where that makes
-        # the first a thing of its own.
-        whole = f"{first} {' '.join(shared[-n:])}"
-        alone, together = match(first), match(whole)
-        longer = together.ident != alone.ident and set(shared[-n:]) <= set(words_of(together.name))
-        one = len(_unfilled(words_of(first))) <= FEW_WORDS
-        if together.ident and not together.unknown and longer and one:
-            return whole, rest
-    if shared and not match(first).ident:
-        first = f"{first} {shared[-1]}"
-    return first, rest
-
-
-def _unfilled(words: list[str]) -> list[str]:
-    """Words without those that say how a cup was filled: “packed light”."""
-    filling = {w for words_ in FILLING_WORDS for w in words_.split()}
-    return [w for w in words if w not in filling]
-
-
 def _filling(line: str, chosen: list[Amount]) -> str:
     for amount in chosen:
         if amount.filling:
@@ -359,48 +306,6 @@ def _filling(line: str, chosen: list[Amount]) -> str:
         if word in lower:
             return {"sliced": "flaked"}.get(word, word)
     return ""
-
-
-def _two_bare(line: str, amounts: list[Amount]) -> bool:
-    """“3 Demerara 720”: which of two figures without a unit is the weight is not for a reader to say."""
-    plain = BRACKETED.sub(lambda m: " " * len(m.group(0)), line)
-    bare = [a for a in amounts if not (a.quantity.unit or a.by_word) and plain[a.start : a.end].strip()]
-    return len(bare) > 1
-
-
-def _in_pieces(ident: str) -> bool:
-    """Whether a small bare number may count pieces of it: eggs, fruit, pods; never of salt or soda."""
-    item = table().get(ident)
-    return item is None or egg_part(item) is not None or ident in COUNTED or item.role in (Role.FLAVOUR, Role.FOLD_IN)
-
-
-def counted(q: KitchenAmount, ident: str, line: str) -> KitchenAmount:
-    item = table().get(ident)
-    if q.unit or item is None:
-        return q
-    if ident in COUNTED:
-        return replace(q, unit="piece", piece=COUNTED[ident])
-    if egg_part(item) is None or (q.low > MOST_PIECES and not BY_PIECE.search(line)):
-        # “egg 50” in a list of bare numbers: nobody breaks so many, so it is asked what they are.
-        return q
-    lower = line.lower()
-    size = next((SIZE_WORDS[w] for w in SIZE_WORDS if re.search(rf"\b{w}\b", lower)), "")
-    return replace(q, unit="egg", piece=size)
-
-
-def _of_a_fruit(line: str, ident: str, quantities: tuple[KitchenAmount, ...]) -> tuple[KitchenAmount, ...]:
-    """“Zest of half a lemon”, “juice of 1 lemon”, “1 orange, zested”."""
-    if ident not in (RASPED_PEEL, LEMON_JUICE) or any(q.unit for q in quantities):
-        return quantities
-    fruit = next((f for f in PIECES if re.search(rf"\b{f}s?\b", line, re.I)), None)
-    if fruit is None:
-        return quantities
-    if not quantities:
-        word = re.search(r"\bof\s+(.*)$", line, re.I)
-        amount = amount_at(word.group(1), 0) if word else None
-        count = amount.quantity if amount else KitchenAmount(1.0, 1.0, "")
-        quantities = (count,)
-    return tuple(replace(q, unit="piece", piece=fruit) for q in quantities[:1])
 
 
 def is_ingredient_without_amount(text: str) -> bool:

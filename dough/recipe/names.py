@@ -145,8 +145,8 @@ def _by_length() -> dict[int, tuple[str, ...]]:
 
 
 @cache
-def _never_slips() -> frozenset[str]:
-    """Words of food that no name here holds: they are what they say."""
+def food_words() -> frozenset[str]:
+    """Words of food that make another thing of a name beside them, and those of headings and of work: no slips."""
     return frozenset(w for r in rows("food_words") for w in words_of(r["word"]))
 
 
@@ -154,7 +154,7 @@ def _never_slips() -> frozenset[str]:
 def _corrected(word: str) -> str:
     """The known word nearest to a misspelt one: one slip in a short word, two in a long one, two letters changed about
     counting as one; empty where none is so near, or two are."""
-    if word in _never_slips():
+    if word in food_words():
         return ""
     best = _nearest(word)
     counts = [len(_by_word().get(w, ())) for w in best[:2]]
@@ -189,7 +189,7 @@ def _nearest(word: str) -> tuple[str, ...]:
 @lru_cache(maxsize=8192)
 def _in_two(word: str) -> tuple[str, ...]:
     """“brownsugar”: the words of one name that were written in one; empty for any other word."""
-    if word in _never_slips():
+    if word in food_words():
         return ()
     return next((parts for parts in _parted(word) if _of_one_name(parts)), ())
 

@@ -32,7 +32,7 @@ from dough.recipe.lines import Understood, either_spoon, place_of, read_line
 from dough.recipe.names import match
 from dough.recipe.pages import card_of, title_of
 from dough.recipe.percents import by_flour
-from dough.recipe.process import Bake, bake_of, oven_of
+from dough.recipe.process import Bake, bake_of
 from dough.recipe.prose import RATIO, in_parts, measured_in
 from dough.recipe.sections import Beside, told_beside
 from dough.recipe.sheets import first_of_sheet
@@ -358,17 +358,3 @@ def _note(lines: list[Understood], in_grams: bool) -> str:
     lacking = without(lines)
     lost = f"No {' and no '.join(lacking)} was read. If the recipe has it, look for it in the text." if lacking else ""
     return " ".join(filter(None, ("Bare numbers are read as grams." if in_grams else "", lost)))
-
-
-def guess_habit(text: str) -> Habit:
-    """Whose cups and eggs a text most likely means: sticks, ounces and °F speak for the US."""
-    flat = tidy(text[:20_000])
-    words = r"\b(sticks?|all-purpose|all purpose|confectioners|powdered sugar|°? ?F\b|ounces?|oz|pounds?|lbs?|kosher)\b"
-    us = len(re.findall(words, flat))
-    oven, said, _, _ = oven_of(flat, Habit.METRIC)
-    us += 2 if oven is not None and "F" in said else 0
-    metric = len(re.findall(r"\d ?(?:g|ml|kg)\b|caster|plain flour|bicarb|°? ?C\b", flat))
-    if re.search(r"\bcups?\b", flat) and metric and re.search(r"\b(caster|bicarb soda|plain flour)\b", flat):
-        return Habit.AU
-    cups = len(re.findall(r"\bcups?\b|\bc\. ", flat))
-    return Habit.US if us + cups > metric else Habit.METRIC

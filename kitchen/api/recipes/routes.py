@@ -17,10 +17,11 @@ from dough.facts.staples import NOT_KNOWN
 from dough.formats.opening import open_recipe
 from dough.recipe import READER
 from dough.recipe.amounts import amount_at, tidy
-from dough.recipe.lines import BY_AMOUNT, Understood, ask_words, choices, counted, understood
+from dough.recipe.counting import counted
+from dough.recipe.habit import guess_habit
+from dough.recipe.lines import BY_AMOUNT, Understood, ask_words, choices, understood
 from dough.recipe.names import Match, near, search
 from dough.recipe.process import Fact
-from dough.recipe.text import guess_habit
 from kitchen.actions.base import require
 from kitchen.actions.rights import Right
 from kitchen.api.errors import PROBLEMS
