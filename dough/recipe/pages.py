@@ -51,20 +51,23 @@ def card_of(lines: Sequence[str]) -> tuple[int, int]:
         ),
         0,
     )
-    if start and sum(map(_is_listed, lines[:start])) >= FEWEST:
+    if start and sum(map(is_listed, lines[:start])) >= FEWEST:
         # Ingredients stand above the heading as well.
         start = 0
     seen = 0
     for n in range(start, len(lines)):
-        seen += _is_listed(lines[n])
+        seen += is_listed(lines[n])
         if seen >= FEWEST and len(lines[n]) <= LONGEST_LINE and BELOW_IT.fullmatch(lines[n]):
             return start, n
     return start, len(lines)
 
 
-def tells_of_bake(lines: Sequence[str], n: int, start: int) -> bool:
-    """Whether a line shortly above the list tells of yield, minutes or heat."""
+def belongs(lines: Sequence[str], n: int, start: int) -> bool:
+    """Whether a line above the list belongs to the recipe: an ingredient as a list has it, or what tells of yield, minutes
+    or heat shortly above."""
     line = lines[n]
+    if is_listed(line):
+        return True
     told = META.match(line) or MAKES.search(line) or re.search(r"\d ?°", line)
     return start - n <= ABOVE and bool(told) and len(words_of(line)) <= LONGEST
 
@@ -91,10 +94,10 @@ ON_PAGES = re.compile(
 
 
 def _listed(lines: Sequence[str]) -> int:
-    return sum(map(_is_listed, [x for x in lines if x][:NEAR]))
+    return sum(map(is_listed, [x for x in lines if x][:NEAR]))
 
 
-def _is_listed(line: str) -> bool:
+def is_listed(line: str) -> bool:
     """“200 g butter, soft”: an amount, then a known name; nothing that a sentence could say."""
     if len(line) > LONGEST_LINE or line.endswith((".", "!")):
         return False

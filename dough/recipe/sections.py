@@ -9,7 +9,7 @@ from enum import Enum
 from dough.recipe.amounts import amounts_in
 from dough.recipe.each import is_name
 from dough.recipe.kinds import heading
-from dough.recipe.pages import WIDGET, tells_of_bake
+from dough.recipe.pages import WIDGET, belongs, is_listed
 
 _SURE = (
     r"calories|kcal|energy|saturates|saturated fat|carbs?|carbohydrates?|proteins?|sodium|fib(?:er|re)|cholesterol"
@@ -67,7 +67,7 @@ def told_beside(lines: Sequence[str], card: tuple[int, int]) -> dict[int, Beside
     it, which ends with the next heading."""
     start, end = card
     lines = [x if len(x) <= LONGEST_TOLD else "" for x in lines]
-    around = [n for n in [*range(start), *range(end, len(lines))] if n >= end or not tells_of_bake(lines, n, start)]
+    around = [n for n in [*range(start), *range(end, len(lines))] if n >= end or not belongs(lines, n, start)]
     found: dict[int, Beside] = {}
     part: Beside | None = None
     listed = False
@@ -76,7 +76,7 @@ def told_beside(lines: Sequence[str], card: tuple[int, int]) -> dict[int, Beside
             part = found[n] = Beside.TOOL
         elif listed and (BELOW.fullmatch(line) or (line.startswith("#") and heading(line) is None)):
             part = found[n] = Beside.NOTE
-        elif part is not None and line and heading(line) is None:
+        elif part is not None and line and heading(line) is None and not _ends(part, line):
             found[n] = part
         elif line:
             part = None
@@ -85,6 +85,11 @@ def told_beside(lines: Sequence[str], card: tuple[int, int]) -> dict[int, Beside
         amounts = amounts_in(line)
         listed = listed or (n not in found and bool(amounts) and amounts[0].start == 0)
     return found | dict.fromkeys(_eaten(lines), Beside.EATEN) | dict.fromkeys(around, Beside.PAGE)
+
+
+def _ends(part: Beside, line: str) -> bool:
+    """Whether a line under a heading of tools is one of the list: nobody says where the tools end."""
+    return part is Beside.TOOL and is_listed(line) and not NUTRIENT.match(line)
 
 
 def _eaten(lines: Sequence[str]) -> set[int]:

@@ -101,6 +101,13 @@ def test_what_a_piece_holds_and_tools_are_no_dough() -> None:
     assert (read.overlooked, read.unlisted) == ((), ())
 
 
+def test_tools_end_where_the_list_begins_though_no_heading_says_so() -> None:
+    read = read_recipe(
+        "Crisp oats\nEquipment\n1 bowl\n1 baking sheet\n200 g flour\n100 g butter\nSugar 80 g", Habit.METRIC
+    )
+    assert [x.ingredient_id for x in read.lines] == ["ap", "butter", "gran"]
+
+
 def test_the_first_row_of_a_sheet_of_trials_is_read() -> None:
     text = "Trial | Flour (g) | Butter (g) | Sugar (g)\nA | 240 | 170 | 150\nB | 240 | 150 | 150"
     read = read_recipe(text, Habit.METRIC)
