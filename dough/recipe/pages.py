@@ -63,8 +63,8 @@ def card_of(lines: Sequence[str]) -> tuple[int, int]:
 
 
 def belongs(lines: Sequence[str], n: int, start: int) -> bool:
-    """Whether a line above the list belongs to the recipe: an ingredient as a list has it, or what tells of yield, minutes
-    or heat shortly above."""
+    """Whether a line above the list belongs to the recipe: an ingredient as a list has it, or what tells
+    of yield, minutes or heat shortly above."""
     line = lines[n]
     if is_listed(line):
         return True
