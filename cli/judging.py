@@ -17,8 +17,9 @@ from dough.facts.needs import NEEDS, Reading, Wanted
 from dough.facts.styles import styles
 from dough.judgement.findings.find import findings
 from dough.judgement.findings.model import Finding
+from dough.recipe.habit import guess_habit
 from dough.recipe.lines import Understood, ask_words
-from dough.recipe.text import RecipeText, guess_habit, read_recipe
+from dough.recipe.text import RecipeText, read_recipe
 
 
 def needs(document: object, wanted: list[str], read: list[str], as_json: bool) -> int:

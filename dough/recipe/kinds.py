@@ -39,6 +39,8 @@ ELSEWHERE = re.compile(
 RELATIVE = re.compile(
     r"\b(?:to|for|per) (?:each|every) \d+ ?g\b|\bweight of (?:the )?\w+ eggs?\b|\bas much [a-z ]{3,30} as\b", re.I
 )
+#: “Mix of seeds” is something that goes in, “cookie mix” what is made.
+MIX_OF = re.compile(r"\bmix(?:ture)? of\b", re.I)
 #: Minutes, degrees and sizes, where nothing known is named beside them.
 UNLIKE = re.compile(
     r"\b\d+ ?(?:minutes?|mins?|minuten|minuti|minutos|λεπτά|mm|cm|inch(?:es)?|grad|grados|gradi|degrés|degrees)\b", re.I
@@ -167,7 +169,7 @@ def no_title(line: str) -> bool:
     """Whether what stands where a title does looks like an ingredient: “Mix of seeds 60 g”."""
     amounts = amounts_in(line)
     at_end = bool(amounts) and amounts[-1].quantity.unit in WEIGHTS and not line[amounts[-1].end :].strip(" .)")
-    return at_end and not any(MADE.fullmatch(w) for w in words_of(line))
+    return at_end and not any(MADE.fullmatch(w) for w in words_of(MIX_OF.sub(" ", line)))
 
 
 def stray(line: str) -> bool:
