@@ -6,7 +6,7 @@ from __future__ import annotations
 import re
 
 from dough.recipe.clauses import BRACKETED
-from dough.recipe.names import Match, food_words, is_word_of_names, may_be_slip, words_of
+from dough.recipe.names import Match, food_words, holds_food, is_word_of_names, may_be_slip, words_of
 
 #: Words nobody knows that may stand before a name, or behind a comma, and be left out.
 MOST_ODD = 3
@@ -39,7 +39,9 @@ def left_out(phrase: str, found: Match) -> tuple[str, ...]:
     run = MAKER_RUN.search(head)
     maker = set(words_of(run[0])) if run else set()
     telling = [
-        w for w in found.unknown if w not in maker and (w in food_words() or is_word_of_names(w) or QUANTITY.match(w))
+        w
+        for w in found.unknown
+        if w not in maker and (w in food_words() or holds_food(w) or is_word_of_names(w) or QUANTITY.match(w))
     ]
     if any(w not in POINTS or w in words_of(head) for w in telling):
         return ()

@@ -26,6 +26,8 @@ LONG = 8
 LEAST_SPELT = 4
 #: No shorter word is meant by a misspelt one.
 LEAST_MEANT = 5
+#: No shorter word of food is looked for inside another.
+LEAST_STEM = 4
 #: No part of a word that holds two is shorter.
 LEAST_PART = 3
 #: A word that so many times as many names hold as another is the likelier of the two.
@@ -151,6 +153,12 @@ def food_words() -> frozenset[str]:
 
 
 @lru_cache(maxsize=8192)
+def holds_food(word: str) -> bool:
+    """Whether a word begins or ends on one of food: “Ribiselmarmelade”."""
+    return any(len(f) >= LEAST_STEM and f != word and (word.startswith(f) or word.endswith(f)) for f in food_words())
+
+
+@lru_cache(maxsize=8192)
 def _corrected(word: str) -> str:
     """The known word nearest to a misspelt one: one slip in a short word, two in a long one, two letters changed about
     counting as one; empty where none is so near, or two are."""
@@ -222,14 +230,16 @@ def match(phrase: str) -> Match:
 def _matched(phrase: str) -> Match:
     said = words_of(phrase)[:24]
     plain = _match(said)
-    if plain.ident and not plain.unknown:
+    # A single letter is nothing, where it is no shorthand: “q. oats”.
+    if plain.ident and not plain.unknown and not any(len(w) == 1 and w in short_words() for w in said):
         return plain
     # The shorthand of cards, where the words as they stand leave something open.
     long = [short_words().get(w, w) for w in said]
     if long == said:
         return plain
     written_out = _match(long)
-    better = bool(written_out.ident) and (not plain.ident or len(written_out.unknown) < len(plain.unknown))
+    fewer = len(written_out.unknown) < len(plain.unknown) or set(words_of(plain.name)) < set(words_of(written_out.name))
+    better = bool(written_out.ident) and (not plain.ident or fewer)
     return written_out if better else plain
 
 

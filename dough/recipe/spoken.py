@@ -30,7 +30,9 @@ AND_HALVES = re.compile(
     re.I,
 )
 #: “Thirteen ounces”.
-TEENS = re.compile(rf"\b(?P<many>{_TEEN})(?= (?:ounces?|oz|cups?|tablespoons?|teaspoons?|pounds?|grams?)\b)", re.I)
+TEENS = re.compile(
+    rf"\b(?P<many>{_TEEN})(?= (?:ounces?|oz|cups?|tablespoons?|teaspoons?|pounds?|grams?|minutes?|mins?)\b)", re.I
+)
 AND_A_HALF = re.compile(
     r"\b(?P<many>a|one|two|three|four|\d) "
     r"(?P<unit>cups?|teaspoons?|tablespoons?|tsps?|tbsps?|pounds?|sticks?|kilos?) and (?:a )?half\b",

@@ -20,6 +20,10 @@ FEWEST_CAPITALS = 5
 LEAST_WIDTH = 55
 #: So many lines that hang, and this share of them, make a text that was cut to a width.
 FEWEST_HANGING, WRAPPED = 2, 0.9
+WORK = re.compile(
+    r"(?<=\. )(?:bake|mix|beat|drop|roll|chill|add|stir|sift|fold|shape|preheat|combine|blend|spread|press|cool"
+    r"|cut|makes)\b"
+)
 #: “3  Demerara   720”: so many rows that are numbered one after the other.
 NUMBERED_ROW = re.compile(
     r"^\s*(?P<number>\d{1,2})[.):]?\s+(?P<rest>[^\W\d_][^\n]*\s\d[\d.,]*(?:\s?(?:g|kg|gr|ml|oz))?)\s*$"
@@ -107,4 +111,6 @@ def _small(line: str) -> str:
     letters = [ch for ch in line if ch.isalpha()]
     if len(letters) < FEWEST_CAPITALS or any(ch.islower() for ch in letters):
         return line
-    return re.sub(r"[^\W\d_]{2,}(?:'[^\W\d_]+)*", lambda m: m.group(0).lower(), line)
+    small = re.sub(r"[^\W\d_]{2,}(?:'[^\W\d_]+)*", lambda m: m.group(0).lower(), line)
+    # A sentence of work begins with a capital, or it would run on.
+    return WORK.sub(lambda m: m.group(0).capitalize(), small)

@@ -130,3 +130,15 @@ def test_numbered_rows_are_rows() -> None:
     text = "1  Flour T55   1,820\n2  Butter 82%   960\n3  Demerara   720\n4  Golden syrup   480"
     read = read_recipe(text, Habit.METRIC)
     assert [x.grams for x in read.lines] == [1820, 960, 720, 480]
+
+
+def test_a_word_that_holds_a_food_is_not_left_out_and_a_letter_may_be_shorthand() -> None:
+    (line,) = read_recipe("1 Dotter, Ribiselmarmelade zum Zusammensetzen", Habit.METRIC).lines
+    assert (line.ingredient_id, "ingredient" in line.asks) == ("yolk", True)
+    assert read_line("3c q. oats", Habit.US).ingredient_id == "oats_quick"
+
+
+def test_a_sentence_of_work_in_capitals_ends_the_one_before() -> None:
+    read = read_recipe("1 C. BUTTER, 2 C. FLOUR, 1 C. SUGAR, 6 OZ. CHOC. CHIPS. BAKE 10 MIN. AT 350.", Habit.US)
+    assert [(x.ingredient_id, "ingredient" in x.asks) for x in read.lines][-1] == ("chips50", False)
+    assert read.bake.minutes == (10.0, 10.0)
