@@ -88,3 +88,17 @@ it('shows the common needs first, and always one that is on', async () => {
   expect(on.w.text()).toContain('no lupin')
   on.w.unmount()
 })
+
+it('keeps both of two switches that are pressed before the first is answered', async () => {
+  const { w, calls, work } = await switches({}, (call: Call) => ({
+    ...call.body.target,
+    needs: [...call.body.target.needs, call.body.need],
+  }))
+  const named = (name: string) => w.findAll('[role=switch]').find((s) => s.text() === name)
+  void named('no egg')?.trigger('click')
+  void named('no milk')?.trigger('click')
+  await vi.waitFor(() => expect(edits(calls)).toHaveLength(2))
+  await flushPromises()
+  expect(work.value.target).toMatchObject({ needs: ['no_egg', 'no_milk'] })
+  w.unmount()
+})

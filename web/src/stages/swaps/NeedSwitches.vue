@@ -4,7 +4,7 @@ import { api } from '@/api/calls'
 import { ApiError, words, type Schemas } from '@/api/client'
 import { useReference } from '@/api/queries'
 import { theDough } from '@/dough/key'
-import { bare } from '@/stages/target/bare'
+import { editTarget } from '@/stages/target/editTarget'
 import TypedBox from '@/ui/TypedBox.vue'
 
 /** Dietary needs as switches on the target; short shows the common ones until the rest is asked for. */
@@ -38,11 +38,9 @@ const wishOf = (id: string): Schemas['WishDoc'] | undefined =>
   target.value?.wishes?.find((w) => w.need === id)
 
 async function send(change: Partial<Schemas['TargetEdit']>): Promise<void> {
-  if (!target.value) return
   try {
-    const made = await api.editTarget({ body: { target: target.value, wanted: true, ...change } })
+    await editTarget(dough, (now) => ({ target: now, wanted: true, ...change }))
     problem.value = ''
-    dough.change({ target: bare(made) })
   } catch (error) {
     if (!(error instanceof ApiError)) throw error
     problem.value = words(error)

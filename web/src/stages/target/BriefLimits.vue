@@ -6,7 +6,7 @@ import { useAsk } from '@/api/ask'
 import { theDough } from '@/dough/key'
 import BriefStands from '@/stages/next/BriefStands.vue'
 import TypedBox from '@/ui/TypedBox.vue'
-import { bare } from './bare'
+import { editTarget } from './editTarget'
 
 /** What a piece, or 100 g as baked, may hold: set on the target, and where the draft stands to it. */
 type Limit = Schemas['LimitDoc']
@@ -42,14 +42,15 @@ watch(
   },
 )
 
-async function put(all: Typed[]): Promise<boolean> {
-  const target = dough.work.value?.target
-  if (!target) return false
+async function put(all: (now: readonly Limit[]) => Typed[]): Promise<boolean> {
   try {
-    const made = await api.editTarget({ body: { target, wanted: true, limits: all } })
+    const made = await editTarget(dough, (target) => ({
+      target,
+      wanted: true,
+      limits: all(target.limits ?? []),
+    }))
     problem.value = ''
-    dough.change({ target: bare(made) })
-    return true
+    return made !== null
   } catch (error) {
     if (!(error instanceof ApiError)) throw error
     problem.value = words(error)
@@ -57,10 +58,11 @@ async function put(all: Typed[]): Promise<boolean> {
   }
 }
 const change = (n: number, what: Partial<Typed>): Promise<boolean> =>
-  put(limits.value.map((x, k) => (k === n ? { ...x, ...what } : x)))
-const remove = (n: number): Promise<boolean> => put(limits.value.filter((_, k) => k !== n))
+  put((now) => now.map((x, k) => (k === n ? { ...x, ...what } : x)))
+const remove = (n: number): Promise<boolean> => put((now) => now.filter((_, k) => k !== n))
 async function add(): Promise<void> {
-  if (await put([...limits.value, fresh.value])) fresh.value = { ...fresh.value, value: '' }
+  const wished = fresh.value
+  if (await put((now) => [...now, wished])) fresh.value = { ...fresh.value, value: '' }
 }
 const PACK = 'pack'
 const name = (x: Typed): string =>

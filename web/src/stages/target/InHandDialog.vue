@@ -1,10 +1,9 @@
 <script setup lang="ts">
 import { reactive, ref } from 'vue'
-import { api } from '@/api/calls'
 import { ApiError, type Schemas } from '@/api/client'
 import { useReference } from '@/api/queries'
 import { theDough } from '@/dough/key'
-import { bare } from './bare'
+import { editTarget } from './editTarget'
 import ScoreSlider from './ScoreSlider.vue'
 import ShadeStrip from './ShadeStrip.vue'
 
@@ -24,13 +23,9 @@ const BOXES = [
 ] as const
 
 async function take(): Promise<void> {
-  const now = dough.work.value
-  if (!now) return
+  const in_hand = { ...typed, scores: scores.value }
   try {
-    const made = await api.editTarget({
-      body: { target: now.target, in_hand: { ...typed, scores: scores.value } },
-    })
-    dough.change({ target: bare(made) })
+    await editTarget(dough, (target) => ({ target, in_hand }))
     open.value = false
   } catch (error) {
     if (!(error instanceof ApiError)) throw error

@@ -11,9 +11,9 @@ import { fixed } from '@/ui/format'
 import BriefLimits from './BriefLimits.vue'
 import ScoreSlider from './ScoreSlider.vue'
 import ShadeStrip from './ShadeStrip.vue'
-import { bare } from './bare'
 import NeedSwitches from '@/stages/swaps/NeedSwitches.vue'
 import InHandDialog from './InHandDialog.vue'
+import { editTarget } from './editTarget'
 import StyleShelf from './StyleShelf.vue'
 import TextureMap from './TextureMap.vue'
 import WordsBox from './WordsBox.vue'
@@ -59,11 +59,9 @@ async function edit(
   more: { style?: string; base?: Target } = {},
 ): Promise<boolean> {
   try {
-    const body = { target: more.base ?? target.value, wanted: true, ...wanted }
-    const made = await api.editTarget({ body })
-    problems.value = {}
     const style = more.style === undefined ? {} : { style: more.style }
-    dough.change({ target: bare(made), ...style })
+    await editTarget(dough, (now) => ({ target: more.base ?? now, wanted: true, ...wanted }), style)
+    problems.value = {}
     return true
   } catch (error) {
     if (!(error instanceof ApiError)) throw error
@@ -79,11 +77,7 @@ async function takeStyle(style: string): Promise<void> {
   shelf.value = false
 }
 
-/** One after another: each step starts from where the one before ended, however fast the keys come. */
-let moved: Promise<unknown> = Promise.resolve()
-function move(wanted: Partial<Wanted>): void {
-  moved = moved.then(() => edit(wanted, 'map'))
-}
+const move = (wanted: Partial<Wanted>): unknown => edit(wanted, 'map')
 
 function slide(key: string, score: number): void {
   const now = dough.work.value

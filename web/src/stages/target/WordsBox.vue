@@ -1,10 +1,9 @@
 <script setup lang="ts">
 import { ref } from 'vue'
-import { api } from '@/api/calls'
 import { ApiError, type Schemas } from '@/api/client'
 import { useReference } from '@/api/queries'
 import { theDough } from '@/dough/key'
-import { bare } from './bare'
+import { editTarget } from './editTarget'
 
 const dough = theDough()
 const { data: reference } = useReference()
@@ -13,13 +12,11 @@ const wish = ref<Schemas['WishOut'] | null>(null)
 const problem = ref('')
 
 async function say(): Promise<void> {
-  const now = dough.work.value
-  if (!now || !text.value.trim()) return
+  const said = text.value
+  if (!said.trim()) return
   try {
-    const made = await api.editTarget({ body: { target: now.target, words: text.value } })
-    wish.value = made
+    wish.value = await editTarget(dough, (target) => ({ target, words: said }))
     problem.value = ''
-    dough.change({ target: bare(made) })
   } catch (error) {
     if (!(error instanceof ApiError)) throw error
     problem.value = error.message
