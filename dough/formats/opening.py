@@ -63,7 +63,7 @@ def open_recipe(text: str, habit: Habit, cups: tuple[CupCalibration, ...] = ()) 
         if document is not None or JSON_LIKE.match(start):
             return _json(start, document, habit)
     if TAG.search(start):
-        return _page(start, habit)
+        return _page(start, habit, cups)
     if _is_table(start):
         return Opened("table", _table(start, habit))
     return Opened("text", read_recipe(text, habit, cups))
@@ -126,7 +126,7 @@ class _Scripts(HTMLParser):
             self.text.append(data)
 
 
-def _page(text: str, habit: Habit) -> Opened:
+def _page(text: str, habit: Habit, cups: tuple[CupCalibration, ...]) -> Opened:
     parser = _Scripts()
     # What stands before a declaration that is none is read; a page can be broken anywhere.
     with contextlib.suppress(AssertionError, RecursionError):
@@ -138,7 +138,7 @@ def _page(text: str, habit: Habit) -> Opened:
             continue
         if found is not None:
             return Opened("recipe", _from_schema_org(found, habit))
-    return Opened("text", read_recipe("".join(parser.text)[:20_000], habit))
+    return Opened("text", read_recipe("".join(parser.text)[:MOST_TEXT], habit, cups))
 
 
 def _find_recipe(node: Any, depth: int = 0) -> Mapping[str, Any] | None:

@@ -77,8 +77,6 @@ RUN_TOGETHER = re.compile(
     r"(?=\s?(?:c|cups?|t|tsps?|tbsps?|tbs|teaspoons?|tablespoons?|sticks?|lbs?|pounds?|oz|ounces?)\b)",
     re.I,
 )
-
-
 #: What something costs.
 PRICE = re.compile(r"[€$£] ?\d+(?:[.,]\d{2})?(?!\d)|(?<!\d)\d+[.,]\d{2} ?[€£]")
 OR_SO = re.compile(r"(?<=\w) or so\b", re.I)

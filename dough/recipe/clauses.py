@@ -32,7 +32,7 @@ EACH_OF = re.compile(
 )
 #: Words that only say that another follows.
 NEXT = r"(?:(?:and|then|plus|also|finally|lastly|next|with|add|after that|followed by) )"
-OF_FRUIT = re.compile(r"(?:finely |freely )?(?:grated )?(?:zest|juice|rind|peel) of ", re.I)
+OF_FRUIT = re.compile(r"(?:finely |freshly )?(?:grated )?(?:zest|juice|rind|peel) of ", re.I)
 #: “(a) 300 g chunks (b) 250 g chips”.
 LETTERED = re.compile(r"(?:^|\s+)\([a-h]\)\s(?=\d)")
 #: What may stand between two ingredients of one line.

@@ -35,7 +35,7 @@ BESIDE = re.compile(
     re.I,
 )
 BELOW = re.compile(
-    r"\W*(?:(?:recipe |cook'?s |chef'?s )?(?:notes?|tips?)|storage|to store|storing|faqs?|comments?|reviews?"
+    r"\W*(?:(?:recipe |cook'?s |chef'?s )?(?:notes?|tips?)|storage|to store|storing|faqs?"
     r"|variations?|make ahead|substitutions?)\W*",
     re.I,
 )
@@ -47,8 +47,6 @@ TOOL = re.compile(
     r"|silicone mats?)\W*$",
     re.I,
 )
-
-
 #: No line of what a piece holds is longer, characters; a longer line is none of these.
 LONGEST_TOLD = 400
 

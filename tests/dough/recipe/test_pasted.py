@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import pytest
 
-from dough.facts.kitchen_measures import Habit
+from dough.facts.kitchen_measures import CupCalibration, Habit
 from dough.formats.opening import open_recipe
 from dough.recipe.lines import read_line
 from dough.recipe.text import read_recipe
@@ -142,3 +142,15 @@ def test_a_sentence_of_work_in_capitals_ends_the_one_before() -> None:
     read = read_recipe("1 C. BUTTER, 2 C. FLOUR, 1 C. SUGAR, 6 OZ. CHOC. CHIPS. BAKE 10 MIN. AT 350.", Habit.US)
     assert [(x.ingredient_id, "ingredient" in x.asks) for x in read.lines][-1] == ("chips50", False)
     assert read.bake.minutes == (10.0, 10.0)
+
+
+def test_a_text_with_a_tag_in_it_is_measured_by_the_cook_s_own_cups() -> None:
+    cups = (CupCalibration("gran", "", (205.0, 207.0, 209.0)),)
+    (line,) = open_recipe("1 cup sugar<br>", Habit.US, cups).recipe.lines
+    assert line.grams == 207
+
+
+def test_a_long_text_with_a_tag_in_it_is_read_to_its_end() -> None:
+    story = "A line of a story that tells of nothing.\n" * 600
+    read = open_recipe(f"{story}Ingredients<br>\n200 g flour\n100 g butter\n80 g sugar", Habit.METRIC).recipe
+    assert [x.ingredient_id for x in read.lines] == ["ap", "butter", "gran"]
