@@ -13,7 +13,9 @@ from functools import lru_cache
 
 from dough.facts.kitchen_measures import KitchenAmount
 from dough.facts.tables import rows
+from dough.recipe.abroad import weights_in_figures
 from dough.recipe.spoken import in_figures
+from dough.recipe.typed import with_figures
 
 VULGAR = {
     "½": "1/2", "¼": "1/4", "¾": "3/4", "⅓": "1/3", "⅔": "2/3", "⅛": "1/8", "⅜": "3/8", "⅝": "5/8", "⅞": "7/8",
@@ -22,7 +24,9 @@ VULGAR = {
 NUMBER_WORDS = {
     "one": 1, "two": 2, "three": 3, "four": 4, "five": 5, "six": 6, "seven": 7, "eight": 8, "nine": 9, "ten": 10,
     "eleven": 11, "twelve": 12, "ein": 1, "eine": 1, "einen": 1, "zwei": 2, "drei": 3, "un": 1, "une": 1, "una": 1,
-    "uno": 1, "deux": 2, "dos": 2, "due": 2, "ένα": 1, "δύο": 2, "a dozen": 12, "half a dozen": 6, "a couple of": 2,
+    "uno": 1, "deux": 2, "dos": 2, "due": 2, "ένα": 1, "δύο": 2, "tre": 3, "tres": 3, "trois": 3,
+    "vier": 4, "quatre": 4, "quattro": 4, "cuatro": 4, "fünf": 5, "cinq": 5, "cinque": 5, "cinco": 5, "sechs": 6,
+    "einem": 1, "einer": 1, "a dozen": 12, "half a dozen": 6, "a couple of": 2,
     "a": 1, "an": 1,
 }  # fmt: skip
 PART_WORDS = {
@@ -106,13 +110,14 @@ def tidy(text: str) -> str:
     # “1/2 cup/85 g” is one amount told twice.
     line = re.sub(r"(?<=[A-Za-z])/(?=\d)", " / ", line)
     line = re.sub(r"\.{3,}(?=\d)", "... ", line)
+    line = re.sub(r"(?<=\d)[x×](?=\d)", " x ", line)
     # “S.R. flour”, “b.s.”: letters of a short word.
     line = re.sub(r"(?<![\w.])([A-Za-z])\.([A-Za-z])(?:\.|(?=\s|$))", r"\1\2", line)
     # What is typed in haste: “butter w 1/2 c sugar n 1 egg”.
     line = re.sub(r"\bw/ ?o\b", "without", line)
     line = re.sub(r"(?<=\w )w(?:/| )(?= ?\w)", "with ", line)
     line = re.sub(r"(?<=[a-z] )n(?= [a-z0-9])", "and", line)
-    line = in_figures(line)
+    line = in_figures(weights_in_figures(with_figures(line)))
     return re.sub(r"\s+", " ", line).strip()
 
 
@@ -152,6 +157,8 @@ _BARE = re.compile(rf"(?i:{_any([*UNIT_WORDS['pinch'], *UNIT_WORDS['loose']])})"
 #: Where an amount may begin: at a figure, or at a word that amounts begin with. Anything else is not worth parsing.
 _WORDS = {*NUMBER_WORDS, *PART_WORDS, *ABOUTS, *UNIT_WORDS["pinch"], *UNIT_WORDS["loose"]}
 _START = re.compile(rf"(?<![^\W_.,/])(?<![.,/])(?=[0-9.~]|(?i:{_any(_WORDS)}))")
+#: “2 x ” before another amount.
+TIMES = re.compile(r"^\s*\d{1,3} ?[x×] ?$")
 #: No amount is written longer than this; a text of any length is read piece by piece.
 LONGEST = 90
 
@@ -213,6 +220,12 @@ def _value(text: str) -> float:
     return float(known[first.strip()]) + PART_WORDS[rest.strip()]
 
 
+def _so_many(times: Amount, one: Amount) -> Amount:
+    """So many of an amount."""
+    many, q = times.quantity.low, one.quantity
+    return replace(one, quantity=replace(q, low=many * q.low, high=many * q.high), start=times.start)
+
+
 def amounts_in(text: str) -> list[Amount]:
     """All amounts of a tidied text from left to right, none overlapping. Word numbers need a unit or stand first."""
     return list(_amounts_in(text))
@@ -231,7 +244,16 @@ def _amounts_in(text: str) -> tuple[Amount, ...]:
             continue
         if amount.by_word and not amount.quantity.unit and match.start() > 0:
             continue
-        found.append(amount)
+        times = found[-1] if found and TIMES.match(text[found[-1].start : amount.start]) else None
+        if (
+            times is not None
+            and amount.quantity.unit
+            and not (times.quantity.unit or text[times.end : amount.start].strip())
+        ):
+            # “2 x 240 g” is one amount.
+            found[-1] = _so_many(times, amount)
+        else:
+            found.append(amount)
         at = amount.end
     # “120 g chocolate, 70 %”, “butter 82 % 1200”: a share beside an amount says which, not how much.
     whole = [a for a in found if a.quantity.unit or not text[a.end :].lstrip().startswith("%")]

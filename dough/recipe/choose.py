@@ -8,6 +8,8 @@ from dataclasses import replace
 from dough.recipe.amounts import Amount
 
 #: A stated weight wins over a stated volume, a volume over a count.
+#: From here on a bare number before “drops” or “leaves” is a weight.
+FEWEST_WEIGHED = 10
 MASS_FIRST = ("g", "kg", "mg", "oz", "lb")
 
 
@@ -47,7 +49,9 @@ def choose(line: str, amounts: list[Amount]) -> tuple[list[Amount], str]:
         elif re.search(r"(?:\+|\bplus)$", between[-8:]) and not re.search(r"[^\W\d_]", line[a.end :]):
             # “1/2 cup butter + 1 tbsp”: the name stands between the two.
             joined.append(a)
-    with_unit = [a for a in amounts if a.quantity.unit]
+    # “480 choc drops”: so many drops are a weight of them, and “drops” part of the name.
+    weighed = first.quantity.unit == "" and first.quantity.low >= FEWEST_WEIGHED
+    with_unit = [a for a in amounts if a.quantity.unit and not (weighed and a.quantity.unit == "loose")]
     if len(joined) == 1 and not first.quantity.unit and with_unit:
         return [with_unit[0]], name
     return joined, name

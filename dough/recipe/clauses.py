@@ -6,11 +6,11 @@ import re
 from itertools import islice
 
 from dough.recipe.amounts import amount_at, amounts_in
-from dough.recipe.each import each_apart, is_name, kinds_apart
+from dough.recipe.each import each_apart, is_name, kinds_apart, sharing
 from dough.recipe.inline import SEMICOLON, at_marks, listed
 from dough.recipe.names import match, short_words, words_of
 from dough.recipe.process import is_bake
-from dough.recipe.prose import measured_in
+from dough.recipe.prose import PLUS, measured_in
 
 #: Places in one line where it is asked whether another ingredient begins; what is left stays in one piece.
 MOST_PARTS = 80
@@ -28,17 +28,26 @@ SENTENCE = re.compile(
 SHORTENED = re.compile(r"\b([A-Za-z]{2,6})\.(?= [a-z])")
 #: “1 teaspoon each cinnamon and ginger”: an amount of each of several.
 EACH_OF = re.compile(
-    r"(?P<amount>[\d./ ]{1,9}[^\W\d_]{1,12}\.?) (?:each of|of each|each)[,:]? (?P<names>[^\d.;:]{3,80})$", re.I
+    r"(?P<amount>(?:\d{1,2} ?[x×] ?)?[\d./ ]{1,9}[^\W\d_]{1,12}\.?) (?:each of|of each|each)[,:]? "
+    r"(?P<names>[^\d.;:]{3,80})$",
+    re.I,
 )
 #: Words that only say that another follows.
 NEXT = r"(?:(?:and|then|plus|also|finally|lastly|next|with|add|after that|followed by) )"
-OF_FRUIT = re.compile(r"(?:finely |freshly )?(?:grated )?(?:zest|juice|rind|peel) of ", re.I)
+OF_FRUIT = re.compile(
+    r"(?:finely |freshly )?(?:grated )?(?:zest|juice|rind|peel) of "
+    r"|(?:l[ea] |die |der |das |el )?(?:zestes?|schale|abrieb|saft|scorza|buccia|ralladura|mark|graines) "
+    r"(?:d'|de |di |einer |von )",
+    re.I,
+)
+#: What a sum's first amount stands behind: “with 1 cup plus 2 Tbsp sugar”.
+BEHIND = re.compile(r"(?:^|\b(?:with|in|into|and|of|beat|add|mix|cream|stir|use|take|need)|[,(:;])\s*$", re.I)
 #: “(a) 300 g chunks (b) 250 g chips”.
 LETTERED = re.compile(r"(?:^|\s+)\([a-h]\)\s(?=\d)")
 #: What may stand between two ingredients of one line.
 JOINED = re.compile(
     r",? (?:dissolved|rubbed|tossed|mixed|beaten|whisked|soaked|steeped|blended|stirred) (?:in|into|with) "
-    rf"|, {NEXT}*| (?:and|plus|\+|&|/|then) {NEXT}*|\. (?=\d)"
+    rf"|, {NEXT}*| (?:and|plus|\+|&|/|then|und|et|e|y) {NEXT}*|\. (?=\d)"
     r"| in (?=(?:a|one) (?:splash|little|drop|bit|few)\b)",
     re.I,
 )
@@ -62,12 +71,6 @@ OF_EACH = re.compile(
 HALVES = re.compile(r"[(,]?\s*\bhalf (?P<a>[a-z ]{3,20}?),?(?: and| &)? half (?P<b>[a-z ]{3,20}?)\s*\)?$", re.I)
 
 
-def _sharing(names: list[str]) -> list[str]:
-    """“white and brown sugar”: the last word is said of all that are nothing known without it."""
-    last = names[-1].split()[-1:]
-    return [f"{n} {last[0]}" if last and not match(n).ident and match(f"{n} {last[0]}").ident else n for n in names]
-
-
 def nameish(line: str) -> str:
     """A line without its amounts."""
     for a in reversed(amounts_in(line)):
@@ -82,7 +85,7 @@ def clauses(line: str) -> list[str]:
     each = EACH_OF.match(line) or OF_EACH.match(line)
     if each is not None:
         names = re.split(r", (?:and )?| and | & | \+ | / ", each["names"].strip(" ,-:"))
-        return [f"{each['amount']} {name}" for name in _sharing(names)]
+        return [f"{each['amount']} {name}" for name in sharing(names)]
     line = each_apart(line)
     # A semicolon parts sentences as well, but not in such a list.
     whole = at_marks(line) or listed(line, SEMICOLON)
@@ -93,7 +96,10 @@ def clauses(line: str) -> list[str]:
         return [piece for s in sentences for piece in clauses(s)]
     parted = _halves(line) or _shared(line) or listed(line) or _of_fruits(line) or _both_for(line)
     if parted:
-        return [half for piece in parted for half in _halves(piece) or [piece]]
+        several = [
+            p for piece in parted for p in (clauses(piece) if len(amounts_in(piece)) > 1 and piece != line else [piece])
+        ]
+        return [half for piece in several for half in _halves(piece) or [piece]]
     prefix, colon, rest = line.partition(":")
     if prefix.count("(") > prefix.count(")"):
         # A colon inside a bracket heads nothing.
@@ -114,7 +120,7 @@ def clauses(line: str) -> list[str]:
             return [line]
         else:
             return [f"{rest.strip()} {prefix.strip()}"]
-    dots = re.match(r"^(?P<name>[A-Za-z][A-Za-z ,']+?) ?\.{3,} ?(?P<amount>.*)$", body)
+    dots = re.match(r"^(?P<name>[A-Za-z][A-Za-z ,']+?|[A-Za-z][^.!?]{2,40}?) ?\.{3,} ?(?P<amount>.*)$", body)
     if dots:
         return [f"{dots['amount']} {dots['name']}"] if dots["amount"] else [dots["name"]]
     parts, last = [], 0
@@ -127,11 +133,15 @@ def clauses(line: str) -> list[str]:
             parts.append(left)
             last = sep.end()
             continue
-        if first is None or first.end == 0 or not amounts_in(left):
+        if first is None or first.end == 0 or not (amounts_in(left) or OF_FRUIT.match(left.strip())):
+            continue
+        if PLUS.fullmatch(sep.group(0)) and first.quantity.unit and _ends_on_amount(left):
+            # “with 1 cup plus 2 Tbsp sugar” is one amount.
             continue
         after = re.split(r", | (?:and|plus|\+|&) ", right[first.end :], maxsplit=1)[0]
         follows = "then" in sep.group(0) and is_name(after)
-        both = sep.group(0).startswith(",") and amounts_in(left)[-1].quantity.unit and first.quantity.unit
+        measured = amounts_in(left)
+        both = sep.group(0).startswith(",") and measured and measured[-1].quantity.unit and first.quantity.unit
         if not match(nameish(left)).ident and not both and not follows:
             continue
         named = match(after)
@@ -145,6 +155,12 @@ def clauses(line: str) -> list[str]:
         last = sep.end()
     parts.append(body[last:])
     return [p.strip(" .;") for part in parts for p in _two_names(part) if p.strip(" .;")]
+
+
+def _ends_on_amount(left: str) -> bool:
+    """“with 1 cup”: whether a name is still to come for the amount at the end."""
+    last = amounts_in(left)[-1:]
+    return bool(last) and not left[last[0].end :].strip() and bool(BEHIND.search(left[: last[0].start]))
 
 
 def _whole(sentences: list[str]) -> list[str]:

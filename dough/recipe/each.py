@@ -8,7 +8,7 @@ from dough.recipe.names import match
 
 #: “240 g flour, 1/2 tsp each of soda + salt, 1 tsp starch”.
 EACH_WITHIN = re.compile(
-    r"(?P<amount>\b\d[\d./ ]{0,6}[^\W\d_]{1,12}\.?) (?:each of|of each|each) "
+    r"(?P<amount>\b(?:\d{1,2} ?[x×] ?)?\d[\d./ ]{0,6}[^\W\d_]{1,12}\.?) (?:each of|of each|each) "
     r"(?P<names>[^\d.,;:()+&]{3,30}?(?:, [^\d.,;:()+&]{3,30}?){0,4},? ?(?:\band |\+|&) ?[^\d.,;:()+&]{3,30}?)"
     r"(?=[,.;]|$)",
     re.I,
@@ -25,6 +25,12 @@ def is_name(text: str) -> bool:
     """Is a phrase an ingredient and nothing besides?"""
     found = match(text)
     return bool(found.ident) and not found.unknown
+
+
+def sharing(names: list[str]) -> list[str]:
+    """“white and brown sugar”: the last word is said of all that are nothing known without it."""
+    last = names[-1].split()[-1:]
+    return [f"{n} {last[0]}" if last and not match(n).ident and match(f"{n} {last[0]}").ident else n for n in names]
 
 
 def each_apart(line: str) -> str:
@@ -46,6 +52,7 @@ def _each_kind(found: re.Match[str]) -> str:
 def _one_each(found: re.Match[str]) -> str:
     """“1/2 tsp soda, 1/2 tsp salt” for “1/2 tsp each of soda + salt”; as it was where one is nothing known."""
     names = [n.strip() for n in re.split(r",\s*(?:and\s+)?|\s+and\s+|\s*[+&]\s*", found["names"]) if n.strip()]
+    names = sharing(names)
     if not all(match(n).ident for n in names):
         return found.group(0)
     return ", ".join(f"{found['amount']} {n}" for n in names)

@@ -21,6 +21,8 @@ STRONG = (MARKS[0], r"\s+/\s+", *SEMICOLON)
 FEWEST, SHARE = 3, 0.75
 #: Any of these marks.
 MARKED = r"[·•|¦●▪◦;/]"
+#: So many, where only one of them names first.
+MANY = 4
 #: Two do where there is nothing else, and no word of either is unknown: “rye flour 90 g, butter 70 g”.
 TWO = 2
 #: What stands before the first of a list.
@@ -59,7 +61,9 @@ def listed(line: str, marks: tuple[str, ...] = MARKS) -> list[str]:
         either = [p for p in pieces if p in named or (mark in STRONG and _stands_alone(p)) or _measures_first(p)]
         if len(pieces) == len(known) == TWO and not any(match(_name_of(p)).unknown for p in pieces):
             return [p.strip(" .;,") for p in pieces]
-        if len(known) >= FEWEST and len(either) >= SHARE * len(pieces):
+        # Fewer that name first do where each of the pieces has its own amount and name.
+        all_told = len(pieces) == len(either) >= (FEWEST if len(known) >= TWO else MANY if known else len(pieces) + 1)
+        if all_told or (len(known) >= FEWEST and len(either) >= SHARE * len(pieces)):
             return [p.strip(" .;,") for p in pieces if p.strip(" .;,")]
     return []
 

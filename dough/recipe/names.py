@@ -32,12 +32,18 @@ LEAST_STEM = 4
 LEAST_PART = 3
 #: A word that so many times as many names hold as another is the likelier of the two.
 FAR_MORE = 4
+#: “350 g plain”: what is left unsaid where nothing else is said.
+STANDS_FOR: dict[tuple[str, ...], tuple[str, ...]] = {
+    ("plain",): ("flour",),
+    ("strong",): ("flour",),
+    ("flaky",): ("salt",),
+}
 #: Letters that two words have to begin with alike to be offered for one another.
 BEGINS = 4
 #: Phrases up to so many characters are asked about again and again, and what they mean is kept.
 KEPT = 200
 #: “d'œufs”, “l'huile”: an article run into its word.
-ELIDED = re.compile(r"\b[dl]'(?=[^\W\d_]{3})")
+ELIDED = re.compile(r"\b(?:d|l|dell|all)'(?:une?\b|(?=[^\W\d_]{3}))")
 
 
 @dataclass(frozen=True, slots=True)
@@ -229,6 +235,7 @@ def match(phrase: str) -> Match:
 
 def _matched(phrase: str) -> Match:
     said = words_of(phrase)[:24]
+    said = [*said, *STANDS_FOR.get(tuple(said), ())]
     plain = _match(said)
     # A single letter is nothing, where it is no shorthand: “q. oats”.
     if plain.ident and not plain.unknown and not any(len(w) == 1 and w in short_words() for w in said):

@@ -8,13 +8,11 @@ from dataclasses import dataclass
 
 from dough.facts.kitchen_measures import Habit, KitchenAmount
 from dough.recipe.amounts import Amount, amount_at, amounts_in
+from dough.recipe.changed import as_it_is
 from dough.recipe.clauses import BRACKETED, nameish
 from dough.recipe.each import is_name
 from dough.recipe.names import match, named_by, words_of
 
-#: “100 g → 90 g sugar”, “300 (was 320)”: what it was before a change is not what it is.
-CHANGED = re.compile(r"(?P<was>\d[^→>()]{0,16}?)\s*(?:→|➜|->|=>)\s*(?=[\d.])")
-FORMERLY = re.compile(r"\((?:(?:was|were|formerly|previously|before:?)\W+\d[^()]*|new|changed)\)", re.I)
 #: “plus more for rolling”, “plus 1 tablespoon for the pan”.
 BESIDE = re.compile(
     r",?\s*\bplus (?:(?:extra|more)\b.*$|[^,;()]{1,30}? (?:for|to) (?:the )?"
@@ -42,7 +40,7 @@ LIKENESS = re.compile(
 )
 #: “(or margarine)”, “(half margarine works too)”: what may go in instead.
 ALTERNATIVE = re.compile(
-    r"\(\s*or\b(?P<or>[^()]*)\)"
+    r"\(\s*(?:or|part(?:ly)?|some|half of it|may be|can be)\b(?P<or>[^()\d]*)\)|\(\s*or\b(?P<much>[^()]*)\)"
     r"|\((?P<ok>[^()]*?)\b(?:is |are |will do|works?|ok|okay|also|is fine|fine|instead|too)\b[^()]*\)",
     re.I,
 )
@@ -65,6 +63,7 @@ USED = re.compile(
 TRAILING = re.compile(
     r"\s*(?:,\s*\w+\s+)?\b(?:just until|until|till|goes?|gets?|go|get|went|comes?|which|that's|that is|it's|so that|"
     r"if (?:the|you|it|your|using|it's)|and (?:bake|mix|stir|beat))\b.*$"
+    r"|,?\s*(?:as (?:before|always|usual|ever|last time)|this time|as it was|for now|once more)\s*$"
     r"|,\s*(?:mix|stir|beat|cream|whisk|blend|combine|sift)(?: (?:well|together|in))?\s*$",
     re.I,
 )
@@ -94,8 +93,7 @@ def plainer(text: str, habit: Habit) -> Plain:
     line = USED.sub(lambda m: f"{m['much']} {m['name'].strip()}", line)
     line = FOUR.sub("flour", line) if amounts_in(line) else line
     line = SOLIDS.sub(r"\1 %", line)
-    line, was = CHANGED.sub("", line), CHANGED.search(line)
-    line = FORMERLY.sub("", line)
+    line, was = as_it_is(line)
     line = re.sub(r"^(?:an )?unknown (?:amount of )?", "", line, flags=re.I)
     notes: list[str] = []
     spoken = habit is not Habit.US and OF_BARE.search(line)
@@ -121,9 +119,8 @@ def plainer(text: str, habit: Habit) -> Plain:
         line = WARM.sub("", line)
     line, remarks = _unremarked(line)
     notes += remarks
-    if was:
-        notes.append(f"{was['was'].strip()} before")
-    return Plain(line, tuple(notes), (other["or"] or other["ok"]).strip() if other else "")
+    notes += was
+    return Plain(line, tuple(notes), (other["or"] or other["much"] or other["ok"]).strip() if other else "")
 
 
 def _unremarked(line: str) -> tuple[str, list[str]]:

@@ -15,13 +15,17 @@ TEMP = re.compile(
     re.I,
 )
 _COUNT = r"\d{1,3}|" + "|".join(w for w in NUMBER_WORDS if w.isalpha() and len(w) > 2)
+HOUR_PARTS = {
+    "three quarters of an hour": 45.0, "quarter of an hour": 15.0, "half an hour": 30.0, "quarto d'ora": 15.0,
+    "mezz'ora": 30.0, "mezza ora": 30.0, "quart d'heure": 15.0, "demi-heure": 30.0, "cuarto de hora": 15.0,
+    "media hora": 30.0, "viertelstunde": 15.0, "halbe stunde": 30.0,
+}  # fmt: skip
 MINUTES = re.compile(
     rf"(?P<low>{_COUNT})(?: ?(?:-|to|or|bis|à) ?(?P<high>{_COUNT}))? ?(?:-?ish )?(?:or so )?"
     r"(?:minutes?|mins?\b|minuten|minuti|minutos|λεπτά|['′](?![\w'′]))"
-    r"|(?P<part>three quarters of an hour|quarter of an hour|half an hour)",
+    rf"|(?P<part>{'|'.join(HOUR_PARTS)})",
     re.I,
 )
-HOUR_PARTS = {"three quarters of an hour": 45.0, "quarter of an hour": 15.0, "half an hour": 30.0}
 HOURS = (
     r"(?P<h>\d{1,2}(?:[.,]\d)?|an|one|two|three|half an)(?: ?(?:-|to) ?\d{1,2})? ?"
     r"(?:hours?|hrs?|h\b|stunden?|heures?|horas?|ore)"

@@ -3,13 +3,16 @@
 from __future__ import annotations
 
 import re
+from dataclasses import replace
 
 from dough.recipe.amounts import Amount, amount_at, amounts_in
 from dough.recipe.names import match
 
 #: What ends the name after an amount.
 ENDS = re.compile(
-    r"\b(?:with|and|then|into|in|until|till|for|to|over|onto|on|at|while|plus|together|by|from|as|so|but|when|or)\b|[,;:.()]|$",
+    r"\b(?:with|and|then|into|in|until|till|for|to|over|onto|on|at|while|plus|together|by|from|as|so|but|when|or"
+    # The same in the other languages that are read.
+    r"|und|mit|dann|dazu|kommen|kommt|sowie|et|avec|puis|dans|ajoutez|e|con|poi|nel|nella|y|luego)\b|[,;:.()]|$",
     re.I,
 )
 #: Words before a bracket that are not part of the name it measures.
@@ -43,12 +46,20 @@ PARTS = re.compile(
     re.I,
 )
 AGAIN = re.compile(r"\d\s*(?:[^\W\d_]{1,12}\.?)?\s*\([^()]*$")
+PLUS = re.compile(r"\s*(?:plus|\+|and|&|minus|less)\s*(?:an? |another )?", re.I)
 #: No bracket that says an amount again is longer, characters.
 BRACKET = 40
 #: Fruits' parts and eggs, which are told without a figure.
 UNCOUNTED = re.compile(
     r"\b(?:(?:(?:finely )?grated )?(?:zest|juice|peel|rind) of (?:a|an|one|half a|\d+) (?:lemon|orange|lime)s?\b"
     r"|(?:an|one|two|three|four|five|six) (?:large |medium |small |whole )?(?:egg (?:yolk|white)|egg|yolk|white)s?\b"
+    # The same in the other languages that are read.
+    r"|(?:ein|une?|una|uno|zwei|deux|due|dos|drei|trois|tre|tres|vier|quatre|quattro|cuatro) (?:\w+ )?"
+    r"(?:ei|eier|eigelbe?|dotter|eidotter|œufs?|oeufs?|jaunes? d'(?:œ|oe)ufs?|uov[ao]|tuorl[oi]|huevos?|yemas?)\b"
+    r"|(?:(?:schale|abrieb|zesten?|scorza|buccia|ralladura|piel) (?:einer|von 1|d'une?|de|di|d') ?(?:une?|una|un|1)? ?"
+    r"|zeste d'une? |(?:mark|graines|semi|semillas) (?:einer|d'une|di una|de una) )"
+    r"(?:bio-?)?(?:zitrone|orange|limette|citron|limone|arancia|lim[oó]n|naranja|vanilleschote|gousse de vanille"
+    r"|bacca di vaniglia|vaina de vainilla)\b"
     r"|(?:a|one) (?:generous |good |small )?(?:pinch|dash|splash|knob|handful) of [a-z ]{3,24}?(?=,|;|\.| and "
     r"| or |$))",
     re.I,
@@ -62,6 +73,7 @@ def measured_in(clause: str) -> list[str]:
     clause = PARTS.sub(" ", RATIO.sub(" ", clause))
     # “1 cup (125 g) flour”: an amount in a bracket right behind another says the same again.
     amounts = [a for a in amounts_in(clause) if not AGAIN.search(clause[max(0, a.start - BRACKET) : a.start])]
+    amounts = summed(clause, amounts)
     for i, a in enumerate(amounts):
         until = amounts[i + 1].start if i + 1 < len(amounts) else len(clause)
         piece = _after(clause, a, until) or _before(clause, a)
@@ -78,9 +90,23 @@ def measured_in(clause: str) -> list[str]:
             found.append((m.start(), f"{m['name'].strip()} for rolling"))
     for m in UNCOUNTED.finditer(clause):
         weighing = WEIGHT_OF.search(clause[: m.start()])
-        if not weighing and not any(start < m.end() and m.start() < end for start, end in taken) and _known(m.group(0)):
+        free = not any(start < m.end() and m.start() < end for start, end in taken)
+        # Its first word may be a number of another language.
+        if not weighing and free and (_known(m.group(0)) or _known(m.group(0).partition(" ")[2])):
             found.append((m.start(), m.group(0).strip()))
     return [piece for _, piece in sorted(found)]
+
+
+def summed(clause: str, amounts: list[Amount]) -> list[Amount]:
+    """“1 cup plus 2 Tbsp sugar”: amounts that nothing but such a word parts are one, told from the first."""
+    found: list[Amount] = []
+    for a in amounts:
+        before = found[-1] if found else None
+        if before and before.quantity.unit and a.quantity.unit and PLUS.fullmatch(clause[before.end : a.start]):
+            found[-1] = replace(a, start=before.start)
+        else:
+            found.append(a)
+    return found
 
 
 def in_parts(clause: str) -> list[tuple[float, str]]:

@@ -21,6 +21,12 @@ FIGURE = re.compile(
     rf"|(?:{_TEN})(?:[ -](?:{_ONE})\b)?{_MEASURED})",
     re.I,
 )
+#: “Three seventy-five for ten minutes”: an oven's degrees.
+OVEN = re.compile(
+    r"\b(?P<hundred>two|three|four) (?P<rest>twenty[ -]five|fifty|seventy[ -]five)"
+    r"(?=\s*(?:[,.;)]|$)| (?:degrees?|f|fahrenheit|oven|for|until|till)\b)",
+    re.I,
+)
 #: “Teaspoon of vanilla” is one of them.
 ONE_OF = re.compile(r"(?P<before>^|[,;] (?:and |then )?|\band )(?P<unit>teaspoon|tablespoon|cup|stick)(?= of\b)", re.I)
 #: “Thirteen and a half ounces”.
@@ -56,6 +62,7 @@ def in_figures(line: str) -> str:
     line = AND_A_HALF.sub(lambda m: f"{_whole(m['many'])} 1/2 {m['unit']}", line)
     line = PART_OF.sub(lambda m: f"{_PARTS[m['part'].lower()]} ", line)
     line = ONE_OF.sub(lambda m: f"{m['before']}1 {m['unit']}", line)
+    line = OVEN.sub(lambda m: f"{100 * _ONES[m['hundred'].lower()] + _counted_out(m['rest'])}", line)
     line = FIGURE.sub(lambda m: f"{_counted_out(m.group(0))}", line)
     return TEENS.sub(lambda m: f"{_whole(m['many'])}", line)
 

@@ -12,6 +12,7 @@ from dough.facts.kitchen_measures import CupCalibration, Habit
 from dough.recipe.amounts import amounts_in, tidy
 from dough.recipe.bare import in_bare_grams
 from dough.recipe.cells import cells, is_head, of_columns, phrase
+from dough.recipe.changed import as_it_is
 from dough.recipe.clauses import BRACKETED, META, SENTENCE, clauses, leads_with_ingredient, nameish
 from dough.recipe.doubts import Unlisted, doubted, unlisted, without
 from dough.recipe.each import each_apart, is_name
@@ -70,6 +71,8 @@ TITLED = re.compile(
     re.I,
 )
 STEPPED = re.compile(r"^\W*(?:step|étape|schritt|paso|passo)\s*\d{1,2}\s*(?:[:.)-]\s*|$)", re.I)
+#: “Roll in 2 Tbsp sugar mixed with 2 tsp cinnamon”.
+ROLLED_IN = re.compile(r"^\W*(?:then |and )?(?:roll|dip|coat|toss|dredge|sprinkle|dust)\b[^.;\d]*\b(?:in|with)\b", re.I)
 #: What readers of a page thought of it, behind its title.
 RATED = re.compile(r"\s*[⭐★☆✩✰]+.*$|\s*\(?\d(?:\.\d+)? (?:stars?|from \d+ (?:votes?|ratings?|reviews?))\)?\s*$", re.I)
 #: A text with more than this share of capitals is written in them.
@@ -184,10 +187,26 @@ def _reading(plain: str, reading: _Reading) -> _Reading:
             reading.aside.append(line)
             (reading.noted if apart[number] is Beside.NOTE else reading.hushed).add(line)
         elif line and not re.fullmatch(r"[-=_|: ]+", line):
-            _read(reading, line, raw, number)
+            _read_as_it_is(reading, line, raw, number)
     if reading.listed < LIST_FROM or _told_mostly(reading):
         _tell(reading)
     return reading
+
+
+def _read_as_it_is(r: _Reading, line: str, raw: str, number: int) -> None:
+    """The same of a line without what its amounts were before: that is told beside the one ingredient that the line
+    gives, or set aside."""
+    now, before = as_it_is(line)
+    if not before or "|" in line or "\t" in raw:
+        _read(r, line, raw, number)
+        return
+    count = len(r.lines)
+    _read(r, now, now, number)
+    if len(r.lines) == count + 1:
+        only = r.lines[-1]
+        r.lines[-1] = replace(only, notes=(*only.notes, *before), text=line if only.text == now else only.text)
+    else:
+        r.aside += before
 
 
 def _told_mostly(r: _Reading) -> bool:
@@ -228,7 +247,9 @@ def _read(r: _Reading, line: str, raw: str, number: int) -> None:
         r.method, r.step = False, {"finish": Step.FINISH, "top": Step.TOP}.get(head)
         r.aside.append(line)
         return
-    if REMARK.match(bare) or (ELSEWHERE.search(bare) and not leads_with_ingredient(bare) and is_sentence(bare)):
+    if REMARK.match(bare) or (
+        ELSEWHERE.search(_behind_lead(bare)) and not leads_with_ingredient(bare) and is_sentence(bare)
+    ):
         r.aside.append(line)
         return
     set_apart = RELATIVE.search(bare) or RATIO.search(bare) or in_parts(bare)
@@ -278,6 +299,12 @@ def _read(r: _Reading, line: str, raw: str, number: int) -> None:
             r.aside.append(p)
 
 
+def _behind_lead(line: str) -> str:
+    """“Halve it if you like: flour 240 g, butter 170 g”: what is said before several amounts is said of all of them."""
+    lead, colon, rest = line.partition(":")
+    return rest if colon and not amounts_in(lead) and len(amounts_in(rest)) >= LIST_FROM else line
+
+
 def _led_in(line: str, have: set[str]) -> str:
     """“Add 2 tsp vanilla” in a list: the line behind such words, where it is one ingredient that no line names."""
     lead = LED_IN.match(line)
@@ -319,7 +346,7 @@ def _tell(r: _Reading) -> None:
     have = {x.ingredient_id for x in r.lines}
     more: list[tuple[int, Understood]] = []
     for at, clause in r.told:
-        top = place_of(clause) is Step.TOP
+        top = place_of(clause) is Step.TOP or bool(ROLLED_IN.match(clause))
         for piece in [] if REMARK.match(clause) else measured_in(each_apart(clause)):
             made = read_line(piece, r.habit, None, r.cups, in_grams=r.in_grams)
             # What goes on top is measured apart from what went in.

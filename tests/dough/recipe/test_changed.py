@@ -69,7 +69,7 @@ def test_what_only_sounds_like_a_change_is_none(line: str) -> None:
 
 
 def test_several_kinds_behind_one_name_may_have_changed() -> None:
-    got = weights("Butter 200 g\nsugar: 150 -> 140 caster, 90 light brown as before\nFlour 300 g")
+    got = weights("Butter 200\nsugar: 150 -> 140 caster, 90 light brown as before\nFlour 300\nsalt 4")
     assert {k: got[k] for k in ("caster", "lbrown")} == {"caster": 140, "lbrown": 90}
 
 
