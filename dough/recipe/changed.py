@@ -72,6 +72,16 @@ BOOK_HAS = re.compile(
     r"\b(?:call(?:s|ed)? for|says?|said|has|had|uses?|used|asks? for)\b[^.;]{0,60}?),? but (?:i|we) (?=[a-z ]{0,20}\d)",
     re.I,
 )
+#: “Baking powder instead of soda, 4 g”.
+FOR_ANOTHER = re.compile(
+    r"(?<=[a-z)]) (?:instead of|in place of|rather than)(?: the| any)? [a-z][a-z -]{2,24}?(?=\s*(?:[,;.)]|$))", re.I
+)
+#: “I leave out the nutmeg and put in 1 tsp cardamom”.
+LEFT_OUT = re.compile(
+    r"\b(?:i |we )?(?:leave|left|skip|skipped|omit|omitted)(?: out)?(?: the)? [a-z ]{3,24}? and "
+    r"(?:put in|put|use|used|add|added|take|took)(?: in)? (?=\d)",
+    re.I,
+)
 ENDS_ON_UNIT = re.compile(rf"{_UNIT}$", re.I)
 
 
@@ -89,6 +99,8 @@ def as_it_is(line: str) -> tuple[str, list[str]]:
 
     before += [m["was"].strip() for m in BOOK_HAS.finditer(line)]
     line = BOOK_HAS.sub("", line)
+    line = FOR_ANOTHER.sub(lambda m: told(m, ""), line)
+    line = LEFT_OUT.sub(lambda m: told(m, ""), line)
     line = IN_BRACKET.sub(lambda m: told(m, ""), line)
     line = FROM_TO.sub(lambda m: told(m, f"{m['of'] or ''} {_with_unit(m)}"), line)
     line = BY_TO.sub(lambda m: told(m, f" {_with_unit(m)}"), line)

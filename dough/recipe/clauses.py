@@ -21,15 +21,17 @@ META = re.compile(
 #: A full stop that ends a sentence, not a short form such as tsp.
 SENTENCE = re.compile(
     r"(?<=[a-z)0-9])(?<!tsp)(?<!tbsp)(?<!oz)(?<!lb)(?<!lbs)(?<!pkg)(?<!Pck)(?<!Pkt)(?<!Msp)(?<!Stk)(?<!min)"
-    r"(?<! ca)(?<!approx)(?<! c)(?<! t)(?<! T)(?<! g)\.\s+"
+    r"(?<!gem)(?<!ger)(?<!geh)(?<!gestr)(?<! ca)(?<!approx)(?<! c)(?<! t)(?<! T)(?<! g)\.\s+"
     r"(?=[A-Z0-9])|(?<=[A-Z]{3})(?<!TSP)(?<!TBS)(?<!TBSP)(?<!PKG)(?<!LBS)\.\s+(?=[A-Z0-9])|;\s+"
+    # A short form's point may end a sentence too, where work follows.
+    r"|\.\s+(?=(?:Fold|Bake|Mix|Beat|Stir|Add|Cream|Drop|Roll|Chill|Combine|Sift|Whisk|Preheat|Then|Next|Makes)\b)"
 )
 #: “lt. brown sugar”: the point of a short form ends nothing.
 SHORTENED = re.compile(r"\b([A-Za-z]{2,6})\.(?= [a-z])")
 #: “1 teaspoon each cinnamon and ginger”: an amount of each of several.
 EACH_OF = re.compile(
     r"(?P<amount>(?:\d{1,2} ?[x×] ?)?[\d./ ]{1,9}[^\W\d_]{1,12}\.?) (?:each of|of each|each)[,:]? "
-    r"(?P<names>[^\d.;:]{3,80})$",
+    r"(?P<names>[^\d.;:]{3,80})\.?$",
     re.I,
 )
 #: Words that only say that another follows.

@@ -9,7 +9,7 @@ from dataclasses import dataclass, replace
 
 from dough.facts.ingredients import Role, ingredient
 from dough.facts.kitchen_measures import Habit
-from dough.recipe.clauses import BRACKETED, nameish
+from dough.recipe.clauses import BRACKETED, SENTENCE, nameish
 from dough.recipe.lines import Understood, read_line, told_g
 from dough.recipe.names import called, match, named_by, words_of
 from dough.recipe.plainer import LIKENESS
@@ -75,14 +75,13 @@ def unlisted(title: str, aside: Sequence[str], lines: Sequence[Understood], habi
     for clause in aside:
         if (title and title in clause and not measured_in(clause)) or EATEN.search(clause):
             continue
-        plain = SIZE_OF.sub(" ", LIKENESS.sub(" ", clause))
-        another = ANOTHER.search(plain)
-        for piece in _measured(plain):
-            _note(
-                found, had.lacking(match(nameish(piece)).name) if another else had.named_otherwise(piece, habit), clause
-            )
-        for name in [] if another else _names_in(plain):
-            _note(found, had.lacking(name), clause)
+        for plain in SENTENCE.split(SIZE_OF.sub(" ", LIKENESS.sub(" ", clause))):
+            another = ANOTHER.search(plain)
+            for piece in _measured(plain):
+                lacking = had.lacking(match(nameish(piece)).name) if another else had.named_otherwise(piece, habit)
+                _note(found, lacking, clause)
+            for name in [] if another else _names_in(plain):
+                _note(found, had.lacking(name), clause)
     for line in lines:
         text = DENIED.sub(" ", line.text)
         plain = BRACKETED.sub(" ", text)

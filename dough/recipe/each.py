@@ -9,7 +9,7 @@ from dough.recipe.names import match
 #: “240 g flour, 1/2 tsp each of soda + salt, 1 tsp starch”.
 EACH_WITHIN = re.compile(
     r"(?P<amount>\b(?:\d{1,2} ?[x×] ?)?\d[\d./ ]{0,6}[^\W\d_]{1,12}\.?) (?:each of|of each|each) "
-    r"(?P<names>[^\d.,;:()+&]{3,30}?(?:, [^\d.,;:()+&]{3,30}?){0,4},? ?(?:\band |\+|&) ?[^\d.,;:()+&]{3,30}?)"
+    r"(?P<names>[^\d.,;:()+&]{3,30}?(?:, [^\d.,;:()+&]{3,30}?){0,4},? ?(?:\band |\+|&|/) ?[^\d.,;:()+&/]{3,30}?)"
     r"(?=[,.;]|$)",
     re.I,
 )
@@ -17,6 +17,18 @@ EACH_WITHIN = re.compile(
 EACH_KIND = re.compile(
     r"(?P<amount>\b\d[\d./ ]{0,6}[^\W\d_]{1,12}\.?) (?:each of|of each|each) (?P<head>[a-z]{3,12}) "
     r"\((?P<kinds>[a-z]+(?: [a-z]+)?(?:(?:, | and | & |/)[a-z]+(?: [a-z]+)?){1,3})\)",
+    re.I,
+)
+#: “the sugars (1/2 cup each granulated and dark brown)”.
+EACH_INSIDE = re.compile(
+    r"(?:the |both )?(?P<head>[a-z]{3,10}?)s? \((?P<amount>\d[\d./ ]{0,6}[^\W\d_]{1,12}\.?) "
+    r"(?:each of|of each|each)[:,]? (?P<names>[a-z ,]{3,60})\)",
+    re.I,
+)
+#: “125 g + 75 g (light brown + white) sugar”, “3/4 c + 1/2 c brown and white sugar”.
+PAIRED = re.compile(
+    r"(?P<a>\d[\d./ ]{0,6}[^\W\d_]{1,5}\.?) ?(?:\+|&|and|/) ?(?P<b>\d[\d./ ]{0,6}[^\W\d_]{1,5}\.?) "
+    r"\(?(?P<one>[a-z]+(?: [a-z]+)?) ?(?:\+|&|and|/) ?(?P<two>[a-z]+(?: [a-z]+)?)\)? (?P<head>[a-z]{3,10})\b",
     re.I,
 )
 
@@ -35,7 +47,8 @@ def sharing(names: list[str]) -> list[str]:
 
 def each_apart(line: str) -> str:
     """A line with what is said of each told of each; any other line as it is."""
-    return EACH_WITHIN.sub(_one_each, kinds_apart(line)) if "each" in line else line
+    line = PAIRED.sub(_pair, line)
+    return EACH_WITHIN.sub(_one_each, EACH_INSIDE.sub(_each_inside, kinds_apart(line))) if "each" in line else line
 
 
 def kinds_apart(line: str) -> str:
@@ -49,9 +62,22 @@ def _each_kind(found: re.Match[str]) -> str:
     return ", ".join(f"{found['amount']} {m}" for m in made) if all(is_name(m) for m in made) else found.group(0)
 
 
+def _each_inside(found: re.Match[str]) -> str:
+    """The same of whole names in a bracket behind what they are."""
+    kinds = [k.strip() for k in re.split(r", (?:and )?| and ", found["names"])]
+    made = [next((n for n in (f"{k} {found['head']}", k) if is_name(n)), "") for k in kinds]
+    return ", ".join(f"{found['amount']} {m}" for m in made) if all(made) else found.group(0)
+
+
+def _pair(found: re.Match[str]) -> str:
+    """Two amounts and the two kinds they are of, each with its own; as it was where one is nothing known."""
+    made = [f"{found[kind]} {found['head']}" for kind in ("one", "two")]
+    return f"{found['a']} {made[0]}, {found['b']} {made[1]}" if all(map(is_name, made)) else found.group(0)
+
+
 def _one_each(found: re.Match[str]) -> str:
     """“1/2 tsp soda, 1/2 tsp salt” for “1/2 tsp each of soda + salt”; as it was where one is nothing known."""
-    names = [n.strip() for n in re.split(r",\s*(?:and\s+)?|\s+and\s+|\s*[+&]\s*", found["names"]) if n.strip()]
+    names = [n.strip() for n in re.split(r",\s*(?:and\s+)?|\s+and\s+|\s*[+&/]\s*", found["names"]) if n.strip()]
     names = sharing(names)
     if not all(match(n).ident for n in names):
         return found.group(0)

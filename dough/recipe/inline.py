@@ -100,12 +100,21 @@ def _joined(pieces: list[str], *, strong: bool) -> list[str]:
     found: list[str] = []
     for piece in pieces:
         named = match(piece)
+        if found and not amounts_in(found[-1]) and _only_amount(piece):
+            # “walnuts, 1 cup”.
+            found[-1] += f" {piece}"
+            continue
         alone = bool(amounts_in(piece)) or not found or bool(named.ident and (strong or not named.unknown))
         if alone:
             found.append(piece)
         else:
             found[-1] += f", {piece}"
     return found
+
+
+def _only_amount(piece: str) -> bool:
+    amounts = amounts_in(piece)
+    return len(amounts) == 1 and not re.search(r"[^\W_]", piece[: amounts[0].start] + piece[amounts[0].end :])
 
 
 def _names_first(piece: str) -> bool:

@@ -70,7 +70,11 @@ TRAILING = re.compile(
 #: “Molasses (not blackstrap!)”: what it is not.
 DENIED = re.compile(r"\s*(?:not|no|never)\b", re.I)
 #: “2 tbsp milk if dry”, “butter, from the fridge”: where what is said of a thing begins.
-CONDITION = re.compile(r"\s*,?\s*\b(?:if|until|till|in|into|with|from|over|on|onto|at|per|by)\b.*$", re.I)
+CONDITION = re.compile(
+    r"\s*,?\s*\b(?:if|until|till|in|into|with|from|over|on|onto|at|per|by"
+    r"|to (?:bring|bind|loosen|get|help|form|mix|make))\b.*$",
+    re.I,
+)
 _ONE = Amount(KitchenAmount(1.0, 1.0, ""), 0, 0)
 
 

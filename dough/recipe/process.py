@@ -79,6 +79,12 @@ WITH_MINUTES = re.compile(
     r"\d{1,2}(?:\s*(?:-|to)\s*\d{1,2})?\s*min",
     re.I,
 )
+#: “160 fan for 15.”, “170c 13m”, “190 C, 10-12”: minutes that do not say so, right behind a heat.
+UNSAID = re.compile(
+    r"(?P<said>\b\d{3} ?(?:°|deg\w*)? ?[cf]?(?: ?fan)?(?:,? for (?:about |another )?\d{1,2}(?: ?- ?\d{1,2})?(?= *(?:[.,;)]|$))"
+    r"|,? \d{1,2}(?:-\d{1,2})?(?= ?m\b)|(?<=[cf°n]), \d{1,2}-\d{1,2}(?= *(?:[.;)]|$))))(?: ?m\b)?",
+    re.I,
+)
 GAS_C = {1: 140, 2: 150, 3: 160, 4: 180, 5: 190, 6: 200, 7: 220, 8: 230, 9: 240}
 INCH_MM = 25.4
 NIGHT_H = 12.0
@@ -122,7 +128,7 @@ def is_bake(text: str) -> bool:
 
 def bake_of(text: str, habit: Habit) -> Bake:
     """What a text says of its bake."""
-    flat = tidy(text.replace("\n", " . "))
+    flat = UNSAID.sub(r"\g<said> min", tidy(text.replace("\n", " . ")))
     oven, said, fan, oven_words = oven_of(flat, habit)
     minutes, minute_words = _minutes(flat)
     makes = MAKES.search(flat)

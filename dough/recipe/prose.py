@@ -17,6 +17,8 @@ ENDS = re.compile(
 )
 #: Words before a bracket that are not part of the name it measures.
 MOST_WORDS = 4
+#: What is added little by little is measured by no such amount.
+AT_A_TIME = re.compile(r"\s*(?:at a time|each time|by\b|per\b|more\b)", re.I)
 #: Words nobody knows that a measured name may hold.
 MOST_ODD = 2
 #: “90 g butter, and the same of flour and of cheese”.
@@ -138,11 +140,12 @@ def _after(clause: str, a: Amount, until: int) -> str:
 
 
 def _before(clause: str, a: Amount) -> str:
-    """“the milk (60 ml)”: the amount with the name right before it."""
+    """“the milk (60 ml)”, “walnuts, 1 cup”: the amount with the name right before it, where none follows."""
     before = clause[: a.start].rstrip()
-    if not before.endswith("("):
+    told = before.endswith(("(", ",")) or (a.quantity.unit and not AT_A_TIME.match(clause[a.end :]))
+    if not told or re.search(r"[^\W_]", re.split(r"[,;.():]|$", clause[a.end :])[0]):
         return ""
-    words = re.findall(r"[^\W\d_][\w'-]*", before[:-1])[-MOST_WORDS:]
+    words = re.findall(r"[^\W\d_][\w'-]*", re.split(r"[;.:(]", before.rstrip("(,"))[-1])[-MOST_WORDS:]
     for n in range(len(words)):
         name = " ".join(words[n:])
         if _known(name):

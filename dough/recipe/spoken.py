@@ -39,6 +39,8 @@ AND_HALVES = re.compile(
 TEENS = re.compile(
     rf"\b(?P<many>{_TEEN})(?= (?:ounces?|oz|cups?|tablespoons?|teaspoons?|pounds?|grams?|minutes?|mins?)\b)", re.I
 )
+#: “1 egg, yolk of another”.
+OF_ANOTHER = re.compile(r"\b(?:the )?(?P<part>yolk|white) of (?:another|one more|a second)(?: egg| one)?\b", re.I)
 AND_A_HALF = re.compile(
     r"\b(?P<many>a|one|two|three|four|\d) "
     r"(?P<unit>cups?|teaspoons?|tablespoons?|tsps?|tbsps?|pounds?|sticks?|kilos?) and (?:a )?half\b",
@@ -58,6 +60,7 @@ PART_OF = re.compile(
 
 def in_figures(line: str) -> str:
     """A line with its spoken amounts in figures; any other line as it is."""
+    line = OF_ANOTHER.sub(r"1 egg \g<part>", line)
     line = AND_HALVES.sub(lambda m: f"{_whole(m['many'])} 1/2 {m['unit']}", line)
     line = AND_A_HALF.sub(lambda m: f"{_whole(m['many'])} 1/2 {m['unit']}", line)
     line = PART_OF.sub(lambda m: f"{_PARTS[m['part'].lower()]} ", line)

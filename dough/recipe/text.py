@@ -47,7 +47,9 @@ FOREIGN = (
     "and Greek too."
 )
 BULLET = re.compile(
-    r"^\s*(?:[-*+•·▢□☐◦–]|(?:no|nr|item|#)\.? ?\d{1,2}[.):]? +(?=\d)|\[[ x]?\])\s*(?:\[[ x]?\]\s*)?", re.I
+    r"^\s*(?:[-*+•·▢□☐◦–]|\d{1,2}(?:st|nd|rd|th) ?[:.)-]|(?:no|nr|item|#)\.? ?\d{1,2}[.):]? +(?=\d)|\[[ x]?\])\s*"
+    r"(?:\[[ x]?\]\s*)?",
+    re.I,
 )
 NUMBERED = re.compile(r"^\s*\d{1,2}[.)/]\s+(?=[A-Za-z0-9])")
 #: “(grams)”, “all weights in grams”.
@@ -223,11 +225,12 @@ def _read(r: _Reading, line: str, raw: str, number: int) -> None:
         return
     bare = RATED.sub("", re.sub(r"\*\*|__|^#+ ?", "", line))
     bare = NUMBERED.sub("", BULLET.sub("", bare)).strip()
+    raw = BULLET.sub("", raw)
     columns = [c for c in WIDE.split(raw.strip()) if c]
     spaced = at_marks(" | ".join(columns))
     if spaced:
         bare = " | ".join(spaced)
-    row = [] if spaced or at_marks(bare) or listed(bare) else cells(bare, BULLET.sub("", raw))
+    row = [] if spaced or at_marks(bare) or listed(bare) else cells(bare, raw)
     if not row and len(columns) > 1 and (is_head(columns) or len(columns) == len(r.head)):
         # A table whose columns stand apart by spaces: its head says so.
         row = [tidy(c) for c in columns]
@@ -247,13 +250,12 @@ def _read(r: _Reading, line: str, raw: str, number: int) -> None:
         r.method, r.step = False, {"finish": Step.FINISH, "top": Step.TOP}.get(head)
         r.aside.append(line)
         return
-    if REMARK.match(bare) or (
-        ELSEWHERE.search(_behind_lead(bare)) and not leads_with_ingredient(bare) and is_sentence(bare)
-    ):
+    elsewhere = ELSEWHERE.search(_behind_lead(bare)) and not leads_with_ingredient(bare) and is_sentence(bare)
+    set_apart = RELATIVE.search(bare) or RATIO.search(bare) or in_parts(bare)
+    sentences = [s for s in SENTENCE.split(bare) if s.strip()] if set_apart or elsewhere else []
+    if REMARK.match(bare) or (elsewhere and len(sentences) <= 1):
         r.aside.append(line)
         return
-    set_apart = RELATIVE.search(bare) or RATIO.search(bare) or in_parts(bare)
-    sentences = [s for s in SENTENCE.split(bare) if s.strip()] if set_apart else []
     if len(sentences) > 1:
         listed_before = r.listed
         for sentence in sentences:

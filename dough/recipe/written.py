@@ -26,9 +26,17 @@ WORK = re.compile(
 )
 #: “3  Demerara   720”: so many rows that are numbered one after the other.
 NUMBERED_ROW = re.compile(
-    r"^\s*(?P<number>\d{1,2})[.):]?\s+(?P<rest>[^\W\d_][^\n]*\s\d[\d.,]*(?:\s?(?:g|kg|gr|ml|oz))?)\s*$"
+    r"^\s*(?P<number>\d{1,2})[.):]?\s+(?P<rest>[^\W\d_][^\n]*\s\d[\d.,]*(?:\s?(?:g|kg|gr|ml|oz|l))?)\s*$",
+    re.I,
 )
 FEWEST_NUMBERED = 4
+#: “[14:03] ben: ”, “14:03 - Ben: ”: when somebody wrote, and who.
+STAMPED = re.compile(
+    r"^\s*[\[(]?(?:\d{1,2}[./]\d{1,2}(?:[./]\d{2,4})?,? )?\d{1,2}:\d{2}(?::\d{2})?(?: ?[ap]m)?[\])]?\s*[-–—]?\s*"
+    r"(?:[^\W\d_]{2,16}: ?)?",
+    re.I | re.M,
+)
+FEWEST_STAMPED = 2
 GOES_ON = re.compile(r"\b(?:and|or|of|the|an?|with|for|to|in|into|plus|at|until|about|from|each|-)$|[,&+/(]$", re.I)
 INDENTED = re.compile(r"^(?: {2,}|\t)")
 BULLETED = re.compile(r"^\s*(?:[-*+•·▢□☐◦–▪→»✓☑#]|\[|\(?\d{1,2}[.)]\s|\(?[a-z][.)]\s)")
@@ -38,6 +46,7 @@ TABLED = re.compile(r"[|\t;]|\S {2,}\S|\.{3}")
 def as_meant(text: str) -> str:
     """The text in lines as they were meant. Pure; any text is answered."""
     text = QUOTED.sub("", UNSEEN.sub("", text))
+    text = STAMPED.sub("", text) if len(STAMPED.findall(text)) >= FEWEST_STAMPED else text
     text = _unnumbered(text)
     lines = dedent(re.sub(r"\r\n?", "\n", text)).split("\n")
     return "\n".join(_small(line) for line in _whole_lines(lines))
