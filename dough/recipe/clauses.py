@@ -3,12 +3,13 @@
 from __future__ import annotations
 
 import re
-from itertools import islice
+from itertools import islice, pairwise
 
 from dough.recipe.amounts import amount_at, amounts_in
 from dough.recipe.each import each_apart, is_name, kinds_apart, sharing
 from dough.recipe.inline import SEMICOLON, at_marks, listed
 from dough.recipe.names import match, short_words, words_of
+from dough.recipe.of_which import in_its_parts
 from dough.recipe.process import is_bake
 from dough.recipe.prose import PLUS, measured_in
 
@@ -83,7 +84,7 @@ def nameish(line: str) -> str:
 def clauses(line: str) -> list[str]:
     """The clauses of a line: sentences, “1 egg plus 1 yolk” and comma lists parted. Nothing of the line is left out."""
     line = SHORTENED.sub(lambda m: m[1] if m[1].lower() in short_words() else m[0], line)
-    line = kinds_apart(LETTERED.sub("; ", line))
+    line = in_its_parts(kinds_apart(LETTERED.sub("; ", line)))
     each = EACH_OF.match(line) or OF_EACH.match(line)
     if each is not None:
         names = re.split(r", (?:and )?| and | & | \+ | / ", each["names"].strip(" ,-:"))
@@ -122,7 +123,7 @@ def clauses(line: str) -> list[str]:
             return [line]
         else:
             return [f"{rest.strip()} {prefix.strip()}"]
-    dots = re.match(r"^(?P<name>[A-Za-z][A-Za-z ,']+?|[A-Za-z][^.!?]{2,40}?) ?\.{3,} ?(?P<amount>.*)$", body)
+    dots = re.match(r"^(?P<name>[A-Za-z][A-Za-z ,']+?|[A-Za-z][^.!?]{2,40}?\.?) ?\.{3,} ?(?P<amount>.*)$", body)
     if dots:
         return [f"{dots['amount']} {dots['name']}"] if dots["amount"] else [dots["name"]]
     parts, last = [], 0
@@ -156,7 +157,18 @@ def clauses(line: str) -> list[str]:
         parts.append(left)
         last = sep.end()
     parts.append(body[last:])
-    return [p.strip(" .;") for part in parts for p in _two_names(part) if p.strip(" .;")]
+    return _with_heads([p.strip(" .;") for part in parts for p in _two_names(part) if p.strip(" .;")])
+
+
+def _with_heads(pieces: list[str]) -> list[str]:
+    """“1 cup light brown sugar + 1/4 cup white”: what is nothing known alone is a kind of what stood before it."""
+    found = pieces[:1]
+    for before, piece in pairwise(pieces):
+        told = words_of(match(nameish(BRACKETED.sub(" ", before))).name)
+        alone = nameish(BRACKETED.sub(" ", piece))
+        kind = f"{piece} {told[-1]}" if told and not match(alone).ident and is_name(f"{alone} {told[-1]}") else piece
+        found.append(kind)
+    return found
 
 
 def _ends_on_amount(left: str) -> bool:

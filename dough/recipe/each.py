@@ -15,7 +15,7 @@ EACH_WITHIN = re.compile(
 )
 #: “1 cup each sugars (brown, white)”: kinds of one thing, in a bracket.
 EACH_KIND = re.compile(
-    r"(?P<amount>\b\d[\d./ ]{0,6}[^\W\d_]{1,12}\.?) (?:each of|of each|each) (?P<head>[a-z]{3,12}) "
+    r"(?P<amount>\b\d[\d./ ]{0,6}[^\W\d_]{1,12}\.?) (?:each of|of each|each) (?:the )?(?P<head>[a-z]{3,12}) "
     r"\((?P<kinds>[a-z]+(?: [a-z]+)?(?:(?:, | and | & |/)[a-z]+(?: [a-z]+)?){1,3})\)",
     re.I,
 )

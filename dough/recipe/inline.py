@@ -50,7 +50,8 @@ def listed(line: str, marks: tuple[str, ...] = MARKS) -> list[str]:
     # “The order is for 240 of the 60 g size, that is: flour 4.9 kg, …”: figures before the colon are of nothing listed.
     leading = match(head)
     before = not amounts_in(head) or not ((leading.ident and not leading.unknown) or re.search(r"[()]", head))
-    body = LEAD_IN.sub("", rest.strip()) if colon and before and len(amounts_in(rest)) >= FEWEST else line
+    fewest = FEWEST if leading.ident else TWO
+    body = LEAD_IN.sub("", rest.strip()) if colon and before and len(amounts_in(rest)) >= fewest else line
     both = BOTH.match(line.strip(" .,;"))
     if both is not None and all(match(_name_of(p)).ident for p in (both["a"], both["b"])):
         return [both["a"], both["b"]]

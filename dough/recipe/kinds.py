@@ -10,7 +10,7 @@ from dough.recipe.doubts import MADE
 from dough.recipe.lines import is_ingredient_without_amount, place_of
 from dough.recipe.names import match, words_of
 from dough.recipe.plainer import LIKENESS
-from dough.recipe.process import MAKES, Fact, is_bake
+from dough.recipe.process import MAKES, PORTION, Fact, is_bake
 from dough.recipe.prose import measured_in
 
 METHOD_HEADS = re.compile(r"^(method|directions?|instructions?|preparation|steps?|how to( make)?|to make)\b", re.I)
@@ -31,7 +31,7 @@ REMARK = re.compile(r"^\W*(?:tips?|notes?|hints?|variations?|remember|storage|ps
 #: What a sentence about amounts says that is no amount of this recipe.
 ELSEWHERE = re.compile(
     r"\b(?:can be (?:replaced|swapped|used)|replace|instead of|weighs|if you|you (?:can|could)|more flour|less flour|"
-    r"would need|per serving|each serving|contains)\b",
+    r"would need|replaced (?:with|by)|per serving|each serving|contains)\b",
     re.I,
 )
 #: “To each 100 g of flour add 1 g of salt”: figures that are no amounts of this recipe, but say some; and weights told
@@ -53,6 +53,8 @@ HEADED = re.compile(r"^\W*(?:to|for)\b", re.I)
 TOTAL = re.compile(r"^\W*(?:grand |dough )?(?:total|sum)\b", re.I)
 #: A line of a list that nobody knows has at most so many words.
 MOST_STRAY = 8
+#: With so many words that nobody knows it is talk, which is taken apart.
+TALKS = 5
 #: A line that only says what goes on top is no longer, words.
 MOST_TO_FINISH = 6
 #: “Pb: 1 c”: so few words and a measure are an ingredient that nobody knows.
@@ -102,7 +104,7 @@ def tells_several(piece: str) -> bool:
 def looks_like(piece: str, *, first: bool, opening: bool) -> bool:
     if leads_with_ingredient(piece) or ends_on_weight(piece):
         return True
-    if META.match(piece) or VERBS.match(piece) or MAKES.search(piece):
+    if META.match(piece) or VERBS.match(piece) or MAKES.search(piece) or PORTION.match(piece):
         return False
     # “butter 270 g, pliable (17 °C)”: a bracket's degrees are the ingredient's own.
     if HOT.search(BRACKETED.sub(" ", piece)) or tells_several(piece):
@@ -127,6 +129,8 @@ def looks_like(piece: str, *, first: bool, opening: bool) -> bool:
     if len(words) > 22 and not found.ident:
         return False
     start = amounts[0]
+    if len(found.unknown) >= TALKS and not (start.start == 0 and start.quantity.unit):
+        return False
     if not found.ident and (first or start.by_word or start.start > 30) and not start.quantity.unit:
         return False
     if not found.name and not found.unknown:

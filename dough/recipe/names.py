@@ -37,6 +37,8 @@ STANDS_FOR: dict[tuple[str, ...], tuple[str, ...]] = {
     ("plain",): ("flour",),
     ("strong",): ("flour",),
     ("flaky",): ("salt",),
+    ("powder",): ("baking",),
+    ("unsalted",): ("butter",),
 }
 #: Letters that two words have to begin with alike to be offered for one another.
 BEGINS = 4
@@ -238,7 +240,8 @@ def _matched(phrase: str) -> Match:
     said = [*said, *STANDS_FOR.get(tuple(said), ())]
     plain = _match(said)
     # A single letter is nothing, where it is no shorthand: “q. oats”.
-    if plain.ident and not plain.unknown and not any(len(w) == 1 and w in short_words() for w in said):
+    short = any(w in short_words() and (len(w) == 1 or plain.spelt) for w in said)
+    if plain.ident and not plain.unknown and not short:
         return plain
     # The shorthand of cards, where the words as they stand leave something open.
     long = [short_words().get(w, w) for w in said]
@@ -246,7 +249,8 @@ def _matched(phrase: str) -> Match:
         return plain
     written_out = _match(long)
     fewer = len(written_out.unknown) < len(plain.unknown) or set(words_of(plain.name)) < set(words_of(written_out.name))
-    better = bool(written_out.ident) and (not plain.ident or fewer)
+    surer = bool(plain.spelt) and not (written_out.spelt or written_out.unknown)
+    better = bool(written_out.ident) and (not plain.ident or fewer or surer)
     return written_out if better else plain
 
 

@@ -46,6 +46,8 @@ ALTERNATIVE = re.compile(
 )
 #: “(70 % cocoa solids)”: the share alone says which chocolate it is.
 SOLIDS = re.compile(r"(\d{2,3}) ?% ?(?:min\w*\.? )?(?:cocoa|cacao)(?: solids?| mass)?(?: min\w*)?", re.I)
+#: “180 g chopped 66 %”: such a share of nothing named is chocolate's.
+SHARE_ALONE = re.compile(r"\b[5-8]\d ?%")
 #: “Butter, cubed, 14 °C”: how warm it is.
 WARM = re.compile(r"[\s,]*\(?(?:at )?\b\d{1,2}(?: ?- ?\d{1,2})? ?°(?: ?C\b)?\)?", re.I)
 #: “Maida (plain flour)”: a name nobody knows, and what it is.
@@ -97,6 +99,7 @@ def plainer(text: str, habit: Habit) -> Plain:
     line = USED.sub(lambda m: f"{m['much']} {m['name'].strip()}", line)
     line = FOUR.sub("flour", line) if amounts_in(line) else line
     line = SOLIDS.sub(r"\1 %", line)
+    line = f"{line} chocolate" if SHARE_ALONE.search(line) and not match(nameish(line)).ident else line
     line, was = as_it_is(line)
     line = re.sub(r"^(?:an )?unknown (?:amount of )?", "", line, flags=re.I)
     notes: list[str] = []

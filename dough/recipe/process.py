@@ -66,7 +66,7 @@ WAITS = (
 )  # fmt: skip
 BAKES = ("bake", "oven", "°", "back", "cuire", "horne", "inforn", "right", "gold")
 #: Minutes right behind a heat are of the bake, whatever else was said before: “150C for about 20 mins”.
-JUST_HEATED = re.compile(r"\d{3} ?(?:°|deg\w*\.?)? ?[cf]?(?: fan)?,?(?: for)?(?: about| approx\w*\.?)? ?$")
+JUST_HEATED = re.compile(r"\d{3} ?(?:°|deg\w*\.?)? ?[cf]?(?: fan)?,?(?: for| x)?(?: about| approx\w*\.?)? ?$")
 #: “15 Min. bei 200 °C”.
 TO_BE_HEATED = re.compile(r"[\s.]*(?:bei|at|à|a|@|in (?:a|the))\W*\d{3} ?(?:°|[CF]\b)", re.I)
 #: A number before these is a flour's type ("550 flour"), never an oven.
@@ -81,7 +81,8 @@ WITH_MINUTES = re.compile(
 )
 #: “160 fan for 15.”, “170c 13m”, “190 C, 10-12”: minutes that do not say so, right behind a heat.
 UNSAID = re.compile(
-    r"(?P<said>\b\d{3} ?(?:°|deg\w*)? ?[cf]?(?: ?fan)?(?:,? for (?:about |another )?\d{1,2}(?: ?- ?\d{1,2})?(?= *(?:[.,;)]|$))"
+    r"(?P<said>\b\d{3} ?(?:°|deg\w*)? ?[cf]?(?: ?fan)?"
+    r"(?:,? for (?:about |another )?\d{1,2}(?: ?- ?\d{1,2})?(?= *(?:[.,;)]|$))"
     r"|,? \d{1,2}(?:-\d{1,2})?(?= ?m\b)|(?<=[cf°n]), \d{1,2}-\d{1,2}(?= *(?:[.;)]|$))))(?: ?m\b)?",
     re.I,
 )

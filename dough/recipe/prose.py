@@ -23,7 +23,8 @@ AT_A_TIME = re.compile(r"\s*(?:at a time|each time|by\b|per\b|more\b)", re.I)
 MOST_ODD = 2
 #: “90 g butter, and the same of flour and of cheese”.
 SAME = re.compile(
-    r"\b(?:(?:the )?same|as much|an equal (?:weight|amount|quantity))(?: (?:weight|amount|quantity))? of "
+    r"(?<!\bor )(?<!\bor the )\b(?:(?:the )?same|as much|an equal (?:weight|amount|quantity))"
+    r"(?: (?:weight|amount|quantity))? of "
     r"(?P<one>[a-z ]{3,30}?)(?: and (?:of )?(?P<two>[a-z ]{3,30}?))?(?=[,.;]|$)",
     re.I,
 )
@@ -54,7 +55,8 @@ BRACKET = 40
 #: Fruits' parts and eggs, which are told without a figure.
 UNCOUNTED = re.compile(
     r"\b(?:(?:(?:finely )?grated )?(?:zest|juice|peel|rind) of (?:a|an|one|half a|\d+) (?:lemon|orange|lime)s?\b"
-    r"|(?:an|one|two|three|four|five|six) (?:large |medium |small |whole )?(?:egg (?:yolk|white)|egg|yolk|white)s?\b"
+    r"|(?:an|one|two|three|four|five|six|a couple of) (?:large |medium |small |whole )?"
+    r"(?:egg (?:yolk|white)|egg|yolk|white)s?\b"
     # The same in the other languages that are read.
     r"|(?:ein|une?|una|uno|zwei|deux|due|dos|drei|trois|tre|tres|vier|quatre|quattro|cuatro) (?:\w+ )?"
     r"(?:ei|eier|eigelbe?|dotter|eidotter|œufs?|oeufs?|jaunes? d'(?:œ|oe)ufs?|uov[ao]|tuorl[oi]|huevos?|yemas?)\b"
@@ -62,7 +64,8 @@ UNCOUNTED = re.compile(
     r"|zeste d'une? |(?:mark|graines|semi|semillas) (?:einer|d'une|di una|de una) )"
     r"(?:bio-?)?(?:zitrone|orange|limette|citron|limone|arancia|lim[oó]n|naranja|vanilleschote|gousse de vanille"
     r"|bacca di vaniglia|vaina de vainilla)\b"
-    r"|(?:a|one) (?:generous |good |small )?(?:pinch|dash|splash|knob|handful) of [a-z ]{3,24}?(?=,|;|\.| and "
+    r"|(?:a|one) (?:generous |good |small )?(?:pinch|dash|splash|knob|handful|capful|glug|drop|bit|spoonful) of "
+    r"[a-z ]{3,24}?(?=,|;|\.| and "
     r"| or |$))",
     re.I,
 )

@@ -23,12 +23,24 @@ FIGURE = re.compile(
 )
 #: “Three seventy-five for ten minutes”: an oven's degrees.
 OVEN = re.compile(
-    r"\b(?P<hundred>two|three|four) (?P<rest>twenty[ -]five|fifty|seventy[ -]five)"
+    r"\b(?P<hundred>two|three|four)[ -](?P<rest>twenty[ -]five|fifty|seventy[ -]five)"
     r"(?=\s*(?:[,.;)]|$)| (?:degrees?|f|fahrenheit|oven|for|until|till)\b)",
     re.I,
 )
 #: “Teaspoon of vanilla” is one of them.
-ONE_OF = re.compile(r"(?P<before>^|[,;] (?:and |then )?|\band )(?P<unit>teaspoon|tablespoon|cup|stick)(?= of\b)", re.I)
+ONE_OF = re.compile(
+    r"(?P<before>^|[,;:.] (?:and |then )?|\band )(?P<unit>teaspoon|tablespoon|cup|stick)"
+    r"(?= of\b| (?!and\b|each\b|of\b|by\b|at\b|to\b|measure)[a-z]{3})",
+    re.I,
+)
+#: “Cup and a half of chips”, “c and a half”.
+ONE_AND_A_HALF = re.compile(
+    r"(?P<before>^|[,;:.] (?:and |then )?)(?P<unit>teaspoon|tablespoon|cup|stick|pound|c|tsp|tbsp|t)\.? and a half\b",
+    re.I,
+)
+#: “Eggs, two”.
+AT_END = re.compile(r"(?<=[a-z][,:-] )(?P<many>one|two|three|four|five|six|seven|eight)$", re.I)
+TARTAR = re.compile(r"\bc\.? of t(?=\W|$)", re.I)
 #: “Thirteen and a half ounces”.
 AND_HALVES = re.compile(
     rf"\b(?P<many>{_TEEN}|{_ONE}|\d{{1,2}}) and a half (?P<unit>ounces?|oz|cups?|teaspoons?|tablespoons?|tsps?|tbsps?"
@@ -64,6 +76,8 @@ def in_figures(line: str) -> str:
     line = AND_HALVES.sub(lambda m: f"{_whole(m['many'])} 1/2 {m['unit']}", line)
     line = AND_A_HALF.sub(lambda m: f"{_whole(m['many'])} 1/2 {m['unit']}", line)
     line = PART_OF.sub(lambda m: f"{_PARTS[m['part'].lower()]} ", line)
+    line = ONE_AND_A_HALF.sub(lambda m: f"{m['before']}1 1/2 {m['unit']}", line)
+    line = AT_END.sub(lambda m: f"{_whole(m['many'])}", TARTAR.sub("cream of tartar", line))
     line = ONE_OF.sub(lambda m: f"{m['before']}1 {m['unit']}", line)
     line = OVEN.sub(lambda m: f"{100 * _ONES[m['hundred'].lower()] + _counted_out(m['rest'])}", line)
     line = FIGURE.sub(lambda m: f"{_counted_out(m.group(0))}", line)

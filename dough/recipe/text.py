@@ -37,6 +37,7 @@ from dough.recipe.process import Bake, bake_of
 from dough.recipe.prose import RATIO, in_parts, measured_in
 from dough.recipe.sections import Beside, told_beside
 from dough.recipe.sheets import first_of_sheet
+from dough.recipe.under import as_above, kind_of, of_kind, without_part
 from dough.recipe.written import as_meant
 
 MAX_CHARS, MAX_LINES = 50_000, 300
@@ -122,6 +123,8 @@ class _Reading:
     strays: list[str] = field(default_factory=list)
     #: Where among the lines the part begins that is being read.
     part: int = 0
+    #: What the heading above names: “Sugar:”.
+    kind: str = ""
     #: The line of the text that ingredients were last taken from.
     taken_at: int = -2
     #: Clauses set aside that need not be seen: they tell of no dough.
@@ -225,7 +228,14 @@ def _read(r: _Reading, line: str, raw: str, number: int) -> None:
         return
     bare = RATED.sub("", re.sub(r"\*\*|__|^#+ ?", "", line))
     bare = NUMBERED.sub("", BULLET.sub("", bare)).strip()
-    raw = BULLET.sub("", raw)
+    part, bare = without_part(bare)
+    r.aside += [part] if part else []
+    if as_above(bare, r.lines[-1] if r.lines else None) != bare:
+        r.take(as_above(bare, r.lines[-1]), r.step)
+        r.listed += 1
+        return
+    bare = of_kind(bare, r.kind)
+    raw = BULLET.sub("", raw) if not part and bare.endswith(raw[-1:]) else bare
     columns = [c for c in WIDE.split(raw.strip()) if c]
     spaced = at_marks(" | ".join(columns))
     if spaced:
@@ -246,7 +256,7 @@ def _read(r: _Reading, line: str, raw: str, number: int) -> None:
         r.aside.append(line)
         return
     if head is not None and not (amounts_in(bare) and match(nameish(bare)).ident):
-        r.part = len(r.lines)
+        r.part, r.kind = len(r.lines), kind_of(bare)
         r.method, r.step = False, {"finish": Step.FINISH, "top": Step.TOP}.get(head)
         r.aside.append(line)
         return
