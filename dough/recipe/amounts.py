@@ -26,7 +26,7 @@ NUMBER_WORDS = {
     "eleven": 11, "twelve": 12, "ein": 1, "eine": 1, "einen": 1, "zwei": 2, "drei": 3, "un": 1, "une": 1, "una": 1,
     "uno": 1, "deux": 2, "dos": 2, "due": 2, "ένα": 1, "δύο": 2, "tre": 3, "tres": 3, "trois": 3,
     "vier": 4, "quatre": 4, "quattro": 4, "cuatro": 4, "fünf": 5, "cinq": 5, "cinque": 5, "cinco": 5, "sechs": 6,
-    "einem": 1, "einer": 1, "a dozen": 12, "half a dozen": 6, "a couple of": 2,
+    "einem": 1, "einer": 1, "een": 1, "a dozen": 12, "half a dozen": 6, "a couple of": 2,
     "a": 1, "an": 1,
 }  # fmt: skip
 PART_WORDS = {
@@ -36,6 +36,7 @@ PART_WORDS = {
     "a third of a": 1 / 3, "half of a": 0.5, "quarter of a": 0.25, "quarter a": 0.25,
     "mezzo": 0.5, "mezza": 0.5, "medio": 0.5, "media": 0.5, "demi": 0.5, "un demi": 0.5, "une demi": 0.5,
     "ein halber": 0.5, "ein halbes": 0.5, "eine halbe": 0.5, "halber": 0.5, "halbe": 0.5,
+    "een halve": 0.5, "een half": 0.5, "halve": 0.5, "en halv": 0.5, "halv": 0.5,
 }  # fmt: skip
 #: Spellings of each unit in the languages that are read (data/unit_words.csv); matched without regard to case except T
 #: and t.
@@ -83,6 +84,12 @@ RUN_TOGETHER = re.compile(
 )
 #: What something costs.
 PRICE = re.compile(r"[€$£] ?\d+(?:[.,]\d{2})?(?!\d)|(?<!\d)\d+[.,]\d{2} ?[€£]")
+#: “1 6-oz. pkg.”.
+PACKED = re.compile(
+    r"\b(\d) (\d{1,2}(?:\.\d+)?)[- ]?(oz|ounce|g|lb)\.?,? ?"
+    r"(pkgs?|packages?|bags?|cans?|tins?|jars?|bars?|box(?:es)?)\b\.?",
+    re.I,
+)
 OR_SO = re.compile(r"(?<=\w) or so\b", re.I)
 SQUARE = re.compile(r"\[(?!\s*[xX✓]?\s*\])([^\[\]]+)\]")
 
@@ -111,6 +118,9 @@ def tidy(text: str) -> str:
     line = re.sub(r"(?<=[A-Za-z])/(?=\d)", " / ", line)
     line = re.sub(r"\.{3,}(?=\d)", "... ", line)
     line = re.sub(r"(?<=\d)[x×](?=\d)", " x ", line)
+    # “2 700 g” at the end of a line is a thousand and more; “2 100 g bars” are two.
+    line = re.sub(r"(?<![\d.,/] )(?<![\d.,/])(\d{1,2}) (\d{3} ?(?:g|ml))(?=\s*(?:$|[;|]))", r"\1\2", line)
+    line = PACKED.sub(r"\1 (\2 \3) \4", line)
     # “S.R. flour”, “b.s.”: letters of a short word.
     line = re.sub(r"(?<![\w.])([A-Za-z])\.([A-Za-z])(?:\.|(?=\s|$))", r"\1\2", line)
     # What is typed in haste: “butter w 1/2 c sugar n 1 egg”.

@@ -7,7 +7,7 @@ from itertools import islice, pairwise
 
 from dough.recipe.amounts import amount_at, amounts_in
 from dough.recipe.each import each_apart, is_name, kinds_apart, sharing
-from dough.recipe.inline import SEMICOLON, at_marks, listed
+from dough.recipe.inline import COUNTED_HEAD, SEMICOLON, at_marks, listed
 from dough.recipe.names import match, short_words, words_of
 from dough.recipe.of_which import in_its_parts
 from dough.recipe.process import is_bake
@@ -21,7 +21,7 @@ META = re.compile(
 )
 #: A full stop that ends a sentence, not a short form such as tsp.
 SENTENCE = re.compile(
-    r"(?<=[a-z)0-9])(?<!tsp)(?<!tbsp)(?<!oz)(?<!lb)(?<!lbs)(?<!pkg)(?<!Pck)(?<!Pkt)(?<!Msp)(?<!Stk)(?<!min)"
+    r"(?<=[a-z)0-9%])(?<!tsp)(?<!tbsp)(?<!oz)(?<!lb)(?<!lbs)(?<!pkg)(?<!Pck)(?<!Pkt)(?<!Msp)(?<!Stk)(?<!min)"
     r"(?<!gem)(?<!ger)(?<!geh)(?<!gestr)(?<! ca)(?<!approx)(?<! c)(?<! t)(?<! T)(?<! g)\.\s+"
     r"(?=[A-Z0-9])|(?<=[A-Z]{3})(?<!TSP)(?<!TBS)(?<!TBSP)(?<!PKG)(?<!LBS)\.\s+(?=[A-Z0-9])|;\s+"
     # A short form's point may end a sentence too, where work follows.
@@ -57,6 +57,8 @@ JOINED = re.compile(
 #: “Icing: 150 g icing sugar, …”: a part of the recipe, though it is a name as well.
 HEADS_ALONE = re.compile(r"(?:for the )?(?:icing|glaze|topping|filling|buttercream|coating)", re.I)
 FOR_BOTH = re.compile(r"(?P<names>[^\d(:]{5,60}?),? (?P<use>(?:for|to) (?:the )?[a-z]+(?: [a-z]+)?)", re.I)
+#: What a kind told alone may be a kind of.
+HEADS = ("sugar", "flour", "chocolate", "butter", "chip", "nut", "syrup")
 BRACKETED = re.compile(r"\([^()]*\)")
 #: “Zest of an orange and a lemon”.
 OF_FRUITS = re.compile(
@@ -71,7 +73,9 @@ OF_EACH = re.compile(
 
 
 #: “1 kg flour (half strong, half soft)”: two kinds of one thing.
-HALVES = re.compile(r"[(,]?\s*\bhalf (?P<a>[a-z ]{3,20}?),?(?: and| &)? half (?P<b>[a-z ]{3,20}?)\s*\)?$", re.I)
+HALVES = re.compile(
+    r"[(,]?\s*(?:\bhalf|1/2) (?P<a>[a-z ]{3,20}?),?(?: and| &|/| \+)? (?:half|1/2) (?P<b>[a-z ]{3,20}?)\s*\)?$", re.I
+)
 
 
 def nameish(line: str) -> str:
@@ -111,7 +115,7 @@ def clauses(line: str) -> list[str]:
     heads = bool(HEADS_ALONE.fullmatch(prefix.strip()))
     if META.match(line) and not leads_with_ingredient(line):
         return [line]
-    if colon and amounts_in(rest) and not amounts_in(BRACKETED.sub(" ", prefix)):
+    if colon and amounts_in(rest) and not amounts_in(COUNTED_HEAD.sub(" ", BRACKETED.sub(" ", prefix))):
         if (
             match(nameish(rest)).ident
             and amounts_in(rest)[0].start < 2
@@ -144,8 +148,11 @@ def clauses(line: str) -> list[str]:
         after = re.split(r", | (?:and|plus|\+|&) ", right[first.end :], maxsplit=1)[0]
         follows = "then" in sep.group(0) and is_name(after)
         measured = amounts_in(left)
+        left_told = bool(measured) and measured[0].start == 0 and bool(measured[0].quantity.unit)
         both = sep.group(0).startswith(",") and measured and measured[-1].quantity.unit and first.quantity.unit
-        if not match(nameish(left)).ident and not both and not follows:
+        # “3 1/2 oz white, 2 eggs”: the next is told in full.
+        told = left_told and words_of(nameish(left)) and is_name(after.partition("(")[0])
+        if not match(nameish(left)).ident and not both and not follows and not told:
             continue
         named = match(after)
         if is_bake(right):
@@ -164,10 +171,10 @@ def _with_heads(pieces: list[str]) -> list[str]:
     """“1 cup light brown sugar + 1/4 cup white”: what is nothing known alone is a kind of what stood before it."""
     found = pieces[:1]
     for before, piece in pairwise(pieces):
-        told = words_of(match(nameish(BRACKETED.sub(" ", before))).name)
+        head = next(iter(words_of(match(nameish(BRACKETED.sub(" ", before))).name)[-1:]), "")
         alone = nameish(BRACKETED.sub(" ", piece))
-        kind = f"{piece} {told[-1]}" if told and not match(alone).ident and is_name(f"{alone} {told[-1]}") else piece
-        found.append(kind)
+        shares = head in HEADS and not match(alone).ident and is_name(f"{alone} {head}")
+        found.append(f"{piece} {head}" if shares else piece)
     return found
 
 
@@ -224,8 +231,9 @@ def _halves(line: str) -> list[str]:
     if found is None or len(amounts) != 1 or amounts[0].quantity.low != amounts[0].quantity.high:
         return []
     q, name = amounts[0].quantity, nameish(whole).strip(" ,(")
-    made = [f"{q.low / 2:g} {q.unit} {found[kind]} {name}" for kind in ("a", "b")]
-    return made if all(is_name(nameish(m)) for m in made) else []
+    # “half butter half lard” are names of their own, “half strong half soft” need what they are kinds of.
+    names = [next((n for n in (f"{found[kind]} {name}", found[kind]) if is_name(n)), "") for kind in ("a", "b")]
+    return [f"{q.low / 2:g} {q.unit} {n}" for n in names] if all(names) else []
 
 
 def _both_for(line: str) -> list[str]:

@@ -9,7 +9,7 @@ from dough.recipe.clauses import BRACKETED, META, leads_with_ingredient, nameish
 from dough.recipe.doubts import MADE
 from dough.recipe.lines import is_ingredient_without_amount, place_of
 from dough.recipe.names import match, words_of
-from dough.recipe.plainer import LIKENESS
+from dough.recipe.plainer import LIKENESS, SHARE_ALONE
 from dough.recipe.process import MAKES, PORTION, Fact, is_bake
 from dough.recipe.prose import measured_in
 
@@ -133,7 +133,7 @@ def looks_like(piece: str, *, first: bool, opening: bool) -> bool:
         return False
     if not found.ident and (first or start.by_word or start.start > 30) and not start.quantity.unit:
         return False
-    if not found.name and not found.unknown:
+    if not found.name and not found.unknown and not SHARE_ALONE.search(piece):
         return False
     # What opens on a weight is a line even where its name is not known, and is asked about.
     told = start.quantity.unit not in ("", "loose", "pinch")

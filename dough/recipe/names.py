@@ -36,6 +36,9 @@ FAR_MORE = 4
 STANDS_FOR: dict[tuple[str, ...], tuple[str, ...]] = {
     ("plain",): ("flour",),
     ("strong",): ("flour",),
+    ("rye",): ("flour",),
+    ("spelt",): ("flour",),
+    ("wholemeal",): ("flour",),
     ("flaky",): ("salt",),
     ("powder",): ("baking",),
     ("unsalted",): ("butter",),
@@ -166,11 +169,17 @@ def holds_food(word: str) -> bool:
     return any(len(f) >= LEAST_STEM and f != word and (word.startswith(f) or word.endswith(f)) for f in food_words())
 
 
+@cache
+def _ordinary_words() -> frozenset[str]:
+    """Words of any English text that stand a letter or two from a name: “sure” is no sucre, “better” no butter."""
+    return frozenset(r["word"] for r in rows("ordinary_words"))
+
+
 @lru_cache(maxsize=8192)
 def _corrected(word: str) -> str:
     """The known word nearest to a misspelt one: one slip in a short word, two in a long one, two letters changed about
     counting as one; empty where none is so near, or two are."""
-    if word in food_words():
+    if word in food_words() or word in _ordinary_words():
         return ""
     best = _nearest(word)
     counts = [len(_by_word().get(w, ())) for w in best[:2]]
@@ -179,7 +188,7 @@ def _corrected(word: str) -> str:
 
 def may_be_slip(word: str) -> bool:
     """Whether a word that nobody knows may be a known one misspelt."""
-    return len(word) >= LEAST_SPELT and bool(_nearest(word))
+    return len(word) >= LEAST_SPELT and word not in _ordinary_words() and bool(_nearest(word))
 
 
 @lru_cache(maxsize=8192)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Sequence
 from dataclasses import replace
 
@@ -15,6 +16,10 @@ FEWEST, OFF = 4, 0.5
 FEWEST_PCT = 5.0
 #: What is weighed of flour where the text does not say, g.
 FLOUR_G = 100.0
+#: “Total dough 1200 g”.
+TOTAL = re.compile(
+    r"\b(?:total|whole|finished)(?: (?:dough|mix|batch|weight))?\W{1,3}(?P<n>\d+(?:[.,]\d+)?) ?(?:(?P<kg>kg)|g)\b", re.I
+)
 #: A number that stands alone, or was taken for pieces because it did.
 BARE = ("", "egg")
 
@@ -35,6 +40,18 @@ def by_flour(lines: Sequence[Understood]) -> list[Understood]:
     return [_weighed(x, flour_g) for x in bare]
 
 
+def of_whole(lines: list[Understood], text: str) -> list[Understood]:
+    """The lines of a recipe in percent of the whole dough, weighed by the total that the text names; any other recipe
+    as it is."""
+    bare = [x for x in lines if _percent(x) is not None]
+    total = TOTAL.search(text)
+    hundred = sum(_percent(x) or 0.0 for x in bare)
+    if total is None or len(bare) < FEWEST or abs(hundred - 100.0) > OFF or "%" not in text:
+        return list(lines)
+    grams = float(total["n"].replace(",", ".")) * (1000.0 if total["kg"] else 1.0)
+    return [_weighed(x, grams, "dough") if x in bare else x for x in lines]
+
+
 def _percent(x: Understood) -> float | None:
     if len(x.quantities) != 1 or x.quantities[0].unit not in BARE or x.quantities[0].piece:
         return None
@@ -45,11 +62,11 @@ def _is_flour(x: Understood) -> bool:
     return bool(x.ingredient_id) and ingredient(x.ingredient_id).flour_base
 
 
-def _weighed(x: Understood, flour_g: float) -> Understood:
+def _weighed(x: Understood, of_g: float, what: str = "flour") -> Understood:
     percent = _percent(x) or 0.0
-    grams = round(percent * flour_g / 100.0, 2)
+    grams = round(percent * of_g / 100.0, 2)
     return replace(
         x, quantities=(KitchenAmount(grams, grams, "g"),), grams=grams, low_g=grams, high_g=grams,
         asks=tuple(a for a in x.asks if a not in ("unit", "amount")),
-        notes=(*x.notes, f"{percent:g} % of {flour_g:g} g flour"),
+        notes=(*x.notes, f"{percent:g} % of {of_g:g} g {what}"),
     )  # fmt: skip

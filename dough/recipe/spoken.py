@@ -51,6 +51,8 @@ AND_HALVES = re.compile(
 TEENS = re.compile(
     rf"\b(?P<many>{_TEEN})(?= (?:ounces?|oz|cups?|tablespoons?|teaspoons?|pounds?|grams?|minutes?|mins?)\b)", re.I
 )
+#: “egg plus yolk”, in a list.
+EGG_AND_YOLK = re.compile(r"(?P<before>^|[,;] )egg (?:plus|and|\+|&) (?:(?:an?|one|1|extra) )*yolk(?=[,;.]|$)", re.I)
 #: “1 egg, yolk of another”.
 OF_ANOTHER = re.compile(r"\b(?:the )?(?P<part>yolk|white) of (?:another|one more|a second)(?: egg| one)?\b", re.I)
 AND_A_HALF = re.compile(
@@ -72,6 +74,7 @@ PART_OF = re.compile(
 
 def in_figures(line: str) -> str:
     """A line with its spoken amounts in figures; any other line as it is."""
+    line = EGG_AND_YOLK.sub(r"\g<before>1 egg plus 1 yolk", line)
     line = OF_ANOTHER.sub(r"1 egg \g<part>", line)
     line = AND_HALVES.sub(lambda m: f"{_whole(m['many'])} 1/2 {m['unit']}", line)
     line = AND_A_HALF.sub(lambda m: f"{_whole(m['many'])} 1/2 {m['unit']}", line)

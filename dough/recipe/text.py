@@ -32,7 +32,7 @@ from dough.recipe.kinds import (
 from dough.recipe.lines import Understood, either_spoon, place_of, read_line
 from dough.recipe.names import match
 from dough.recipe.pages import card_of, title_of
-from dough.recipe.percents import by_flour
+from dough.recipe.percents import by_flour, of_whole
 from dough.recipe.process import Bake, bake_of
 from dough.recipe.prose import RATIO, in_parts, measured_in
 from dough.recipe.sections import Beside, told_beside
@@ -156,7 +156,7 @@ def read_recipe(text: str, habit: Habit, cups: tuple[CupCalibration, ...] = ()) 
     capitals = sum(ch.isupper() for ch in letters) > MOSTLY * len(letters)
     plain = as_meant(plain)
     reading = _reading(plain, _Reading(habit, cups, in_grams=bool(IN_GRAMS.search(text)), capitals=capitals))
-    by_percent, inferred = by_flour(reading.lines), False
+    by_percent, inferred = by_flour(of_whole(reading.lines, plain)), False
     if by_percent != reading.lines:
         reading.lines = by_percent
     elif not reading.in_grams and in_bare_grams(reading.lines):

@@ -37,6 +37,14 @@ STAMPED = re.compile(
     re.I | re.M,
 )
 FEWEST_STAMPED = 2
+#: “A: sure, 8 oz butter”, below a question.
+ANSWERED = re.compile(r"^\s*[AQ] ?: ?", re.M)
+ASKED = re.compile(r"^\s*Q ?:", re.M)
+#: What is drawn instead of being written.
+DRAWN = {
+    "🧂": "salt", "🧈": "butter", "🥚": "egg", "🍋": "lemon", "🍫": "chocolate", "🍯": "honey", "🥛": "milk",
+    "🥜": "peanuts", "🌾": "flour",
+}  # fmt: skip
 GOES_ON = re.compile(r"\b(?:and|or|of|the|an?|with|for|to|in|into|plus|at|until|about|from|each|-)$|[,&+/(]$", re.I)
 INDENTED = re.compile(r"^(?: {2,}|\t)")
 BULLETED = re.compile(r"^\s*(?:[-*+•·▢□☐◦–▪→»✓☑#]|\[|\(?\d{1,2}[.)]\s|\(?[a-z][.)]\s)")
@@ -47,9 +55,19 @@ def as_meant(text: str) -> str:
     """The text in lines as they were meant. Pure; any text is answered."""
     text = QUOTED.sub("", UNSEEN.sub("", text))
     text = STAMPED.sub("", text) if len(STAMPED.findall(text)) >= FEWEST_STAMPED else text
+    text = ANSWERED.sub("", text) if ASKED.search(text) else text
     text = _unnumbered(text)
     lines = dedent(re.sub(r"\r\n?", "\n", text)).split("\n")
-    return "\n".join(_small(line) for line in _whole_lines(lines))
+    return "\n".join(_small(_written_out(line)) for line in _whole_lines(lines))
+
+
+def _written_out(line: str) -> str:
+    """“🧂 pinch”: a line whose drawing says what its words do not."""
+    drawn = next((d for d in DRAWN if d in line), "")
+    if not drawn:
+        return line
+    words = line.replace(drawn, " ").strip()
+    return words if match(tidy(words)).ident else f"{words} {DRAWN[drawn]}"
 
 
 def _unnumbered(text: str) -> str:
