@@ -117,9 +117,9 @@ def tidy(text: str) -> str:
     # “1/2 cup/85 g” is one amount told twice.
     line = re.sub(r"(?<=[A-Za-z])/(?=\d)", " / ", line)
     line = re.sub(r"\.{3,}(?=\d)", "... ", line)
-    line = re.sub(r"(?<=\d)[x×](?=\d)", " x ", line)
+    line = re.sub(r"(?<=\d)[xX×](?=\d)", " x ", line)
     # “2 700 g” at the end of a line is a thousand and more; “2 100 g bars” are two.
-    line = re.sub(r"(?<![\d.,/] )(?<![\d.,/])(\d{1,2}) (\d{3} ?(?:g|ml))(?=\s*(?:$|[;|]))", r"\1\2", line)
+    line = re.sub(r"(?<![\d.,/] )(?<![\d.,/])(\d{1,2}) (\d{3} ?(?:g|G|ml|ML))(?=\s*(?:$|[;|]))", r"\1\2", line)
     line = PACKED.sub(r"\1 (\2 \3) \4", line)
     # “S.R. flour”, “b.s.”: letters of a short word.
     line = re.sub(r"(?<![\w.])([A-Za-z])\.([A-Za-z])(?:\.|(?=\s|$))", r"\1\2", line)
@@ -163,7 +163,7 @@ _UNITS = rf"(?P<word>(?i:{_any(_UNIT_OF)}))\.?"
 _MEASURED = re.compile(
     rf"\s*(?P<about>(?i:{_any(ABOUTS)})|~)?\s*(?P<low>{_ONE})"
     rf"(?:\s*(?:-|(?i:{_any(JOINTS)}))\s*(?P<high>{_ONE}))?"
-    rf"(?:\s*[x×](?= ?\d))?(?:\s*(?P<heap>(?i:{_any(HEAP_WORDS)})))?(?:\s*(?P<filling>(?i:{_any(FILLING_WORDS)})))?"
+    rf"(?:\s*[xX×](?= ?\d))?(?:\s*(?P<heap>(?i:{_any(HEAP_WORDS)})))?(?:\s*(?P<filling>(?i:{_any(FILLING_WORDS)})))?"
     rf"\s*-?\s*(?P<unit>(?P<big>T(?![^\W\d_]))\.?|(?P<little>t(?![^\W\d_']))\.?|{_UNITS})?"
 )
 _BARE = re.compile(rf"(?i:{_any([*UNIT_WORDS['pinch'], *UNIT_WORDS['loose']])})")
@@ -171,7 +171,7 @@ _BARE = re.compile(rf"(?i:{_any([*UNIT_WORDS['pinch'], *UNIT_WORDS['loose']])})"
 _WORDS = {*NUMBER_WORDS, *PART_WORDS, *ABOUTS, *UNIT_WORDS["pinch"], *UNIT_WORDS["loose"]}
 _START = re.compile(rf"(?<![^\W_.,/])(?<![.,/])(?=[0-9.~]|(?i:{_any(_WORDS)}))")
 #: “2 x ” before another amount.
-TIMES = re.compile(r"^\s*\d{1,3} ?[x×] ?$")
+TIMES = re.compile(r"^\s*\d{1,3} ?[xX×] ?$")
 #: No amount is written longer than this; a text of any length is read piece by piece.
 LONGEST = 90
 

@@ -31,7 +31,7 @@ SENTENCE = re.compile(
 SHORTENED = re.compile(r"\b([A-Za-z]{2,6})\.(?= [a-z])")
 #: “1 teaspoon each cinnamon and ginger”: an amount of each of several.
 EACH_OF = re.compile(
-    r"(?P<amount>(?:\d{1,2} ?[x×] ?)?[\d./ ]{1,9}[^\W\d_]{1,12}\.?) (?:each of|of each|each)[,:]? "
+    r"(?P<amount>(?:\d{1,2} ?[xX×] ?)?[\d./ ]{1,9}[^\W\d_]{1,12}\.?) (?:each of|of each|each)[,:]? "
     r"(?P<names>[^\d.;:]{3,80})\.?$",
     re.I,
 )

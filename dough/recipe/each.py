@@ -8,7 +8,7 @@ from dough.recipe.names import match
 
 #: “240 g flour, 1/2 tsp each of soda + salt, 1 tsp starch”.
 EACH_WITHIN = re.compile(
-    r"(?P<amount>\b(?:\d{1,2} ?[x×] ?)?\d[\d./ ]{0,6}[^\W\d_]{1,12}\.?) (?:each of|of each|each) "
+    r"(?P<amount>\b(?:\d{1,2} ?[xX×] ?)?\d[\d./ ]{0,6}[^\W\d_]{1,12}\.?) (?:each of|of each|each) "
     r"(?P<names>[^\d.,;:()+&]{3,30}?(?:, [^\d.,;:()+&]{3,30}?){0,4},? ?(?:\band |\+|&|/) ?[^\d.,;:()+&/]{3,30}?)"
     r"(?=[,.;]|$)",
     re.I,

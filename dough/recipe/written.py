@@ -8,7 +8,7 @@ from itertools import pairwise
 from textwrap import dedent
 
 from dough.recipe.amounts import amounts_in, tidy
-from dough.recipe.names import match
+from dough.recipe.names import match, short_words
 
 #: What is not seen and parts words: soft hyphens, spaces of no width.
 UNSEEN = re.compile("[\u00ad\u200b-\u200d\u2060\ufeff]")
@@ -24,6 +24,9 @@ WORK = re.compile(
     r"(?<=\. )(?:bake|mix|beat|drop|roll|chill|add|stir|sift|fold|shape|preheat|combine|blend|spread|press|cool"
     r"|cut|makes)\b"
 )
+#: A whole word and a point: a short form has hardly four letters, but for these.
+ENDED = re.compile(r"(?:\b(?P<word>[^\W\d_]{4,})|%|\))\. [^\W\d_]")
+SHORT_FORMS = ("tbsp", "tsps", "tbsps", "pkgs", "pkts", "choc", "approx")
 #: “3  Demerara   720”: so many rows that are numbered one after the other.
 NUMBERED_ROW = re.compile(
     r"^\s*(?P<number>\d{1,2})[.):]?\s+(?P<rest>[^\W\d_][^\n]*\s\d[\d.,]*(?:\s?(?:g|kg|gr|ml|oz|l))?)\s*$",
@@ -139,5 +142,8 @@ def _small(line: str) -> str:
     if len(letters) < FEWEST_CAPITALS or any(ch.islower() for ch in letters):
         return line
     small = re.sub(r"[^\W\d_]{2,}(?:'[^\W\d_]+)*", lambda m: m.group(0).lower(), line)
-    # A sentence of work begins with a capital, or it would run on.
-    return WORK.sub(lambda m: m.group(0).capitalize(), small)
+    # A sentence begins with a capital, or it would run on.
+    small = WORK.sub(lambda m: m.group(0).capitalize(), small)
+    return ENDED.sub(
+        lambda m: m[0] if m["word"] in (*short_words(), *SHORT_FORMS) else m[0][:-1] + m[0][-1].upper(), small
+    )
