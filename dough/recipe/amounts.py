@@ -118,6 +118,12 @@ def tidy(text: str) -> str:
     line = re.sub(r"(?<=[A-Za-z])/(?=\d)", " / ", line)
     line = re.sub(r"\.{3,}(?=\d)", "... ", line)
     line = re.sub(r"(?<=\d)[xX×](?=\d)", " x ", line)
+    # “.5 tsp”: a point that opens a piece would be taken for the end of the one before.
+    line = re.sub(r"(?<![\d.\w])\.(?=\d)", "0.", line)
+    line = re.sub(
+        r"\b(tea|table|tee) spoon", lambda m: {"tee": "tea"}.get(m[1].lower(), m[1]) + "spoon", line, flags=re.I
+    )
+    line = re.sub(r"(?<=[a-z]) o\. (?=[A-ZÄÖÜ])", " oder ", line)
     # “2 700 g” at the end of a line is a thousand and more; “2 100 g bars” are two.
     line = re.sub(r"(?<![\d.,/] )(?<![\d.,/])(\d{1,2}) (\d{3} ?(?:g|G|ml|ML))(?=\s*(?:$|[;|]))", r"\1\2", line)
     line = PACKED.sub(r"\1 (\2 \3) \4", line)
@@ -233,6 +239,14 @@ def _value(text: str) -> float:
     return float(known[first.strip()]) + PART_WORDS[rest.strip()]
 
 
+def _of_a_name(text: str, before: Amount, amount: Amount) -> bool:
+    """Whether “drops” and the like, said without a figure, end a name that was measured before: “36 chocolate
+    drops”."""
+    bare = not re.match(r"\d|an?\b|one\b|half\b", text[amount.start : amount.end], re.I)
+    between = text[before.end : amount.start]
+    return bare and not before.by_word and bool(re.fullmatch(r" [^\W\d_]{3,}(?: [^\W\d_]{3,})? ", between))
+
+
 def _so_many(times: Amount, one: Amount) -> Amount:
     """So many of an amount."""
     many, q = times.quantity.low, one.quantity
@@ -256,6 +270,8 @@ def _amounts_in(text: str) -> tuple[Amount, ...]:
         if amount is None or amount.end <= amount.start:
             continue
         if amount.by_word and not amount.quantity.unit and match.start() > 0:
+            continue
+        if found and amount.quantity.unit == "loose" and _of_a_name(text, found[-1], amount):
             continue
         times = found[-1] if found and TIMES.match(text[found[-1].start : amount.start]) else None
         if (

@@ -57,6 +57,13 @@ THEN_NOW = re.compile(
     rf"(?:now|(?:then )?changed to|becomes?) (?P<now>{_MUCH})",
     re.I,
 )
+#: “Target 250 / actual 252”.
+TARGETED = re.compile(
+    rf"\b(?P<was>(?:target|plan(?:ned)?|aim|wanted|should be)\W{{1,3}}{_MUCH}\W{{1,3}}"
+    r"(?:actual(?:ly)?|real|got|weighed|used))"
+    rf"\W{{1,3}}(?P<now>{_MUCH})",
+    re.I,
+)
 #: “200 g butter, no, 180 g”.
 AMENDED = re.compile(
     rf"(?P<was>{_MUCH})(?P<of>[^.;:\d()]{{0,40}}?)(?:,| -|\.\.\.)\s*(?:well,? |oh,? )?{_AMENDED}(?P<now>{_MUCH})", re.I
@@ -106,6 +113,7 @@ def as_it_is(line: str) -> tuple[str, list[str]]:
     line = BY_TO.sub(lambda m: told(m, f" {_with_unit(m)}"), line)
     line = TO_FROM.sub(lambda m: told(m, f" {_with_unit(m)}"), line)
     line = AMENDED.sub(lambda m: told(m, f"{_with_unit(m)}{m['of']}"), line)
+    line = TARGETED.sub(lambda m: told(m, m["now"]), line)
     line = THEN_NOW.sub(lambda m: told(m, _with_unit(m)), line)
     before += [f"{m['was'].strip()} before" for m in ARROW.finditer(line)]
     line = ARROW.sub("", line)

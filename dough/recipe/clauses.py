@@ -5,10 +5,11 @@ from __future__ import annotations
 import re
 from itertools import islice, pairwise
 
+from dough.facts.ingredients import Role, table
 from dough.recipe.amounts import amount_at, amounts_in
 from dough.recipe.each import each_apart, is_name, kinds_apart, sharing
 from dough.recipe.inline import COUNTED_HEAD, SEMICOLON, at_marks, listed
-from dough.recipe.names import match, short_words, words_of
+from dough.recipe.names import Match, match, short_words, words_of
 from dough.recipe.of_which import in_its_parts
 from dough.recipe.process import is_bake
 from dough.recipe.prose import PLUS, measured_in
@@ -59,6 +60,8 @@ HEADS_ALONE = re.compile(r"(?:for the )?(?:icing|glaze|topping|filling|buttercre
 FOR_BOTH = re.compile(r"(?P<names>[^\d(:]{5,60}?),? (?P<use>(?:for|to) (?:the )?[a-z]+(?: [a-z]+)?)", re.I)
 #: What a kind told alone may be a kind of.
 HEADS = ("sugar", "flour", "chocolate", "butter", "chip", "nut", "syrup")
+#: “(plus a pinch of salt)”.
+ADDED = re.compile(r"\s*\((?:plus|and|with|\+) (?P<more>[^()]{4,40})\)", re.I)
 BRACKETED = re.compile(r"\([^()]*\)")
 #: “Zest of an orange and a lemon”.
 OF_FRUITS = re.compile(
@@ -171,11 +174,28 @@ def _with_heads(pieces: list[str]) -> list[str]:
     """“1 cup light brown sugar + 1/4 cup white”: what is nothing known alone is a kind of what stood before it."""
     found = pieces[:1]
     for before, piece in pairwise(pieces):
-        head = next(iter(words_of(match(nameish(BRACKETED.sub(" ", before))).name)[-1:]), "")
+        head = _head_of(match(nameish(BRACKETED.sub(" ", before))))
         alone = nameish(BRACKETED.sub(" ", piece))
-        shares = head in HEADS and not match(alone).ident and is_name(f"{alone} {head}")
+        shares = head and not match(alone).ident and is_name(f"{alone} {head}")
         found.append(f"{piece} {head}" if shares else piece)
     return found
+
+
+def added_apart(line: str) -> str:
+    """“90 g sugar (plus a pinch of salt)”: what a bracket adds stands beside it."""
+    return ADDED.sub(lambda m: f", {m['more']}" if _is_measured(m["more"]) else m[0], line) if "(" in line else line
+
+
+def _is_measured(phrase: str) -> bool:
+    return bool(amounts_in(phrase)) and is_name(nameish(phrase))
+
+
+def _head_of(found: Match) -> str:
+    """The word that a kind told alone behind this name would share: “sugar” behind “dark brown”."""
+    last = next(iter(words_of(found.name)[-1:]), "")
+    item = table().get(found.ident)
+    role = "" if item is None else {Role.SUGAR: "sugar", Role.FLOUR: "flour"}.get(item.role, "")
+    return last if last in HEADS else role
 
 
 def _ends_on_amount(left: str) -> bool:

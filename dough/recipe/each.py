@@ -19,6 +19,12 @@ EACH_KIND = re.compile(
     r"\((?P<kinds>[a-z]+(?: [a-z]+)?(?:(?:, | and | & |/)[a-z]+(?: [a-z]+)?){1,3})\)",
     re.I,
 )
+#: “butter and sugar, 150 each”, inside a sentence.
+EACH_BEHIND = re.compile(
+    r"(?P<names>(?:[a-z]+ ){0,2}[a-z]+(?:, (?:[a-z]+ ){0,2}[a-z]+){0,3},? (?:and|&|\+) (?:[a-z]+ ){0,2}?[a-z]+)"
+    r"[\s,:(-]+(?P<amount>\d[\d./]{0,6}(?: ?[^\W\d_]{1,12}\.?)?) (?:of )?each\b(?! (?:of )?[a-z]{3})\)?",
+    re.I,
+)
 #: “the sugars (1/2 cup each granulated and dark brown)”.
 EACH_INSIDE = re.compile(
     r"(?:the |both )?(?P<head>[a-z]{3,10}?)s? \((?P<amount>\d[\d./ ]{0,6}[^\W\d_]{1,12}\.?) "
@@ -48,6 +54,8 @@ def sharing(names: list[str]) -> list[str]:
 def each_apart(line: str) -> str:
     """A line with what is said of each told of each; any other line as it is."""
     line = PAIRED.sub(_pair, line)
+    if "each" in line:
+        line = EACH_BEHIND.sub(_each_behind, line)
     return EACH_WITHIN.sub(_one_each, EACH_INSIDE.sub(_each_inside, kinds_apart(line))) if "each" in line else line
 
 
@@ -67,6 +75,18 @@ def _each_inside(found: re.Match[str]) -> str:
     kinds = [k.strip() for k in re.split(r", (?:and )?| and ", found["names"])]
     made = [next((n for n in (f"{k} {found['head']}", k) if is_name(n)), "") for k in kinds]
     return ", ".join(f"{found['amount']} {m}" for m in made) if all(made) else found.group(0)
+
+
+def _each_behind(found: re.Match[str]) -> str:
+    """The same of names before their amount: the words before the first of them that are none are left."""
+    *others, last = (n.strip() for n in re.split(r",? (?:and|&|\+) |, ", found["names"]))
+    first = others[0].split()
+    starts = next((n for n in range(len(first)) if is_name(" ".join(first[n:]))), None)
+    if starts is None or not all(map(is_name, [*others[1:], last])):
+        return found.group(0)
+    names = [" ".join(first[starts:]), *others[1:], last]
+    told = ", ".join(f"{found['amount']} {n}" for n in names)
+    return f"{' '.join(first[:starts])} {told}".strip()
 
 
 def _pair(found: re.Match[str]) -> str:

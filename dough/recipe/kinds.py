@@ -98,7 +98,8 @@ def ends_on_weight(piece: str) -> bool:
 def tells_several(piece: str) -> bool:
     """Whether a phrase is a sentence that tells more than one ingredient: these are taken apart, never read as one."""
     plain = re.sub(r"\([^()]*\)", " ", piece)
-    return len(measured_in(plain)) > 1 and bool(match(nameish(plain)).unknown)
+    several = len(measured_in(plain)) > 1 or len(measured_in(piece)) > 1
+    return several and bool(match(nameish(plain)).unknown)
 
 
 def looks_like(piece: str, *, first: bool, opening: bool) -> bool:

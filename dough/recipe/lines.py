@@ -68,6 +68,7 @@ FINISH = re.compile(
 TOP = re.compile(
     r"\b(?:for|to) (?:the |a )?(?:roll|coat|top|dip)|\bzum (?:wälzen|bestreuen|bestäuben|wenden|ausrollen)"
     r"|\bpour (?:rouler|enrober)|\bpara (?:rebozar|espolvorear)|\bper (?:spolverare|decorare)"
+    r"|\bγια (?:το |την )?(?:πασπάλισμα|επικάλυψη)"
     r"|\btill (?:garnering|rullning)|\bom te (?:bestrooien|rollen)",
     re.I,
 )

@@ -181,6 +181,9 @@ def _corrected(word: str) -> str:
     counting as one; empty where none is so near, or two are."""
     if word in food_words() or word in _ordinary_words():
         return ""
+    undoubled = re.sub(r"([^\W\d_])\1", r"\1", word)
+    if undoubled != word and undoubled in _by_word():
+        return undoubled
     best = _nearest(word)
     counts = [len(_by_word().get(w, ())) for w in best[:2]]
     return best[0] if best and (len(best) == 1 or counts[0] >= FAR_MORE * counts[1]) else ""

@@ -167,7 +167,8 @@ def _minutes(flat: str) -> tuple[tuple[float, float] | None, str]:
     for m in found:
         before = re.split(r"[.;] ", flat[max(0, m.start() - 90) : m.start()])[-1].lower()
         last = max((before.rfind(w), w) for w in (*WAITS, *BAKES))
-        if last[0] >= 0 and last[1] in WAITS and not JUST_HEATED.search(before):
+        heated = JUST_HEATED.search(before) or TO_BE_HEATED.match(flat[m.end() : m.end() + 30])
+        if last[0] >= 0 and last[1] in WAITS and not heated:
             continue
         low = HOUR_PARTS[m["part"].lower()] if m["part"] else _count(m["low"])
         high = _count(m["high"]) if m["high"] else low

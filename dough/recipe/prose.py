@@ -145,10 +145,12 @@ def _after(clause: str, a: Amount, until: int) -> str:
 def _before(clause: str, a: Amount) -> str:
     """“the milk (60 ml)”, “walnuts, 1 cup”: the amount with the name right before it, where none follows."""
     before = clause[: a.start].rstrip()
-    told = before.endswith(("(", ",")) or (a.quantity.unit and not AT_A_TIME.match(clause[a.end :]))
-    if not told or re.search(r"[^\W_]", re.split(r"[,;.():]|$", clause[a.end :])[0]):
+    apart = before.endswith(("(", ",")) or (a.quantity.unit and not AT_A_TIME.match(clause[a.end :]))
+    bare = not before.endswith("(") and re.search(r"[^\W_]", re.split(r"[,;.():]|$", clause[a.end :])[0])
+    if not apart or bare:
         return ""
-    words = re.findall(r"[^\W\d_][\w'-]*", re.split(r"[;.:(]", before.rstrip("(,"))[-1])[-MOST_WORDS:]
+    told = re.split(r"[;.:(]|\b(?:and|with|plus|then|into|in)\b", before.rstrip("(,"))[-1]
+    words = re.findall(r"[^\W\d_][\w'-]*", told)[-MOST_WORDS:]
     for n in range(len(words)):
         name = " ".join(words[n:])
         if _known(name):

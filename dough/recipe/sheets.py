@@ -30,6 +30,22 @@ def first_of_sheet(text: str) -> str:
     return text
 
 
+#: “Brown sugar: 8 oz / 10 oz”: one version beside another.
+TWO = re.compile(r"^(?P<name>[^:|/]{2,40}: ?)(?P<one>[\d½¼¾⅓⅔][^/|]*?) / (?P<other>[\d½¼¾⅓⅔].*)$")
+FEWEST_OF_TWO = 4
+
+
+def first_of_two(text: str) -> str:
+    """The text of two versions in one list with the first of each amount, the others below as notes."""
+    lines = text.splitlines()
+    found = [(n, m) for n, x in enumerate(lines) if (m := TWO.match(x.strip()))]
+    if len(found) < FEWEST_OF_TWO:
+        return text
+    for n, m in found:
+        lines[n] = f"{m['name']}{m['one']}"
+    return "\n".join([*lines, *(f"Note: {m['name']}{m['other']}" for _, m in found)])
+
+
 def _told(head: str, row: str) -> list[str]:
     """The lines of one row under its head; none where they are no sheet."""
     for mark in MARKS:

@@ -29,7 +29,7 @@ OVEN = re.compile(
 )
 #: “Teaspoon of vanilla” is one of them.
 ONE_OF = re.compile(
-    r"(?P<before>^|[,;:.] (?:and |then )?|\band )(?P<unit>teaspoon|tablespoon|cup|stick)"
+    r"(?P<before>^|[,;:.] (?:and |then )?|\band )(?P<unit>teaspoon|tablespoon|tsp|tbsp|cup|stick)"
     r"(?= of\b| (?!and\b|each\b|of\b|by\b|at\b|to\b|measure)[a-z]{3})",
     re.I,
 )
@@ -51,6 +51,13 @@ AND_HALVES = re.compile(
 TEENS = re.compile(
     rf"\b(?P<many>{_TEEN})(?= (?:ounces?|oz|cups?|tablespoons?|teaspoons?|pounds?|grams?|minutes?|mins?)\b)", re.I
 )
+#: “The yolks of two eggs and the white of one”.
+PARTS_OF_EGGS = re.compile(
+    r"\b(?:the )?(?P<part>yolk|white)s? of (?P<many>an?|one|two|three|four|five|six|\d)"
+    r"(?: (?:large |medium |small )?eggs?)?"
+    r"(?=[,.;)]|$| and\b)",
+    re.I,
+)
 #: “egg plus yolk”, in a list.
 EGG_AND_YOLK = re.compile(r"(?P<before>^|[,;] )egg (?:plus|and|\+|&) (?:(?:an?|one|1|extra) )*yolk(?=[,;.]|$)", re.I)
 #: “1 egg, yolk of another”.
@@ -63,11 +70,12 @@ AND_A_HALF = re.compile(
 #: “Three quarters of a cup”, “half a teaspoon”: the part of a measure.
 _PARTS = {
     "three quarters": "3/4", "three-quarters": "3/4", "two thirds": "2/3", "one third": "1/3", "a third": "1/3",
-    "a quarter": "1/4", "quarter": "1/4", "one quarter": "1/4", "half": "1/2", "one half": "1/2", "a half": "1/2",
+    "a quarter": "1/4", "quarter": "1/4", "qtr": "1/4", "one quarter": "1/4", "half": "1/2", "one half": "1/2",
+    "a half": "1/2",
 }  # fmt: skip
 PART_OF = re.compile(
     rf"(?<!and )(?<!and a )\b(?P<part>{'|'.join(sorted(_PARTS, key=len, reverse=True))})(?: of)?(?: an?)? "
-    r"(?=(?:cups?|teaspoons?|tablespoons?|tsps?|tbsps?|pints?)\b)",
+    r"(?=(?:cups?|c|teaspoons?|tablespoons?|tsps?|tbsps?|pints?)\b)",
     re.I,
 )
 
@@ -75,6 +83,7 @@ PART_OF = re.compile(
 def in_figures(line: str) -> str:
     """A line with its spoken amounts in figures; any other line as it is."""
     line = EGG_AND_YOLK.sub(r"\g<before>1 egg plus 1 yolk", line)
+    line = PARTS_OF_EGGS.sub(lambda m: f"{'1' if m['many'] in ('a', 'an') else m['many']} egg {m['part']}", line)
     line = OF_ANOTHER.sub(r"1 egg \g<part>", line)
     line = AND_HALVES.sub(lambda m: f"{_whole(m['many'])} 1/2 {m['unit']}", line)
     line = AND_A_HALF.sub(lambda m: f"{_whole(m['many'])} 1/2 {m['unit']}", line)

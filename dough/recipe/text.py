@@ -13,7 +13,7 @@ from dough.recipe.amounts import amounts_in, tidy
 from dough.recipe.bare import in_bare_grams
 from dough.recipe.cells import cells, is_head, of_columns, phrase
 from dough.recipe.changed import as_it_is
-from dough.recipe.clauses import BRACKETED, META, SENTENCE, clauses, leads_with_ingredient, nameish
+from dough.recipe.clauses import BRACKETED, META, SENTENCE, added_apart, clauses, leads_with_ingredient, nameish
 from dough.recipe.doubts import Unlisted, doubted, unlisted, without
 from dough.recipe.each import each_apart, is_name
 from dough.recipe.inline import at_marks, listed
@@ -29,14 +29,14 @@ from dough.recipe.kinds import (
     overlooked,
     stray,
 )
-from dough.recipe.lines import Understood, either_spoon, place_of, read_line
+from dough.recipe.lines import Understood, either_spoon, is_ingredient_without_amount, place_of, read_line
 from dough.recipe.names import match
 from dough.recipe.pages import card_of, title_of
 from dough.recipe.percents import by_flour, of_whole
 from dough.recipe.process import Bake, bake_of
 from dough.recipe.prose import RATIO, in_parts, measured_in
 from dough.recipe.sections import Beside, told_beside
-from dough.recipe.sheets import first_of_sheet
+from dough.recipe.sheets import first_of_sheet, first_of_two
 from dough.recipe.under import as_above, kind_of, of_kind, without_part
 from dough.recipe.written import as_meant
 
@@ -151,7 +151,7 @@ def read_recipe(text: str, habit: Habit, cups: tuple[CupCalibration, ...] = ()) 
     if not text.strip():
         raise EntryError("text", "There is nothing here yet. Paste a recipe, ingredients and method together.")
     plain = html.unescape(text) if "&" in text else text
-    plain = first_of_sheet(told_in_json(plain))
+    plain = first_of_two(first_of_sheet(told_in_json(plain)))
     letters = [ch for ch in plain if ch.isalpha()]
     capitals = sum(ch.isupper() for ch in letters) > MOSTLY * len(letters)
     plain = as_meant(plain)
@@ -227,7 +227,7 @@ def _read(r: _Reading, line: str, raw: str, number: int) -> None:
         r.aside.append(line)
         return
     bare = RATED.sub("", re.sub(r"\*\*|__|^#+ ?", "", line))
-    bare = NUMBERED.sub("", BULLET.sub("", bare)).strip()
+    bare = added_apart(NUMBERED.sub("", BULLET.sub("", bare)).strip())
     part, bare = without_part(bare)
     r.aside += [part] if part else []
     if as_above(bare, r.lines[-1] if r.lines else None) != bare:
@@ -341,7 +341,10 @@ def _row(r: _Reading, line: str, row: list[str]) -> None:
         r.head = row
     said = phrase(of_columns(r.head, row))
     found = match(nameish(said))
-    if (
+    if r.listed and not amounts_in(said) and place_of(said) and is_ingredient_without_amount(said):
+        # “Flaky salt | to finish”.
+        r.take(said, r.step)
+    elif (
         is_head(row)
         or not amounts_in(said)
         or not (found.ident or found.unknown)
@@ -349,7 +352,13 @@ def _row(r: _Reading, line: str, row: list[str]) -> None:
     ):
         r.aside.append(line)
     else:
-        r.take(said, r.step)
+        own = match(nameish(phrase(row[:2]))).ident
+        more = [p for c in row[2:] if own and amounts_in(c) for p in measured_in(c) if match(nameish(p)).ident != own]
+        if more:
+            # “Plain flour | 300 g | sifted with 4 g bicarbonate of soda”.
+            said = phrase(of_columns(r.head, [c for c in row if not any(p in c for p in more)]))
+        for piece in [said, *more]:
+            r.take(piece, r.step)
         r.listed += 1
 
 
