@@ -157,7 +157,9 @@ def _any(words: Iterable[str]) -> str:
     return "(?:" + "|".join(re.escape(w) for w in sorted(words, key=len, reverse=True)) + r")(?![^\W\d_])"
 
 
-_DIGITS = r"\d{1,7} (?:and )?\d{1,3} ?/ ?\d{1,3}|\d{1,4} ?/ ?\d{1,3}|\d{1,3},\d{3}(?!\d)|\d{1,7}(?:[.,]\d+)?|\.\d+"
+#: Below a fraction's stroke stands no more than sixteen: “85 / 170” is one figure beside another.
+_BELOW = r" ?/ ?(?:1[0-6]|[2-9])(?!\d)"
+_DIGITS = rf"\d{{1,7}} (?:and )?\d{{1,3}}{_BELOW}|\d{{1,4}}{_BELOW}|" r"\d{1,3},\d{3}(?!\d)|\d{1,7}(?:[.,]\d+)?|\.\d+"
 _HALVES = _any(["three quarters", "a half", "a quarter", "a third", "half"])
 _SPELLED = rf"(?i:{_any([*NUMBER_WORDS, *PART_WORDS])}(?:\s+and\s+{_HALVES})?)"
 _ONE = rf"(?:{_DIGITS}|{_SPELLED})"
@@ -178,6 +180,8 @@ _WORDS = {*NUMBER_WORDS, *PART_WORDS, *ABOUTS, *UNIT_WORDS["pinch"], *UNIT_WORDS
 _START = re.compile(rf"(?<![^\W_.,/])(?<![.,/])(?=[0-9.~]|(?i:{_any(_WORDS)}))")
 #: “2 x ” before another amount.
 TIMES = re.compile(r"^\s*\d{1,3} ?[xX×] ?$")
+#: Lines up to so many characters are asked about again and again, and what they measure is kept.
+KEPT = 1_000
 #: No amount is written longer than this; a text of any length is read piece by piece.
 LONGEST = 90
 
@@ -185,7 +189,9 @@ LONGEST = 90
 def amount_at(text: str, start: int) -> Amount | None:
     """The amount that begins at ``start`` of a tidied text, or None."""
     found = _amount(text[start : start + LONGEST])
-    return None if found is None else replace(found, start=start, end=start + found.end)
+    if found is None:
+        return None
+    return Amount(found.quantity, start, start + found.end, found.filling, found.approximate, found.by_word)
 
 
 @lru_cache(maxsize=4096)
@@ -255,10 +261,9 @@ def _so_many(times: Amount, one: Amount) -> Amount:
 
 def amounts_in(text: str) -> list[Amount]:
     """All amounts of a tidied text from left to right, none overlapping. Word numbers need a unit or stand first."""
-    return list(_amounts_in(text))
+    return list(_kept_amounts(text) if len(text) <= KEPT else _long_amounts(text))
 
 
-@lru_cache(maxsize=256)
 def _amounts_in(text: str) -> tuple[Amount, ...]:
     """Pure; a line is asked for its amounts by each rule that looks at it."""
     found: list[Amount] = []
@@ -289,3 +294,7 @@ def _amounts_in(text: str) -> tuple[Amount, ...]:
     if any(not a.by_word for a in whole):
         found = whole
     return tuple(found)
+
+
+_kept_amounts = lru_cache(maxsize=4096)(_amounts_in)
+_long_amounts = lru_cache(maxsize=16)(_amounts_in)

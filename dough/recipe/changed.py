@@ -57,6 +57,13 @@ THEN_NOW = re.compile(
     rf"(?:now|(?:then )?changed to|becomes?) (?P<now>{_MUCH})",
     re.I,
 )
+#: “Hers was 1 c butter, mine is 2 c”.
+MINE = re.compile(
+    rf"(?:hers|his|theirs|the original|the book|the recipe) (?:was|is|were|had|has|says?|said) (?P<was>{_MUCH})"
+    rf"(?P<of> [^.;:\d()]{{0,30}}?),? (?:but )?(?:mine|ours|i use|we use|i take) "
+    rf"(?:is |was |has |are )?(?P<now>{_MUCH})",
+    re.I,
+)
 #: “Target 250 / actual 252”.
 TARGETED = re.compile(
     rf"\b(?P<was>(?:target|plan(?:ned)?|aim|wanted|should be)\W{{1,3}}{_MUCH}\W{{1,3}}"
@@ -89,13 +96,21 @@ LEFT_OUT = re.compile(
     r"(?:put in|put|use|used|add|added|take|took)(?: in)? (?=\d)",
     re.I,
 )
+#: What a line holds that tells of a change; no longer line does, characters.
+TELLS = re.compile(
+    r"→|➜|->|=>|\([+±-] ?\d|\b(?:was|were|not|instead|rather|place|from|formerly|previously|before|used|new|changed|says?"
+    r"|said|has|had|gives|calls?|called|down|up|back|cut|reduc\w+|lower\w*|rais\w+|increas\w+|drop\w*|by|now|becomes?|no"
+    r"|sorry|mean|make|scratch|target|plan\w*|aim|wanted|should|hers|his|theirs|mine|leave|left|skip\w*|omit\w*)\b",
+    re.I,
+)
+LONGEST = 4_000
 ENDS_ON_UNIT = re.compile(rf"{_UNIT}$", re.I)
 
 
 def as_it_is(line: str) -> tuple[str, list[str]]:
     """A tidied line with what its amounts are now, and what it said they were before, in its own words. Pure; a line
     that tells of no change is as it was."""
-    if not any(ch.isdigit() for ch in line):
+    if len(line) > LONGEST or not TELLS.search(line):
         return line, []
     before: list[str] = []
 
@@ -113,12 +128,18 @@ def as_it_is(line: str) -> tuple[str, list[str]]:
     line = BY_TO.sub(lambda m: told(m, f" {_with_unit(m)}"), line)
     line = TO_FROM.sub(lambda m: told(m, f" {_with_unit(m)}"), line)
     line = AMENDED.sub(lambda m: told(m, f"{_with_unit(m)}{m['of']}"), line)
+    line = MINE.sub(lambda m: told(m, f"{_with_unit(m)}{m['of']}"), line)
     line = TARGETED.sub(lambda m: told(m, m["now"]), line)
     line = THEN_NOW.sub(lambda m: told(m, _with_unit(m)), line)
     before += [f"{m['was'].strip()} before" for m in ARROW.finditer(line)]
     line = ARROW.sub("", line)
-    line = BESIDE.sub(lambda m: told(m, "") if any(ch.isdigit() for ch in line[: m.start()]) else m.group(0), line)
+    line = BESIDE.sub(lambda m: told(m, "") if _measured(line[: m.start()]) else m.group(0), line)
     return (re.sub(r"\s+", " ", line).strip() if before else line), before
+
+
+def _measured(before: str) -> bool:
+    """Whether the same sentence holds a figure already."""
+    return any(ch.isdigit() for ch in before.rpartition(". ")[2])
 
 
 def _with_unit(found: re.Match[str]) -> str:

@@ -35,7 +35,7 @@ SENTENCE = re.compile(
 SHORTENED = re.compile(r"\b([A-Za-z]{2,6})\.(?= [a-z])")
 #: “1 teaspoon each cinnamon and ginger”: an amount of each of several.
 EACH_OF = re.compile(
-    r"(?P<amount>(?:\d{1,2} ?[xX×] ?)?[\d./ ]{1,9}[^\W\d_]{1,12}\.?) (?:each of|of each|each)[,:]? "
+    r"(?P<amount>(?:\d{1,2} ?[xX×] ?)?[\d./ ]{1,9}(?:[^\W\d_]{1,12}\.?)?) ?\b(?:each of|of each|each)[,:]? "
     r"(?P<names>[^\d.;:]{3,80})\.?$",
     re.I,
 )
@@ -50,7 +50,7 @@ OF_FRUIT = re.compile(
 #: What a sum's first amount stands behind: “with 1 cup plus 2 Tbsp sugar”.
 BEHIND = re.compile(r"(?:^|\b(?:with|in|into|and|of|beat|add|mix|cream|stir|use|take|need)|[,(:;])\s*$", re.I)
 #: “(a) 300 g chunks (b) 250 g chips”.
-LETTERED = re.compile(r"(?:^|\s+)\([a-h]\)\s(?=\d)")
+LETTERED = re.compile(r"(?:^|\s+)\((?:[a-h]|\d)\)\s(?=\d)")
 #: What may stand between two ingredients of one line.
 JOINED = re.compile(
     r",? (?:dissolved|rubbed|tossed|mixed|beaten|whisked|soaked|steeped|blended|stirred) (?:in|into|with) "
@@ -86,9 +86,11 @@ HALVES = re.compile(
 
 def nameish(line: str) -> str:
     """A line without its amounts."""
-    for a in reversed(amounts_in(line)):
-        line = line[: a.start] + " " + line[a.end :]
-    return line
+    found, last = [], 0
+    for a in amounts_in(line):
+        found.append(line[last : a.start])
+        last = a.end
+    return " ".join([*found, line[last:]])
 
 
 def clauses(line: str) -> list[str]:
@@ -103,16 +105,13 @@ def clauses(line: str) -> list[str]:
     # A semicolon parts sentences as well, but not in such a list.
     whole = at_marks(line) or listed(line, SEMICOLON)
     if whole:
-        return [half for piece in whole for half in _halves(piece) or [piece]]
+        return _apart(whole, line)
     sentences = _whole([s for s in SENTENCE.split(line) if s.strip()])
     if len(sentences) > 1:
         return [piece for s in sentences for piece in clauses(s)]
     parted = _halves(line) or _shared(line) or listed(line) or _of_fruits(line) or _both_for(line)
     if parted:
-        several = [
-            p for piece in parted for p in (clauses(piece) if len(amounts_in(piece)) > 1 and piece != line else [piece])
-        ]
-        return [half for piece in several for half in _halves(piece) or [piece]]
+        return _apart(parted, line)
     prefix, colon, rest = line.partition(":")
     if prefix.count("(") > prefix.count(")"):
         # A colon inside a bracket heads nothing.
@@ -205,6 +204,12 @@ def _ends_on_amount(left: str) -> bool:
     """“with 1 cup”: whether a name is still to come for the amount at the end."""
     last = amounts_in(left)[-1:]
     return bool(last) and not left[last[0].end :].strip() and bool(BEHIND.search(left[: last[0].start]))
+
+
+def _apart(pieces: list[str], line: str) -> list[str]:
+    """The pieces of a line, those that hold several measured things taken apart in turn."""
+    several = [p for x in pieces for p in (clauses(x) if len(amounts_in(x)) > 1 and x != line else [x])]
+    return [half for piece in several for half in _halves(piece) or [piece]]
 
 
 def _whole(sentences: list[str]) -> list[str]:

@@ -11,17 +11,19 @@ from dough.facts.ingredients import Role, ingredient
 from dough.facts.kitchen_measures import Habit
 from dough.recipe.clauses import BRACKETED, SENTENCE, nameish
 from dough.recipe.lines import Understood, read_line, told_g
-from dough.recipe.names import called, match, named_by, words_of
+from dough.recipe.names import called, match, named_by, short_words, words_of
 from dough.recipe.plainer import LIKENESS
 from dough.recipe.prose import measured_in
 
+#: Shorter short forms are as often something else.
+LEAST_SHORT = 4
 #: The most words of one name.
 LONGEST = 4
 #: What a sentence says of other recipes, of what could go in instead, or of what is served with it.
 ANOTHER = re.compile(
     r"\b(?:instead|replac\w*|swap\w*|substitut\w*|or\b|like|such as|as if|if you|if using|could|would|can be|without|"
-    r"no|not|never|good with|serve with|tastes?|less|more|than|free|version|variations?|tips?|notes?|looks?|melted|"
-    r"grease\w*|oil(?:ed)? (?:the|a)|line[ds]?|paper|water bath)\b",
+    r"no|not|never|good with|serve with|tastes?|less|more|than|free|version|variations?|(?<!-)tips?|notes?|looks?|"
+    r"melted|grease\w*|oil(?:ed)? (?:the|a)|line[ds]?|paper|water bath)\b",
     re.I,
 )
 #: What a piece holds when it is eaten, no amount of a dough.
@@ -112,6 +114,7 @@ class _Had:
 
     def __init__(self, lines: Sequence[Understood]) -> None:
         self.words: list[set[str]] = []
+        self.told: dict[str, str] = {}
         self.grams: dict[str, list[float | None]] = {}
         for line in lines:
             words = set(words_of(line.named))
@@ -123,8 +126,10 @@ class _Had:
 
     def lacking(self, name: str) -> str:
         """The name, where no line has it. “The sugar” is any sugar; “the powdered sugar” is one of its own."""
-        words = words_of(name)
-        return "" if not words or any(set(words) <= had for had in self.words) else name
+        if name not in self.told:
+            words = set(words_of(name))
+            self.told[name] = "" if not words or any(words <= had for had in self.words) else name
+        return self.told[name]
 
     def named_otherwise(self, piece: str, habit: Habit) -> str:
         """A measured piece whose ingredient no line has, or of which the lines have other amounts."""
@@ -145,7 +150,7 @@ def _names_in(clause: str) -> list[str]:
 
 def _names_of(part: str, *, opens: bool) -> list[str]:
     """The same of what stands between commas, the longest first where several begin at one word."""
-    words = words_of(part)
+    words = [short_words().get(w, w) if len(w) >= LEAST_SHORT else w for w in words_of(part)]
     found: list[str] = []
     at = 0
     # Up to here only figures: what follows still opens the clause.

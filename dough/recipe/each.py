@@ -6,9 +6,11 @@ import re
 
 from dough.recipe.names import match
 
+#: Nobody writes such a line longer, characters.
+LONGEST = 4_000
 #: “240 g flour, 1/2 tsp each of soda + salt, 1 tsp starch”.
 EACH_WITHIN = re.compile(
-    r"(?P<amount>\b(?:\d{1,2} ?[xX×] ?)?\d[\d./ ]{0,6}[^\W\d_]{1,12}\.?) (?:each of|of each|each) "
+    r"(?P<amount>\b(?:\d{1,2} ?[xX×] ?)?\d[\d./ ]{0,6}(?:[^\W\d_]{1,12}\.?)?) ?\b(?:each of|of each|each) "
     r"(?P<names>[^\d.,;:()+&]{3,30}?(?:, [^\d.,;:()+&]{3,30}?){0,4},? ?(?:\band |\+|&|/) ?[^\d.,;:()+&/]{3,30}?)"
     r"(?=[,.;]|$)",
     re.I,
@@ -53,6 +55,8 @@ def sharing(names: list[str]) -> list[str]:
 
 def each_apart(line: str) -> str:
     """A line with what is said of each told of each; any other line as it is."""
+    if len(line) > LONGEST:
+        return line
     line = PAIRED.sub(_pair, line)
     if "each" in line:
         line = EACH_BEHIND.sub(_each_behind, line)

@@ -29,7 +29,8 @@ TWO = 2
 LEAD_IN = re.compile(r"^(?:that is|that's|i\.?e\.?,?|namely|so|viz\.?|it is|it's|we have|here goes)\s+", re.I)
 #: “Dough 1 (plain): …”: such a figure numbers what follows.
 COUNTED_HEAD = re.compile(
-    r"\b(?:dough|mix|mixture|part|layer|batch|version|phase|stage|half|recipe)\W{0,2}\d{1,2}\b(?:\s*\([^()\d]*\))?"
+    r"\b(?:dough|mix|mixture|part|layer|batch|version|phase|stage|half|recipe|bowl|tin|pot)\W{0,2}\d{1,2}\b"
+    r"(?:\s*\([^()\d]*\))?"
     r"|\b(?:per|for|makes?|yields?|voor|für|pour|para|till|för)\s+"
     r"(?:(?:about|zo'n|ca\.?|circa|environ|unos|unas|etwa) )?\d{1,4} [^\W\d_]+(?:\s*\([^()]*\))?",
     re.I,

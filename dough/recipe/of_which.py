@@ -7,6 +7,8 @@ import re
 
 from dough.recipe.each import is_name
 
+#: Nobody writes such a line longer, characters.
+LONGEST = 4_000
 _UNIT = r"(?: ?(?P<{0}>g|kg|gr|ml|oz|lbs?|cups?|c|tbsp|tsp)\b)?"
 _TOLD = r"[,;]?\s*\(?(?:of which|of that|of those|of these|including|incl\.?) "
 OF_WHICH = re.compile(

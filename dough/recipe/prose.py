@@ -4,8 +4,9 @@ from __future__ import annotations
 
 import re
 from dataclasses import replace
+from functools import lru_cache
 
-from dough.recipe.amounts import Amount, amount_at, amounts_in
+from dough.recipe.amounts import KEPT, Amount, amount_at, amounts_in
 from dough.recipe.names import match
 
 #: What ends the name after an amount.
@@ -15,6 +16,8 @@ ENDS = re.compile(
     r"|und|mit|dann|dazu|kommen|kommt|sowie|et|avec|puis|dans|ajoutez|e|con|poi|nel|nella|y|luego)\b|[,;:.()]|$",
     re.I,
 )
+#: No name, and nothing said of it, is looked for further from its amount, characters.
+WINDOW = 90
 #: Words before a bracket that are not part of the name it measures.
 MOST_WORDS = 4
 #: What is added little by little is measured by no such amount.
@@ -30,7 +33,8 @@ SAME = re.compile(
 )
 #: “roll in powdered sugar”: something goes on, and nobody says how much.
 ROLLED = re.compile(
-    r"\b(?:roll|dip|coat|toss|dredge)(?:ed)?(?: (?:the )?(?:balls?|tops?|them|each|dough|pieces))? (?:in|with) "
+    r"\b(?:roll|dip|coat|toss|dredge|fill|sandwich)(?:ed)?"
+    r"(?: (?:the )?(?:balls?|tops?|them|each|dough|pieces))? (?:in|with) "
     r"(?:the |some |more )?(?P<name>[a-z][a-z ]{2,30}?)(?=[,.;]|$| and | until | to | before )",
     re.I,
 )
@@ -48,6 +52,14 @@ PARTS = re.compile(
     r"(?P<name>[a-z][a-z -]{2,28}?)(?=,|;|\.|\)|$| and | to | by )",
     re.I,
 )
+#: “Butter 1 part, almonds half a part”.
+PARTS_BEHIND = re.compile(
+    r"(?P<name>[a-z][a-z -]{2,28}?),?[ :]+(?P<many>\d{1,2}(?:[./]\d)?|an?|one|two|three|four|five|six|half a)"
+    r" parts?\b(?! of\b)",
+    re.I,
+)
+#: “One part was 120 g”.
+PART_IS = re.compile(r"\b(?:one|a|each|the|1) part (?:is|was|being|weighs|=|:)\s*(?P<g>\d+(?:[.,]\d+)?) ?g\b", re.I)
 AGAIN = re.compile(r"\d\s*(?:[^\W\d_]{1,12}\.?)?\s*\([^()]*$")
 PLUS = re.compile(r"\s*(?:plus|\+|and|&|minus|less)\s*(?:an? |another )?", re.I)
 #: No bracket that says an amount again is longer, characters.
@@ -55,7 +67,7 @@ BRACKET = 40
 #: Fruits' parts and eggs, which are told without a figure.
 UNCOUNTED = re.compile(
     r"\b(?:(?:(?:finely )?grated )?(?:zest|juice|peel|rind) of (?:a|an|one|half a|\d+) (?:lemon|orange|lime)s?\b"
-    r"|(?:an|one|two|three|four|five|six|a couple of) (?:large |medium |small |whole )?"
+    r"|(?:an?|one|two|three|four|five|six|a couple of) (?:large |medium |small |whole )?"
     r"(?:egg (?:yolk|white)|egg|yolk|white)s?\b"
     # The same in the other languages that are read.
     r"|(?:ein|une?|una|uno|zwei|deux|due|dos|drei|trois|tre|tres|vier|quatre|quattro|cuatro) (?:\w+ )?"
@@ -74,14 +86,24 @@ UNCOUNTED = re.compile(
 def measured_in(clause: str) -> list[str]:
     """The measured ingredients of a sentence, each as a phrase of its own, in order. Amounts of nothing known (minutes,
     sizes, tins) are none."""
+    return list(_kept_measured(clause) if len(clause) <= KEPT else _long_measured(clause))
+
+
+def _measured_in(clause: str) -> tuple[str, ...]:
     found: list[tuple[int, str]] = []
-    clause = PARTS.sub(" ", RATIO.sub(" ", clause))
+    covered = 0
+    clause = PARTS.sub(" ", RATIO.sub(" ", clause)) if _may_be_parts(clause) else clause
     # “1 cup (125 g) flour”: an amount in a bracket right behind another says the same again.
     amounts = [a for a in amounts_in(clause) if not AGAIN.search(clause[max(0, a.start - BRACKET) : a.start])]
     amounts = summed(clause, amounts)
     for i, a in enumerate(amounts):
         until = amounts[i + 1].start if i + 1 < len(amounts) else len(clause)
-        piece = _after(clause, a, until) or _before(clause, a)
+        if a.start < covered:
+            # “4 tbsp sugar (60 g)” told its weight with it.
+            continue
+        after = _after(clause, a, until)
+        piece = after or _before(clause, a)
+        covered = a.start + len(after)
         if piece:
             found.append((a.start, piece))
     taken = [(at, at + len(piece)) for at, piece in found]
@@ -99,7 +121,11 @@ def measured_in(clause: str) -> list[str]:
         # Its first word may be a number of another language.
         if not weighing and free and (_known(m.group(0)) or _known(m.group(0).partition(" ")[2])):
             found.append((m.start(), m.group(0).strip()))
-    return [piece for _, piece in sorted(found)]
+    return tuple(piece for _, piece in sorted(found))
+
+
+_kept_measured = lru_cache(maxsize=4096)(_measured_in)
+_long_measured = lru_cache(maxsize=16)(_measured_in)
 
 
 def summed(clause: str, amounts: list[Amount]) -> list[Amount]:
@@ -114,11 +140,18 @@ def summed(clause: str, amounts: list[Amount]) -> list[Amount]:
     return found
 
 
+def _may_be_parts(clause: str) -> bool:
+    return "part" in clause.lower() or bool(re.search(r"\d:\d", clause))
+
+
 def in_parts(clause: str) -> list[tuple[float, str]]:
     """(parts, name) of a clause that tells several by parts; empty where it tells none."""
+    if not _may_be_parts(clause):
+        return []
     m = RATIO.search(clause)
     if m is None:
-        told = [(amount_at(x["many"], 0), x["name"].strip()) for x in PARTS.finditer(clause)]
+        found = list(PARTS.finditer(clause)) or list(PARTS_BEHIND.finditer(clause))
+        told = [(amount_at(x["many"], 0), x["name"].strip()) for x in found]
         known = [(a.quantity.low, name) for a, name in told if a is not None and _known(name)]
         return known if len(known) == len(told) > 1 else []
     parts, names = m["parts"].split(":"), re.split(r",\s*(?:and )?|\s+and\s+", m["names"])
@@ -144,9 +177,9 @@ def _after(clause: str, a: Amount, until: int) -> str:
 
 def _before(clause: str, a: Amount) -> str:
     """“the milk (60 ml)”, “walnuts, 1 cup”: the amount with the name right before it, where none follows."""
-    before = clause[: a.start].rstrip()
-    apart = before.endswith(("(", ",")) or (a.quantity.unit and not AT_A_TIME.match(clause[a.end :]))
-    bare = not before.endswith("(") and re.search(r"[^\W_]", re.split(r"[,;.():]|$", clause[a.end :])[0])
+    before, behind = clause[max(0, a.start - WINDOW) : a.start].rstrip(), clause[a.end : a.end + WINDOW]
+    apart = before.endswith(("(", ",")) or (a.quantity.unit and not AT_A_TIME.match(behind))
+    bare = not before.endswith("(") and re.search(r"[^\W_]", re.split(r"[,;.():]|$", behind)[0])
     if not apart or bare:
         return ""
     told = re.split(r"[;.:(]|\b(?:and|with|plus|then|into|in)\b", before.rstrip("(,"))[-1]

@@ -31,7 +31,7 @@ def first_of_sheet(text: str) -> str:
 
 
 #: “Brown sugar: 8 oz / 10 oz”: one version beside another.
-TWO = re.compile(r"^(?P<name>[^:|/]{2,40}: ?)(?P<one>[\d½¼¾⅓⅔][^/|]*?) / (?P<other>[\d½¼¾⅓⅔].*)$")
+TWO = re.compile(r"^(?P<name>[^:|/\d]{2,40}(?:: ?| ))(?P<one>[\d½¼¾⅓⅔][^|]*?) / (?P<other>[\d½¼¾⅓⅔].*)$")
 FEWEST_OF_TWO = 4
 
 

@@ -34,7 +34,7 @@ from dough.recipe.names import match
 from dough.recipe.pages import card_of, title_of
 from dough.recipe.percents import by_flour, of_whole
 from dough.recipe.process import Bake, bake_of
-from dough.recipe.prose import RATIO, in_parts, measured_in
+from dough.recipe.prose import PART_IS, RATIO, in_parts, measured_in
 from dough.recipe.sections import Beside, told_beside
 from dough.recipe.sheets import first_of_sheet, first_of_two
 from dough.recipe.under import as_above, kind_of, of_kind, without_part
@@ -386,9 +386,11 @@ def _by_parts(r: _Reading, measured: list[Understood]) -> list[tuple[int, Unders
     """What is told by parts, weighed by the one of them that has a weight; asked about where none has."""
     found: list[tuple[int, Understood]] = []
     grams = {x.ingredient_id: x.grams for x in [*r.lines, *measured]}
+    weighed = PART_IS.search(" ".join([*r.aside, *(clause for _, clause in r.told)]))
+    said_part = float(weighed["g"].replace(",", ".")) if weighed else None
     for at, clause in r.told:
         parts = [(p, name, match(name).ident) for p, name in in_parts(clause)]
-        part_g = next((g / p for p, _, ident in parts if (g := grams.get(ident)) and p), None)
+        part_g = next((g / p for p, _, ident in parts if (g := grams.get(ident)) and p), said_part)
         for p, name, ident in parts:
             if ident not in grams:
                 said = f"{p:g} parts {name}" if part_g is None else f"{p * part_g:.4g} g {name}"

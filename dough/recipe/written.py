@@ -43,6 +43,8 @@ FEWEST_STAMPED = 2
 #: “A: sure, 8 oz butter”, below a question.
 ANSWERED = re.compile(r"^\s*[AQ] ?: ?", re.M)
 ASKED = re.compile(r"^\s*Q ?:", re.M)
+#: “[Baker] ”: who speaks.
+SPEAKING = re.compile(r"^\s*[\[(][^\W\d_][\w .]{1,14}[\])]\s+(?=[A-Z])", re.M)
 #: What is drawn instead of being written.
 DRAWN = {
     "🧂": "salt", "🧈": "butter", "🥚": "egg", "🍋": "lemon", "🍫": "chocolate", "🍯": "honey", "🥛": "milk",
@@ -58,6 +60,7 @@ def as_meant(text: str) -> str:
     """The text in lines as they were meant. Pure; any text is answered."""
     text = QUOTED.sub("", UNSEEN.sub("", text))
     text = STAMPED.sub("", text) if len(STAMPED.findall(text)) >= FEWEST_STAMPED else text
+    text = SPEAKING.sub("", text) if len(SPEAKING.findall(text)) > FEWEST_STAMPED else text
     text = ANSWERED.sub("", text) if ASKED.search(text) else text
     text = _unnumbered(text)
     lines = dedent(re.sub(r"\r\n?", "\n", text)).split("\n")
