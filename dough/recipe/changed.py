@@ -98,9 +98,10 @@ LEFT_OUT = re.compile(
 )
 #: What a line holds that tells of a change; no longer line does, characters.
 TELLS = re.compile(
-    r"→|➜|->|=>|\([+±-] ?\d|\b(?:was|were|not|instead|rather|place|from|formerly|previously|before|used|new|changed|says?"
-    r"|said|has|had|gives|calls?|called|down|up|back|cut|reduc\w+|lower\w*|rais\w+|increas\w+|drop\w*|by|now|becomes?|no"
-    r"|sorry|mean|make|scratch|target|plan\w*|aim|wanted|should|hers|his|theirs|mine|leave|left|skip\w*|omit\w*)\b",
+    r"→|➜|->|=>|\([+±-] ?\d|\b(?:was|were|not|instead|rather|place|from|formerly|previously|before|used|new|changed"
+    r"|says?|said|has|had|gives|calls?|called|down|up|back|cut|reduc\w+|lower\w*|rais\w+|increas\w+|drop\w*|by|now|becomes?"
+    r"|went|goes|gone|go|brought|took|came|moved?|bump\w*|upped|adjust\w*"
+    r"|no|sorry|mean|make|scratch|target|plan\w*|aim|wanted|should|hers|his|theirs|mine|leave|left|skip\w*|omit\w*)\b",
     re.I,
 )
 LONGEST = 4_000

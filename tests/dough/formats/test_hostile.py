@@ -11,7 +11,7 @@ import pytest
 from dough.facts.errors import EntryError, EntryErrors
 from dough.facts.kitchen_measures import Habit
 from dough.formats.opening import Opened, open_recipe
-from dough.recipe import amounts, clauses
+from dough.recipe import amounts, clauses, prose
 
 LD = {"@context": "https://schema.org", "@type": "Recipe", "name": "Rounds", "recipeIngredient": ["100 g flour"]}
 
@@ -70,8 +70,10 @@ def test_the_work_grows_with_the_length_and_no_faster(unit: str, monkeypatch: py
 
     def runs(length: int) -> int:
         count = [0]
-        amounts._amount.cache_clear()
-        amounts._amounts_in.cache_clear()
+        for kept in (
+            amounts._amount, amounts._kept_amounts, amounts._long_amounts, prose._kept_measured, prose._long_measured,
+        ):  # fmt: skip
+            kept.cache_clear()
         # The cache would hide it: every place that is asked counts.
         monkeypatch.setattr(amounts, "amount_at", counting(count))
         monkeypatch.setattr(clauses, "amount_at", amounts.amount_at)
