@@ -32,7 +32,8 @@ def choose(line: str, amounts: list[Amount]) -> tuple[list[Amount], str]:
             replace(each_of[0], quantity=replace(weight, low=weight.low * many.low, high=weight.high * many.high))
         ], name
     counted = first.quantity.unit == "" and re.match(r"^[\d ]+[xX×] ?\d", line)
-    if sized and (counted or (boxes and first.quantity.unit in ("", "box"))):
+    whole = re.search(r"\bsquares?\s*\(", line, re.I)
+    if sized and not whole and (counted or (boxes and first.quantity.unit in ("", "box"))):
         each, count = sized[0].quantity, first.quantity.low
         return [replace(sized[0], quantity=replace(each, low=each.low * count, high=each.high * count))], name
     mass = [a for a in amounts if a.quantity.unit in MASS_FIRST]

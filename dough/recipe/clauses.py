@@ -178,8 +178,10 @@ def _with_heads(pieces: list[str]) -> list[str]:
     for before, piece in pairwise(pieces):
         head = _head_of(match(nameish(BRACKETED.sub(" ", before))))
         alone = nameish(BRACKETED.sub(" ", piece))
+        alone, comma, rest = alone.partition(",")
         shares = head and not match(alone).ident and is_name(f"{alone} {head}")
-        found.append(f"{piece} {head}" if shares else piece)
+        first, _, _ = piece.partition(",")
+        found.append(f"{first} {head}{comma}{rest}" if shares else piece)
     return found
 
 

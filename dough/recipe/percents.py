@@ -20,24 +20,30 @@ FLOUR_G = 100.0
 TOTAL = re.compile(
     r"\b(?:total|whole|finished)(?: (?:dough|mix|batch|weight))?\W{1,3}(?P<n>\d+(?:[.,]\d+)?) ?(?:(?P<kg>kg)|g)\b", re.I
 )
+#: “Per 100 of flour”, “on 100 g flour”.
+PER_FLOUR = re.compile(r"\b(?:per|on|to|for) (?:each )?(?:100|hundred) ?(?:g|parts?|%)? ?(?:of )?flour\b", re.I)
 #: A number that stands alone, or was taken for pieces because it did.
 BARE = ("", "egg")
 
 
-def by_flour(lines: Sequence[Understood]) -> list[Understood]:
+def by_flour(lines: Sequence[Understood], text: str = "") -> list[Understood]:
     """The lines of a recipe in percent of flour, weighed by the flour the text names a weight of, or to 100 g of it;
     any other recipe as it is."""
     bare = [x for x in lines if _percent(x) is not None]
     weighed = [x for x in lines if x not in bare]
     flours = [x for x in bare if _is_flour(x)]
     hundred = sum(_percent(x) or 0.0 for x in flours)
+    if not flours and weighed and PER_FLOUR.search(text):
+        # “Per 100 of flour: butter 55, …”, and the flour weighed below.
+        hundred = 100.0
     if len(bare) < FEWEST or abs(hundred - 100.0) > OFF or any(not _is_flour(x) for x in weighed) or len(weighed) > 1:
         return list(lines)
     if any(x.quantities[0].unit == "egg" and x.quantities[0].low < FEWEST_PCT for x in bare):
         # “2 eggs” beside bare numbers are two eggs, and no two percent.
         return list(lines)
     flour_g = (weighed[0].grams if weighed else None) or FLOUR_G
-    return [_weighed(x, flour_g) for x in bare]
+    told = [_weighed(x, flour_g) for x in bare]
+    return told if flours else [*weighed, *told]
 
 
 def of_whole(lines: list[Understood], text: str) -> list[Understood]:

@@ -82,7 +82,7 @@ WITH_MINUTES = re.compile(
 #: “160 fan for 15.”, “170c 13m”, “190 C, 10-12”: minutes that do not say so, right behind a heat.
 UNSAID = re.compile(
     r"(?P<said>\b\d{3} ?(?:°|deg\w*)? ?[cf]?(?: ?fan)?"
-    r"(?:,? for (?:about |another )?\d{1,2}(?: ?- ?\d{1,2})?(?= *(?:[.,;)]|$))"
+    r"(?:,? for (?:about |another )?\d{1,2}(?:(?: ?- ?| to )\d{1,2})?(?= *(?:[.,;)]| - |$))"
     r"|,? \d{1,2}(?:-\d{1,2})?(?= ?m\b)|(?<=[cf°n]), \d{1,2}-\d{1,2}(?= *(?:[.;)]|$))))(?: ?m\b)?",
     re.I,
 )

@@ -5,6 +5,7 @@ from __future__ import annotations
 import re
 from dataclasses import replace
 from functools import lru_cache
+from itertools import pairwise
 
 from dough.recipe.amounts import KEPT, Amount, amount_at, amounts_in
 from dough.recipe.names import match
@@ -43,7 +44,7 @@ WEIGHT_OF = re.compile(r"\bweight of(?: the)?\s*$", re.I)
 #: “3:2:1 flour, butter, sugar”: parts of several, told at once.
 RATIO = re.compile(
     r"\b(?P<parts>\d{1,2}(?::\d{1,2}){1,4}) (?:parts? )?(?:ratio )?(?:of )?"
-    r"(?P<names>[a-z ]{3,30}(?:(?:, (?:and )?| and )[a-z ]{3,30}?){1,4})(?= by\b|[.;:(]|$)",
+    r"\(?(?P<names>[a-z ]{3,30}?(?:(?:, (?:and )?| and |:)[a-z ]{3,30}?){1,4})(?= by\b|[.;:()]|$)",
     re.I,
 )
 #: “One part sugar, two parts butter”.
@@ -94,7 +95,13 @@ def _measured_in(clause: str) -> tuple[str, ...]:
     covered = 0
     clause = PARTS.sub(" ", RATIO.sub(" ", clause)) if _may_be_parts(clause) else clause
     # “1 cup (125 g) flour”: an amount in a bracket right behind another says the same again.
-    amounts = [a for a in amounts_in(clause) if not AGAIN.search(clause[max(0, a.start - BRACKET) : a.start])]
+    every = amounts_in(clause)
+    amounts = [
+        a for before, a in pairwise([None, *every])
+        if a and not AGAIN.search(clause[max(0, a.start - BRACKET) : a.start])
+        # “two bars (90 g each)” as well.
+        and not (before and before.by_word and re.fullmatch(r"\s*\(", clause[before.end : a.start]))
+    ]  # fmt: skip
     amounts = summed(clause, amounts)
     for i, a in enumerate(amounts):
         until = amounts[i + 1].start if i + 1 < len(amounts) else len(clause)
@@ -154,7 +161,7 @@ def in_parts(clause: str) -> list[tuple[float, str]]:
         told = [(amount_at(x["many"], 0), x["name"].strip()) for x in found]
         known = [(a.quantity.low, name) for a, name in told if a is not None and _known(name)]
         return known if len(known) == len(told) > 1 else []
-    parts, names = m["parts"].split(":"), re.split(r",\s*(?:and )?|\s+and\s+", m["names"])
+    parts, names = m["parts"].split(":"), re.split(r",\s*(?:and )?|\s+and\s+|:", m["names"])
     if len(parts) != len(names) or not all(_known(n) for n in names):
         return []
     return [(float(p), n.strip()) for p, n in zip(parts, names, strict=True)]

@@ -64,7 +64,8 @@ EGG_AND_YOLK = re.compile(r"(?P<before>^|[,;] )egg (?:plus|and|\+|&) (?:(?:an?|o
 OF_ANOTHER = re.compile(r"\b(?:the )?(?P<part>yolk|white) of (?:another|one more|a second)(?: egg| one)?\b", re.I)
 AND_A_HALF = re.compile(
     r"\b(?P<many>a|one|two|three|four|\d) "
-    r"(?P<unit>cups?|teaspoons?|tablespoons?|tsps?|tbsps?|pounds?|sticks?|kilos?) and (?:a )?half\b",
+    r"(?P<unit>cups?|teaspoons?|tablespoons?|tsps?|tbsps?|pounds?|sticks?|kilos?) and (?:a )?"
+    r"(?P<part>half|quarter|third|three[ -]quarters|two[ -]thirds)\b",
     re.I,
 )
 #: “Three quarters of a cup”, “half a teaspoon”: the part of a measure.
@@ -86,7 +87,7 @@ def in_figures(line: str) -> str:
     line = PARTS_OF_EGGS.sub(lambda m: f"{'1' if m['many'] in ('a', 'an') else m['many']} egg {m['part']}", line)
     line = OF_ANOTHER.sub(r"1 egg \g<part>", line)
     line = AND_HALVES.sub(lambda m: f"{_whole(m['many'])} 1/2 {m['unit']}", line)
-    line = AND_A_HALF.sub(lambda m: f"{_whole(m['many'])} 1/2 {m['unit']}", line)
+    line = AND_A_HALF.sub(lambda m: f"{_whole(m['many'])} {_part(m['part'])} {m['unit']}", line)
     line = PART_OF.sub(lambda m: f"{_PARTS[m['part'].lower()]} ", line)
     line = ONE_AND_A_HALF.sub(lambda m: f"{m['before']}1 1/2 {m['unit']}", line)
     line = AT_END.sub(lambda m: f"{_whole(m['many'])}", TARTAR.sub("cream of tartar", line))
@@ -94,6 +95,12 @@ def in_figures(line: str) -> str:
     line = OVEN.sub(lambda m: f"{100 * _ONES[m['hundred'].lower()] + _counted_out(m['rest'])}", line)
     line = FIGURE.sub(lambda m: f"{_counted_out(m.group(0))}", line)
     return TEENS.sub(lambda m: f"{_whole(m['many'])}", line)
+
+
+def _part(word: str) -> str:
+    return {"half": "1/2", "quarter": "1/4", "third": "1/3", "three": "3/4", "two": "2/3"}[
+        re.split(r"[ -]", word.lower())[0]
+    ]
 
 
 def _whole(word: str) -> int:

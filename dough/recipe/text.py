@@ -73,7 +73,10 @@ TITLED = re.compile(
     r"\b\"?)\s*(?:--?|[.:])\s+(?=\d)",
     re.I,
 )
-STEPPED = re.compile(r"^\W*(?:step|étape|schritt|paso|passo)\s*\d{1,2}\s*(?:[:.)-]\s*|$)", re.I)
+STEPPED = re.compile(
+    r"^\W*(?:step|étape|schritt|paso|passo)\s*(?:\d{1,2}|one|two|three|four|five|six|seven|eight)\s*(?:[:.)-]\s*|$)",
+    re.I,
+)
 #: “Roll in 2 Tbsp sugar mixed with 2 tsp cinnamon”.
 ROLLED_IN = re.compile(r"^\W*(?:then |and )?(?:roll|dip|coat|toss|dredge|sprinkle|dust)\b[^.;\d]*\b(?:in|with)\b", re.I)
 #: What readers of a page thought of it, behind its title.
@@ -156,7 +159,7 @@ def read_recipe(text: str, habit: Habit, cups: tuple[CupCalibration, ...] = ()) 
     capitals = sum(ch.isupper() for ch in letters) > MOSTLY * len(letters)
     plain = as_meant(plain)
     reading = _reading(plain, _Reading(habit, cups, in_grams=bool(IN_GRAMS.search(text)), capitals=capitals))
-    by_percent, inferred = by_flour(of_whole(reading.lines, plain)), False
+    by_percent, inferred = by_flour(of_whole(reading.lines, plain), plain), False
     if by_percent != reading.lines:
         reading.lines = by_percent
     elif not reading.in_grams and in_bare_grams(reading.lines):
@@ -260,7 +263,11 @@ def _read(r: _Reading, line: str, raw: str, number: int) -> None:
         r.method, r.step = False, {"finish": Step.FINISH, "top": Step.TOP}.get(head)
         r.aside.append(line)
         return
-    elsewhere = ELSEWHERE.search(_behind_lead(bare)) and not leads_with_ingredient(bare) and is_sentence(bare)
+    elsewhere = (
+        ELSEWHERE.search(BRACKETED.sub(" ", _behind_lead(bare)))
+        and not leads_with_ingredient(bare)
+        and is_sentence(bare)
+    )
     set_apart = RELATIVE.search(bare) or RATIO.search(bare) or in_parts(bare)
     sentences = [s for s in SENTENCE.split(bare) if s.strip()] if set_apart or elsewhere else []
     if REMARK.match(bare) or (elsewhere and len(sentences) <= 1):
