@@ -125,7 +125,7 @@ def tidy(text: str) -> str:
     )
     line = re.sub(r"(?<=[a-z]) o\. (?=[A-ZÄÖÜ])", " oder ", line)
     # “2 700 g” at the end of a line is a thousand and more; “2 100 g bars” are two.
-    line = re.sub(r"(?<![\d.,/] )(?<![\d.,/])(\d{1,2}) (\d{3} ?(?:g|G|ml|ML))(?=\s*(?:$|[;|]))", r"\1\2", line)
+    line = re.sub(r"(?<![\d.,/])(?<![\d/] )(?<!\d, )(\d{1,2}) (\d{3} ?(?:g|G|ml|ML))(?=\s*(?:$|[;|]))", r"\1\2", line)
     line = PACKED.sub(r"\1 (\2 \3) \4", line)
     # “S.R. flour”, “b.s.”: letters of a short word.
     line = re.sub(r"(?<![\w.])([A-Za-z])\.([A-Za-z])(?:\.|(?=\s|$))", r"\1\2", line)

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import html
 import re
-from dataclasses import dataclass, field, replace
+from dataclasses import dataclass, replace
 
 from dough.accounts.formula import Step
 from dough.facts.errors import EntryError
@@ -15,7 +15,7 @@ from dough.recipe.cells import cells, is_head, of_columns, phrase
 from dough.recipe.changed import as_it_is
 from dough.recipe.clauses import BRACKETED, META, SENTENCE, added_apart, clauses, leads_with_ingredient, nameish
 from dough.recipe.doubts import Unlisted, doubted, unlisted, without
-from dough.recipe.each import each_apart, is_name
+from dough.recipe.each import is_name
 from dough.recipe.inline import at_marks, listed
 from dough.recipe.jotted import told_in_json
 from dough.recipe.kinds import (
@@ -29,20 +29,21 @@ from dough.recipe.kinds import (
     overlooked,
     stray,
 )
-from dough.recipe.lines import Understood, either_spoon, is_ingredient_without_amount, place_of, read_line
+from dough.recipe.leads import LONGEST_TITLE, TITLED, behind_lead, held, led_in
+from dough.recipe.lines import Understood, is_ingredient_without_amount, place_of
 from dough.recipe.names import match
 from dough.recipe.pages import card_of, title_of
 from dough.recipe.percents import by_flour, of_whole
 from dough.recipe.process import Bake, bake_of
-from dough.recipe.prose import PART_IS, RATIO, in_parts, measured_in
+from dough.recipe.prose import RATIO, in_parts, measured_in
+from dough.recipe.reading import LIST_FROM, MAX_LINES, Reading
 from dough.recipe.sections import Beside, told_beside
 from dough.recipe.sheets import first_of_sheet, first_of_two
+from dough.recipe.told import tell, told_mostly
 from dough.recipe.under import as_above, kind_of, of_kind, without_part
 from dough.recipe.written import as_meant
 
-MAX_CHARS, MAX_LINES = 50_000, 300
-#: A first line up to here can be a title; a dough's name holds less of it.
-LONGEST_TITLE, NAME_HOLDS = 120, 80
+MAX_CHARS = 50_000
 FOREIGN = (
     "Much of this is in words not known here. English is read best; plain words of German, French, Spanish, Italian "
     "and Greek too."
@@ -61,30 +62,14 @@ IN_GRAMS = re.compile(
 )
 #: What parts columns: several spaces.
 WIDE = re.compile(r"(?<=\S)(?: {2,}|\t)(?=\S)")
-#: What a line of a list may open on before its amount.
-LED_IN = re.compile(
-    r"(?:(?:add|take|use|get|have|need|you(?:'ll| will)? need|weigh(?: out)?|measure(?: out)?|(?:put|stir|mix|beat) in"
-    r"|and|then|next|now|plus|also|finally|first|start with)[ ,:]+)+",
-    re.I,
-)
-#: “Thin pecan wafers -- 3 oz butter, …”: a title before the first amount.
-TITLED = re.compile(
-    r"(?P<title>[^\d:(]{4,60}?\b(?:cookies?|biscuits?|wafers?|bars?|shortbreads?|snaps?|drops?|rounds?|crisps?|thins?|recipe)"
-    r"\b\"?)\s*(?:--?|[.:])\s+(?=\d)",
-    re.I,
-)
 STEPPED = re.compile(
     r"^\W*(?:step|étape|schritt|paso|passo)\s*(?:\d{1,2}|one|two|three|four|five|six|seven|eight)\s*(?:[:.)-]\s*|$)",
     re.I,
 )
-#: “Roll in 2 Tbsp sugar mixed with 2 tsp cinnamon”.
-ROLLED_IN = re.compile(r"^\W*(?:then |and )?(?:roll|dip|coat|toss|dredge|sprinkle|dust)\b[^.;\d]*\b(?:in|with)\b", re.I)
 #: What readers of a page thought of it, behind its title.
 RATED = re.compile(r"\s*[⭐★☆✩✰]+.*$|\s*\(?\d(?:\.\d+)? (?:stars?|from \d+ (?:votes?|ratings?|reviews?))\)?\s*$", re.I)
 #: A text with more than this share of capitals is written in them.
 MOSTLY = 0.8
-#: With so many lines in a list, amounts in its sentences are those of the list told again.
-LIST_FROM = 2
 
 
 @dataclass(frozen=True, slots=True)
@@ -103,50 +88,6 @@ class RecipeText:
     unlisted: tuple[Unlisted, ...] = ()
 
 
-@dataclass
-class _Reading:
-    """What has been read so far."""
-
-    habit: Habit
-    cups: tuple[CupCalibration, ...]
-    title: str = ""
-    method: bool = False
-    step: Step | None = None
-    lines: list[Understood] = field(default_factory=list)
-    aside: list[str] = field(default_factory=list)
-    #: Clauses that may tell ingredients in sentences, with where they stand among the lines.
-    told: list[tuple[int, str]] = field(default_factory=list)
-    #: Lines of the text that are one ingredient and nothing else: two of them make a list.
-    listed: int = 0
-    #: Whether the text says that its figures are grams.
-    in_grams: bool = False
-    #: The head of the table that is being read.
-    head: list[str] = field(default_factory=list)
-    #: Short clauses set aside inside a list: nobody knows what they are.
-    strays: list[str] = field(default_factory=list)
-    #: Where among the lines the part begins that is being read.
-    part: int = 0
-    #: What the heading above names: “Sugar:”.
-    kind: str = ""
-    #: The line of the text that ingredients were last taken from.
-    taken_at: int = -2
-    #: Clauses set aside that need not be seen: they tell of no dough.
-    hushed: set[str] = field(default_factory=set)
-    #: Notes below the recipe: what they name is told, what they weigh is none of it.
-    noted: set[str] = field(default_factory=set)
-    #: The lines that are the recipe's own, as they stand.
-    of_recipe: list[str] = field(default_factory=list)
-    #: Whether all of it is in capitals: a T may be either spoon.
-    capitals: bool = False
-
-    def take(self, piece: str, step: Step | None) -> None:
-        if len(self.lines) < MAX_LINES:
-            line = read_line(piece, self.habit, step, self.cups, in_grams=self.in_grams)
-            self.lines.append(either_spoon(line) if self.capitals else line)
-        else:
-            self.aside.append(piece)
-
-
 def read_recipe(text: str, habit: Habit, cups: tuple[CupCalibration, ...] = ()) -> RecipeText:
     """Read a recipe text. Raises EntryError when it is empty or too long; any other text is answered."""
     if len(text) > MAX_CHARS:
@@ -158,12 +99,12 @@ def read_recipe(text: str, habit: Habit, cups: tuple[CupCalibration, ...] = ()) 
     letters = [ch for ch in plain if ch.isalpha()]
     capitals = sum(ch.isupper() for ch in letters) > MOSTLY * len(letters)
     plain = as_meant(plain)
-    reading = _reading(plain, _Reading(habit, cups, in_grams=bool(IN_GRAMS.search(text)), capitals=capitals))
+    reading = _reading(plain, Reading(habit, cups, in_grams=bool(IN_GRAMS.search(text)), capitals=capitals))
     by_percent, inferred = by_flour(of_whole(reading.lines, plain), plain), False
     if by_percent != reading.lines:
         reading.lines = by_percent
     elif not reading.in_grams and in_bare_grams(reading.lines):
-        reading, inferred = _reading(plain, _Reading(habit, cups, in_grams=True, capitals=capitals)), True
+        reading, inferred = _reading(plain, Reading(habit, cups, in_grams=True, capitals=capitals)), True
     have = {x.ingredient_id for x in reading.lines}
     bake = bake_of("\n".join(reading.of_recipe), habit)
     strays = set(reading.strays) if reading.listed >= LIST_FROM else set()
@@ -181,13 +122,13 @@ def read_recipe(text: str, habit: Habit, cups: tuple[CupCalibration, ...] = ()) 
     )  # fmt: skip
 
 
-def _reading(plain: str, reading: _Reading) -> _Reading:
+def _reading(plain: str, reading: Reading) -> Reading:
     """A whole text, line by line, then what its sentences tell."""
     lines = plain.splitlines()
     tidied = [tidy(x) for x in lines]
     card = card_of(tidied)
     apart = told_beside(tidied, card)
-    reading.title = _held(title_of(tidied, card[0])) if card[0] else ""
+    reading.title = held(title_of(tidied, card[0])) if card[0] else ""
     for number, (raw, line) in enumerate(zip(lines, tidied, strict=True)):
         if apart.get(number) not in (Beside.PAGE, Beside.EATEN):
             reading.of_recipe.append(raw)
@@ -196,12 +137,12 @@ def _reading(plain: str, reading: _Reading) -> _Reading:
             (reading.noted if apart[number] is Beside.NOTE else reading.hushed).add(line)
         elif line and not re.fullmatch(r"[-=_|: ]+", line):
             _read_as_it_is(reading, line, raw, number)
-    if reading.listed < LIST_FROM or _told_mostly(reading):
-        _tell(reading)
+    if reading.listed < LIST_FROM or told_mostly(reading):
+        tell(reading)
     return reading
 
 
-def _read_as_it_is(r: _Reading, line: str, raw: str, number: int) -> None:
+def _read_as_it_is(r: Reading, line: str, raw: str, number: int) -> None:
     """The same of a line without what its amounts were before: that is told beside the one ingredient that the line
     gives, or set aside."""
     now, before = as_it_is(line)
@@ -217,14 +158,7 @@ def _read_as_it_is(r: _Reading, line: str, raw: str, number: int) -> None:
         r.aside += before
 
 
-def _told_mostly(r: _Reading) -> bool:
-    """Whether sentences tell more ingredients that no line has than there are lines: the text is told, not listed."""
-    have = {x.ingredient_id for x in r.lines}
-    told = {match(nameish(p)).ident for _, clause in r.told if not REMARK.match(clause) for p in measured_in(clause)}
-    return len(told - have - {""}) > max(r.listed, LIST_FROM)
-
-
-def _read(r: _Reading, line: str, raw: str, number: int) -> None:
+def _read(r: Reading, line: str, raw: str, number: int) -> None:
     """One line of the text into lines, headings and what is set aside."""
     if len(r.lines) >= MAX_LINES:
         r.aside.append(line)
@@ -239,11 +173,11 @@ def _read(r: _Reading, line: str, raw: str, number: int) -> None:
         return
     bare = of_kind(bare, r.kind)
     raw = BULLET.sub("", raw) if not part and bare.endswith(raw[-1:]) else bare
-    columns = [c for c in WIDE.split(raw.strip()) if c]
+    columns = [c for c in WIDE.split(raw.strip()) if c] if not REMARK.match(bare) else []
     spaced = at_marks(" | ".join(columns))
     if spaced:
         bare = " | ".join(spaced)
-    row = [] if spaced or at_marks(bare) or listed(bare) else cells(bare, raw)
+    row = [] if spaced or REMARK.match(bare) or at_marks(bare) or listed(bare) else cells(bare, raw)
     if not row and len(columns) > 1 and (is_head(columns) or len(columns) == len(r.head)):
         # A table whose columns stand apart by spaces: its head says so.
         row = [tidy(c) for c in columns]
@@ -264,7 +198,7 @@ def _read(r: _Reading, line: str, raw: str, number: int) -> None:
         r.aside.append(line)
         return
     elsewhere = (
-        ELSEWHERE.search(BRACKETED.sub(" ", _behind_lead(bare)))
+        ELSEWHERE.search(BRACKETED.sub(" ", behind_lead(bare)))
         and not leads_with_ingredient(bare)
         and is_sentence(bare)
     )
@@ -284,10 +218,10 @@ def _read(r: _Reading, line: str, raw: str, number: int) -> None:
         r.told += [] if RELATIVE.search(bare) else [(len(r.lines), bare)]
         r.aside.append(line)
         return
-    bare = bare if r.method else _led_in(bare, {x.named for x in r.lines[r.part :]})
+    bare = bare if r.method else led_in(bare, {x.named for x in r.lines[r.part :]})
     titled = TITLED.match(bare) if not r.lines and not r.title else None
     if titled:
-        r.title = _held(titled["title"].strip(' "'))
+        r.title = held(titled["title"].strip(' "'))
         r.aside.append(titled["title"].strip())
         bare = bare[titled.end() :]
     stepped = STEPPED.sub("", bare)
@@ -296,7 +230,7 @@ def _read(r: _Reading, line: str, raw: str, number: int) -> None:
     pieces = [p for n, p in enumerate(candidates) if looks_like(p, first=early and n == 0, opening=opening)]
     if not pieces:
         if not (r.title or r.lines or measured_in(bare)) and len(bare) < LONGEST_TITLE and not bare.endswith("."):
-            r.title = _held(bare.rstrip(":"))
+            r.title = held(bare.rstrip(":"))
         r.told.append((len(r.lines), stepped))
         r.aside.append(line)
         # A heading has a space before it.
@@ -318,31 +252,7 @@ def _read(r: _Reading, line: str, raw: str, number: int) -> None:
             r.aside.append(p)
 
 
-def _behind_lead(line: str) -> str:
-    """“Halve it if you like: flour 240 g, butter 170 g”: what is said before several amounts is said of all of them."""
-    lead, colon, rest = line.partition(":")
-    return rest if colon and not amounts_in(lead) and len(amounts_in(rest)) >= LIST_FROM else line
-
-
-def _led_in(line: str, have: set[str]) -> str:
-    """“Add 2 tsp vanilla” in a list: the line behind such words, where it is one ingredient that no line names."""
-    lead = LED_IN.match(line)
-    rest = line[lead.end() :] if lead else ""
-    first = SENTENCE.split(rest)[0]
-    amounts = amounts_in(first)
-    found = match(nameish(BRACKETED.sub(" ", first)).partition(",")[0])
-    one = len(amounts) == 1 and amounts[0].start == 0 and found.ident and not found.unknown
-    return rest if one and found.name not in have else line
-
-
-def _held(title: str) -> str:
-    """A title as a dough's name can hold it, cut between words."""
-    if len(title) <= NAME_HOLDS:
-        return title.rstrip()
-    return title[: NAME_HOLDS + 1].rpartition(" ")[0].rstrip(" ,;-") or title[:NAME_HOLDS]
-
-
-def _row(r: _Reading, line: str, row: list[str]) -> None:
+def _row(r: Reading, line: str, row: list[str]) -> None:
     """A row of a table: an ingredient, or the table's head, or something else told in cells."""
     if is_head(row) or not any(ch.isdigit() for ch in line):
         r.head = row
@@ -367,43 +277,6 @@ def _row(r: _Reading, line: str, row: list[str]) -> None:
         for piece in [said, *more]:
             r.take(piece, r.step)
         r.listed += 1
-
-
-def _tell(r: _Reading) -> None:
-    """Ingredients told in sentences, put among the lines where they stand; what is said again is a reference."""
-    have = {x.ingredient_id for x in r.lines}
-    more: list[tuple[int, Understood]] = []
-    for at, clause in r.told:
-        top = place_of(clause) is Step.TOP or bool(ROLLED_IN.match(clause))
-        for piece in [] if REMARK.match(clause) else measured_in(each_apart(clause)):
-            made = read_line(piece, r.habit, None, r.cups, in_grams=r.in_grams)
-            # What goes on top is measured apart from what went in.
-            on_top = top and made.ingredient_id in have
-            if on_top:
-                made = replace(made, step=Step.TOP)
-            if on_top or made.ingredient_id not in have:
-                have.add(made.ingredient_id)
-                more.append((at, made))
-    more += _by_parts(r, [made for _, made in more])
-    for n, (at, made) in enumerate(sorted(more, key=lambda m: m[0])):
-        r.lines.insert(at + n, made)
-
-
-def _by_parts(r: _Reading, measured: list[Understood]) -> list[tuple[int, Understood]]:
-    """What is told by parts, weighed by the one of them that has a weight; asked about where none has."""
-    found: list[tuple[int, Understood]] = []
-    grams = {x.ingredient_id: x.grams for x in [*r.lines, *measured]}
-    weighed = PART_IS.search(" ".join([*r.aside, *(clause for _, clause in r.told)]))
-    said_part = float(weighed["g"].replace(",", ".")) if weighed else None
-    for at, clause in r.told:
-        parts = [(p, name, match(name).ident) for p, name in in_parts(clause)]
-        part_g = next((g / p for p, _, ident in parts if (g := grams.get(ident)) and p), said_part)
-        for p, name, ident in parts:
-            if ident not in grams:
-                said = f"{p:g} parts {name}" if part_g is None else f"{p * part_g:.4g} g {name}"
-                made = read_line(said, r.habit, None, r.cups)
-                found.append((at, made if part_g is None else replace(made, notes=(*made.notes, f"{p:g} parts"))))
-    return found
 
 
 def _note(lines: list[Understood], in_grams: bool) -> str:
