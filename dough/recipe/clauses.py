@@ -23,13 +23,13 @@ META = re.compile(
 #: A full stop that ends a sentence, not a short form such as tsp.
 SENTENCE = re.compile(
     r"(?<=[a-z)0-9%])(?<!tsp)(?<!tbsp)(?<!oz)(?<!lb)(?<!lbs)(?<!pkg)(?<!Pck)(?<!Pkt)(?<!Msp)(?<!Stk)(?<!min)"
-    r"(?<!gem)(?<!ger)(?<!geh)(?<!gestr)(?<! ca)(?<!approx)(?<! c)(?<! t)(?<! T)(?<! g)\.\s+"
+    r"(?<!gem)(?<!ger)(?<! Pr)(?<!geh)(?<!gestr)(?<! ca)(?<!approx)(?<! c)(?<! t)(?<! T)(?<! g)\.\s+"
     r"(?=[A-Z0-9])|(?<=[A-Z]{3})(?<!TSP)(?<!TBS)(?<!TBSP)(?<!PKG)(?<!LBS)\.\s+(?=[A-Z0-9])|;\s+"
     # In small letters a whole word has four letters at least.
     r"|(?:(?<=[a-z]{4})|(?<=[a-z]\))|(?<=%)|(?<= in)|(?<= it)|(?<= up)|(?<= off))"
     r"(?<!tbsp)(?<!tsps)(?<!pkgs)(?<!pkts)(?<!choc)(?<!prox)\.\s+(?=[a-z])"
     # A short form's point may end a sentence too, where work follows.
-    r"|\.\s+(?=(?:Fold|Bake|Mix|Beat|Stir|Add|Cream|Drop|Roll|Chill|Combine|Sift|Whisk|Preheat|Then|Next|Makes)\b)"
+    r"|\.\s+(?=(?:Fold|Bake|Mix|Beat|Stir|Add|Cream|Drop|Roll|Chill|Combine|Sift|Whisk|Preheat|Then|Next|Makes|One|Two|Three|Four)\b)"
 )
 #: “lt. brown sugar”: the point of a short form ends nothing.
 SHORTENED = re.compile(r"\b([A-Za-z]{2,6})\.(?= [a-z])")

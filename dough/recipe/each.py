@@ -12,7 +12,7 @@ LONGEST = 4_000
 EACH_WITHIN = re.compile(
     r"(?P<amount>\b(?:\d{1,2} ?[xX×] ?)?\d[\d./ ]{0,6}(?:[^\W\d_]{1,12}\.?)?) ?\b(?:each of|of each|each) "
     r"(?P<names>[^\d.,;:()+&]{3,30}?(?:, [^\d.,;:()+&]{3,30}?){0,4},? ?(?:\band |\+|&|/) ?[^\d.,;:()+&/]{3,30}?)"
-    r"(?=[,.;]|$)",
+    r"(?=[,.;]| / |$)",
     re.I,
 )
 #: “1 cup each sugars (brown, white)”: kinds of one thing, in a bracket.

@@ -49,6 +49,8 @@ UNLIKE = re.compile(
 HOT = re.compile(r"\b\d{3} ?(?:°|º)|\b\d{3} ?[CF]\b")
 #: “To roll”, “For dusting”: a heading of its own.
 HEADED = re.compile(r"^\W*(?:to|for)\b", re.I)
+#: So many amounts before what is told by another thing are told for themselves.
+SEVERAL = 2
 #: What all of it weighs.
 TOTAL = re.compile(r"^\W*(?:grand |dough )?(?:total|sum)\b", re.I)
 #: A line of a list that nobody knows has at most so many words.
@@ -192,6 +194,20 @@ def stray(line: str) -> bool:
 def _other(line: str) -> bool:
     """Minutes, degrees and what else is measured of a bake."""
     return bool(UNLIKE.search(line) or re.search(r"\d{2,3} ?°|\b\d{3} ?[CF]\b", line))
+
+
+def relative_apart(sentence: str) -> list[str]:
+    """A sentence with what it tells by another thing parted from the amounts before and behind it."""
+    found = RELATIVE.search(sentence)
+    if found is None:
+        return [sentence]
+    start = max(sentence.rfind(mark, 0, found.start()) for mark in (", ", " and "))
+    end = sentence.find(", ", found.end())
+    end = len(sentence) if end < 0 else end
+    if start < 0 or len(amounts_in(sentence[:start])) < SEVERAL:
+        return [sentence]
+    parts = (sentence[:start], sentence[start:end], sentence[end:])
+    return [x for p in parts if (x := p.strip(" ,").removeprefix("and "))]
 
 
 def is_sentence(line: str) -> bool:

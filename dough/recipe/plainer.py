@@ -32,6 +32,9 @@ DESSERT = re.compile(
 )
 #: What household likenesses weigh as butter, g (practice, L).
 LIKE_G = {"hazelnut": 8.0, "walnut": 20.0, "egg": 50.0, "nut": 15.0, "pea": 1.0, "fist": 120.0, "plum": 35.0}
+#: What cups of old books hold, ml (British use of the time, L).
+OLD_ML = {"teacup": 140.0, "tea cup": 140.0, "breakfast cup": 280.0, "gill": 140.0, "wineglass": 60.0}
+OLD_CUP = re.compile(rf"\b(?P<cup>{'|'.join(OLD_ML)})s?(?:ful)?s?\b", re.I)
 _THINGS = "|".join(sorted(LIKE_G, key=len, reverse=True))
 LIKENESS = re.compile(
     rf"(?:\ba )?(?:piece |knob |lump )?(?:the |of the |about the )?size of (?:an? )?(?P<thing>{_THINGS})\b(?: of)?"
@@ -71,7 +74,7 @@ TRAILING = re.compile(
     re.I,
 )
 #: “Molasses (not blackstrap!)”: what it is not.
-DENIED = re.compile(r"\s*(?:not|no|never)\b", re.I)
+DENIED = re.compile(r"\s*(?:not|no|never|don't|do not|tip|note|careful|reserve)\b", re.I)
 #: “2 tbsp milk if dry”, “butter, from the fridge”: where what is said of a thing begins.
 CONDITION = re.compile(
     r"\s*,?\s*\b(?:if|until|till|in|into|with|from|over|on|onto|at|per|by"
@@ -106,6 +109,10 @@ def plainer(text: str, habit: Habit) -> Plain:
     notes: list[str] = []
     spoken = habit is not Habit.US and OF_BARE.search(line)
     line = OF_BARE.sub(r"\1 g of ", line) if spoken else line
+    old = OLD_CUP.search(line)
+    if old:
+        # Nobody knows how much it held: it is asked for, and told beside.
+        notes.append(f"a {old['cup'].lower()} of old books holds some {OLD_ML[old['cup'].lower()]:g} ml")
     like = LIKENESS.search(line)
     if like:
         # No weight, but an idea of one: it is asked for, and told beside.

@@ -59,6 +59,10 @@ PARTS_BEHIND = re.compile(
     r" parts?\b(?! of\b)",
     re.I,
 )
+#: “Equal parts by weight butter and sugar”.
+EQUAL = re.compile(
+    r"\bequal parts?(?: by weight)?(?: of)? (?P<one>[a-z ]{3,28}?) and (?P<two>[a-z ]{3,28}?)(?=[,.;]|$)", re.I
+)
 #: “One part was 120 g”.
 PART_IS = re.compile(r"\b(?:one|a|each|the|1) part (?:is|was|being|weighs|=|:)\s*(?P<g>\d+(?:[.,]\d+)?) ?g\b", re.I)
 AGAIN = re.compile(r"\d\s*(?:[^\W\d_]{1,12}\.?)?\s*\([^()]*$")
@@ -156,6 +160,7 @@ def in_parts(clause: str) -> list[tuple[float, str]]:
     if not _may_be_parts(clause):
         return []
     m = RATIO.search(clause)
+    clause = EQUAL.sub(lambda x: f"1 part {x['one']}, 1 part {x['two']}", clause)
     if m is None:
         found = list(PARTS.finditer(clause)) or list(PARTS_BEHIND.finditer(clause))
         told = [(amount_at(x["many"], 0), x["name"].strip()) for x in found]

@@ -27,6 +27,7 @@ from dough.recipe.kinds import (
     looks_like,
     no_title,
     overlooked,
+    relative_apart,
     stray,
 )
 from dough.recipe.leads import LONGEST_TITLE, TITLED, behind_lead, held, led_in
@@ -204,6 +205,7 @@ def _read(r: Reading, line: str, raw: str, number: int) -> None:
     )
     set_apart = RELATIVE.search(bare) or RATIO.search(bare) or in_parts(bare)
     sentences = [s for s in SENTENCE.split(bare) if s.strip()] if set_apart or elsewhere else []
+    sentences = [part for s in sentences for part in relative_apart(s)]
     if REMARK.match(bare) or (elsewhere and len(sentences) <= 1):
         r.aside.append(line)
         return
