@@ -133,7 +133,7 @@ def tidy(text: str) -> str:
     line = re.sub(r"\bw/ ?o\b", "without", line)
     line = re.sub(r"(?<=\w )w(?:/| )(?= ?\w)", "with ", line)
     line = re.sub(r"(?<=[a-z] )n(?= [a-z0-9])", "and", line)
-    line = re.sub(r"(?<=\w) ea\b\.?(?= )", " each", line)
+    line = re.sub(r"(?<=[\w.]) ea\b\.?(?= )", " each", line)
     # “Wet → egg”: such an arrow heads what follows, but between figures it tells a change.
     line = re.sub(r"^([^\d→:]{2,30}?) ?(?:→|➜|=>) ?(?=\S)", r"\1: ", line)
     line = in_figures(weights_in_figures(with_figures(line)))

@@ -22,7 +22,8 @@ META = re.compile(
 )
 #: A full stop that ends a sentence, not a short form such as tsp.
 SENTENCE = re.compile(
-    r"(?<=[a-z)0-9%])(?<!tsp)(?<!tbsp)(?<!oz)(?<!lb)(?<!lbs)(?<!pkg)(?<!Pck)(?<!Pkt)(?<!Msp)(?<!Stk)(?<!min)"
+    r"(?<=[a-z)0-9%])(?<! no)(?<! No)(?<! nr)(?<! Nr)(?<!tsp)"
+    r"(?<!tbsp)(?<!oz)(?<!lb)(?<!lbs)(?<!pkg)(?<!Pck)(?<!Pkt)(?<!Msp)(?<!Stk)(?<!min)"
     r"(?<!gem)(?<!ger)(?<! Pr)(?<!geh)(?<!gestr)(?<! ca)(?<!approx)(?<! c)(?<! t)(?<! T)(?<! g)\.\s+"
     r"(?=[A-Z0-9])|(?<=[A-Z]{3})(?<!TSP)(?<!TBS)(?<!TBSP)(?<!PKG)(?<!LBS)\.\s+(?=[A-Z0-9])|;\s+"
     # In small letters a whole word has four letters at least.
@@ -32,7 +33,7 @@ SENTENCE = re.compile(
     r"|\.\s+(?=(?:Fold|Bake|Mix|Beat|Stir|Add|Cream|Drop|Roll|Chill|Combine|Sift|Whisk|Preheat|Then|Next|Makes|One|Two|Three|Four)\b)"
 )
 #: “lt. brown sugar”: the point of a short form ends nothing.
-SHORTENED = re.compile(r"\b([A-Za-z]{2,6})\.(?= [a-z])")
+SHORTENED = re.compile(r"\b([A-Za-z]{2,6})\.(?= [a-z&+])")
 #: “1 teaspoon each cinnamon and ginger”: an amount of each of several.
 EACH_OF = re.compile(
     r"(?P<amount>(?:\d{1,2} ?[xX×] ?)?[\d./ ]{1,9}(?:[^\W\d_]{1,12}\.?)?) ?\b(?:each of|of each|each)[,:]? "
@@ -130,6 +131,9 @@ def clauses(line: str) -> list[str]:
         elif amounts_in(rest)[0].start >= 2 and len(measured_in(rest)) > 1:
             # “Cheese rounds: weigh 90 g butter and ...”: a heading before sentences.
             return [line]
+        elif not match(prefix).ident and is_name(BRACKETED.sub(" ", nameish(rest))):
+            # “Flavour: vanilla 2 tsp”.
+            return [rest.strip()]
         else:
             return [f"{rest.strip()} {prefix.strip()}"]
     dots = re.match(r"^(?P<name>[A-Za-z][A-Za-z ,']+?|[A-Za-z][^.!?]{2,40}?\.?) ?\.{3,} ?(?P<amount>.*)$", body)

@@ -81,7 +81,12 @@ def words_of(text: str) -> list[str]:
 
 def _words(text: str) -> tuple[str, ...]:
     plain = unicodedata.normalize("NFKD", text.lower())
-    plain = "".join(ch for ch in plain if not unicodedata.combining(ch)).replace("œ", "oe").replace("ς", "σ")
+    plain = (
+        "".join(ch for ch in plain if not unicodedata.combining(ch))
+        .replace("œ", "oe")
+        .replace("ς", "σ")
+        .replace("ß", "ss")
+    )
     plain = ELIDED.sub("", plain)
     return tuple(
         _singular(w)

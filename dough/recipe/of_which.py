@@ -21,7 +21,7 @@ OF_WHICH = re.compile(
     + r"(?P<part>\d+(?:[.,]\d+)?)"
     + _UNIT.format("part_unit")
     + r" (?:of )?(?P<one>[a-z][a-z -]{1,28}?)(?:[,;]? (?:and )?(?:the )?rest(?: is)? (?P<rest>[a-z][a-z -]{1,28}?))?"
-    r"\)?(?=\s*(?:[,.;)]|$))",
+    r"\)?(?=\s*(?:[,.;()]|$))",
     re.I,
 )
 

@@ -78,7 +78,7 @@ UNCOUNTED = re.compile(
     r"|(?:ein|une?|una|uno|zwei|deux|due|dos|drei|trois|tre|tres|vier|quatre|quattro|cuatro) (?:\w+ )?"
     r"(?:ei|eier|eigelbe?|dotter|eidotter|œufs?|oeufs?|jaunes? d'(?:œ|oe)ufs?|uov[ao]|tuorl[oi]|huevos?|yemas?)\b"
     r"|(?:(?:schale|abrieb|zesten?|scorza|buccia|ralladura|piel) (?:einer|von 1|d'une?|de|di|d') ?(?:une?|una|un|1)? ?"
-    r"|zeste d'une? |(?:mark|graines|semi|semillas) (?:einer|d'une|di una|de una) )"
+    r"|zeste d'une? |(?:mark|graines|semi|semillas) (?:einer|d'une|di una|di mezza|de una) )"
     r"(?:bio-?)?(?:zitrone|orange|limette|citron|limone|arancia|lim[oó]n|naranja|vanilleschote|gousse de vanille"
     r"|bacca di vaniglia|vaina de vainilla)\b"
     r"|(?:a|one) (?:generous |good |small )?(?:pinch|dash|splash|knob|handful|capful|glug|drop|bit|spoonful) of "
