@@ -116,7 +116,7 @@ def as_it_is(line: str) -> tuple[str, list[str]]:
     before: list[str] = []
 
     def told(found: re.Match[str], kept: str) -> str:
-        before.append(found.group(0).strip(" ,-()"))
+        before.append(f"{found.group(0).strip(' ,-()')}: read as a change")
         opens = found.string[: found.start()].rstrip().endswith(".")
         return f" {kept.strip().capitalize()}" if opens else kept
 

@@ -30,7 +30,7 @@ HOURS = (
     r"(?P<h>\d{1,2}(?:[.,]\d)?|an|one|two|three|half an)(?: ?(?:-|to) ?\d{1,2})? ?"
     r"(?:hours?|hrs?|h\b|stunden?|heures?|horas?|ore)"
 )
-_LONG = rf"(?:{HOURS}|(?P<night>overnight)|(?P<m>\d{{1,3}}) ?min\w*\.?)"
+_LONG = rf"(?:{HOURS}|(?P<days>\d|one|two|three) (?:days?|nights?|tagen?|jours?|giorni|días)\b|(?P<night>overnight)|(?P<m>\d{{1,3}}) ?min\w*\.?)"
 MAKES = re.compile(
     r"\b(?:makes?|yields?|gives|serves|you (?:should |will )?get|enough for|ergibt|pour)\b\D{0,16}?"
     r"(?P<n>\d+)(?:(?: ?-| to) ?\d+)?(?P<dozen> (?:dozen|doz\b|dz\b))?(?! ?(?:g|ml|minutes?|min|mm|cm)\b)"
@@ -55,7 +55,7 @@ CUTTER = re.compile(
 )
 COLD = re.compile(rf"\b(?:chill|refrigerat\w*|fridge|cold|kühl\w*|freez\w*)\b[^.;]{{0,60}}?{_LONG}", re.I)
 COLD_AFTER = re.compile(rf"{_LONG}[^.;]{{0,30}}?\b(?:fridge|refrigerator|cold)\b", re.I)
-REST = re.compile(rf"\b(?:rest|stand|ripen)\b[^.;]{{0,40}}?{_LONG}", re.I)
+REST = re.compile(rf"\b(?:rest(?:ed|ing|s)?|stand|stood|ripen(?:ed)?|aged?)\b[^.;]{{0,40}}?{_LONG}", re.I)
 TURN = re.compile(r"\b(?:turn|rotat)\w*[^.;]{0,40}?\b(?:after|at) (?P<n>\d{1,2})(?: ?min)?", re.I)
 BANG = re.compile(r"\b(?:bang|rap|slam|tap)\w*[^.;]{0,40}?\b(?:after|at) (?P<n>\d{1,2})(?: ?min)?", re.I)
 #: What minutes belong to: the nearest of these words before them.
@@ -89,6 +89,7 @@ UNSAID = re.compile(
 GAS_C = {1: 140, 2: 150, 3: 160, 4: 180, 5: 190, 6: 200, 7: 220, 8: 230, 9: 240}
 INCH_MM = 25.4
 NIGHT_H = 12.0
+DAY_H = 24.0
 #: How the fat goes in, by what is said of it; the first that is found.
 METHODS = {
     "browned_reset": re.compile(r"\bbrown(?:ed)?(?: the)? butter|butter[^.;]{0,30}\bbrowned\b", re.I),
@@ -190,6 +191,8 @@ def _likely(before: str, after: str) -> int:
 def _hours(found: re.Match[str]) -> float | None:
     if found["night"]:
         return NIGHT_H
+    if found["days"]:
+        return DAY_H * _count(found["days"])
     if found["m"]:
         return float(found["m"]) / 60.0
     word = (found["h"] or "").lower().replace(",", ".")

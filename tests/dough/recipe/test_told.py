@@ -113,3 +113,12 @@ def test_minutes_behind_a_list_are_no_fruit() -> None:
 def test_minutes_behind_a_heat_need_not_say_so(said: str) -> None:
     bake = read_recipe(f"1 cup butter\n1 cup sugar\n2 cups flour\nChill 1 h, then bake {said}", Habit.US).bake
     assert bake.minutes in ((8, 10), (9, 9))
+
+
+@pytest.mark.parametrize(
+    ("said", "hours"),
+    [("rested 24 h", 24), ("Aged 2 days in the fridge", 48), ("Chill for two days.", 48), ("Rest overnight", 12)],
+)
+def test_a_rest_may_be_told_afterwards_and_in_days(said: str, hours: float) -> None:
+    facts = read_recipe(f"butter 200 g\nflour 100 g\n{said}", Habit.METRIC).bake.facts
+    assert [f.value for f in facts if f.field == "rest_h"] == [hours]
