@@ -30,7 +30,10 @@ HOURS = (
     r"(?P<h>\d{1,2}(?:[.,]\d)?|an|one|two|three|half an)(?: ?(?:-|to) ?\d{1,2})? ?"
     r"(?:hours?|hrs?|h\b|stunden?|heures?|horas?|ore)"
 )
-_LONG = rf"(?:{HOURS}|(?P<days>\d|one|two|three) (?:days?|nights?|tagen?|jours?|giorni|días)\b|(?P<night>overnight)|(?P<m>\d{{1,3}}) ?min\w*\.?)"
+_LONG = (
+    rf"(?:{HOURS}|(?P<days>\d|one|two|three) (?:days?|nights?|tagen?|jours?|giorni|días)\b"
+    r"|(?P<night>overnight)|(?P<m>\d{1,3}) ?min\w*\.?)"
+)
 MAKES = re.compile(
     r"\b(?:makes?|yields?|gives|serves|you (?:should |will )?get|enough for|ergibt|pour)\b\D{0,16}?"
     r"(?P<n>\d+)(?:(?: ?-| to) ?\d+)?(?P<dozen> (?:dozen|doz\b|dz\b))?(?! ?(?:g|ml|minutes?|min|mm|cm)\b)"
