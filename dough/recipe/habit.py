@@ -16,8 +16,8 @@ def guess_habit(text: str) -> Habit:
     us = len(re.findall(words, flat))
     oven, said, _, _ = oven_of(flat, Habit.METRIC)
     us += 2 if oven is not None and "F" in said else 0
-    metric = len(re.findall(r"\d ?(?:g|ml|kg)\b|caster|plain flour|bicarb|°? ?C\b", flat))
+    metric = len(re.findall(r"\d ?(?:g|ml|kg)\b|caster|plain flour|bicarb|\d{2,3} ?°? ?C\b(?!\.)|°C\b", flat))
     if re.search(r"\bcups?\b", flat) and metric and re.search(r"\b(caster|bicarb soda|plain flour)\b", flat):
         return Habit.AU
-    cups = len(re.findall(r"\bcups?\b|\bc\. ", flat))
+    cups = len(re.findall(r"\bcups?\b|\b\d ?c\.? |\bc\. ", flat, re.I))
     return Habit.US if us + cups > metric else Habit.METRIC

@@ -42,6 +42,8 @@ ASKS = {
     "spoon": "In capitals a T is either spoon. Which is meant?",
     "much": "More than any cookie holds, it seems. Is the amount right?",
 }
+#: Hardly any recipe takes more ounces of one thing.
+MOST_OUNCES = 40.0
 #: Questions whose answers are amounts.
 BY_AMOUNT = ("browned", "weight", "spoon", "much")
 #: The classes offered for a question of kind.
@@ -191,8 +193,17 @@ def either_spoon(made: Understood) -> Understood:
     return replace(
         made,
         asks=(*made.asks, "spoon"),
-        offers=((f"{many} tsp", "a teaspoon is meant"), (f"{many} tbsp", "a tablespoon is meant")),
+        offers=((f"{many} tsp", "teaspoons"), (f"{many} tbsp", "tablespoons")),
     )
+
+
+def units_meant(quantities: tuple[KitchenAmount, ...]) -> tuple[tuple[str, str], ...]:
+    """What a bare number may be of: (the amount as it would be typed, what it means); ounces where that is not many."""
+    if len(quantities) != 1 or quantities[0].unit or quantities[0].low != quantities[0].high:
+        return ()
+    many = quantities[0].low
+    grams = (f"{many:g} g", "grams")
+    return (grams, (f"{many:g} oz", "ounces")) if many <= MOST_OUNCES else (grams,)
 
 
 def place_of(line: str) -> Step | None:

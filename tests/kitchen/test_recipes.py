@@ -158,11 +158,27 @@ def test_what_the_text_names_and_no_line_has_is_told_and_too_much_of_something_i
     assert (again["grams"], again["asks"]) == (9.0, [])
 
 
+def test_amounts_of_one_meaning_are_answered_alike_and_by_one_press(client: Client) -> None:
+    text = "MY DAD'S COOKIES\n1 C. SUGAR\n2 EGGS\n2 T VANILLA\n2 C. FLOUR\n1 T SODA\nBUTTER 12"
+    lines = {x["named"]: x for x in read(client, text).json()["lines"]}
+    spoons = [[(c["id"], c["means"]) for c in lines[n]["asks"][-1]["choices"]] for n in ("vanilla", "soda")]
+    assert spoons == [
+        [("2 tsp", "teaspoons"), ("2 tbsp", "tablespoons")],
+        [("1 tsp", "teaspoons"), ("1 tbsp", "tablespoons")],
+    ]
+    (bare,) = lines["butter"]["asks"]
+    assert [(c["id"], c["means"]) for c in bare["choices"]] == [("12 g", "grams"), ("12 oz", "ounces")]
+    said = {**{k: lines["butter"][k] for k in ("text", "quantities", "step", "ingredient")}, "habit": "us"}
+    again = send(client, "POST", "/recipes/line", {**said, "amount": "12 oz", "answered": ["unit"]}).json()
+    assert round(again["grams"], 1) == 340.2
+    assert again["asks"] == []
+
+
 def test_a_word_nobody_knows_before_a_known_name_is_answered_by_one_press(client: Client) -> None:
     line = read(client, "250 g snozzle flour\n125 g butter").json()["lines"][0]
     (ask,) = line["asks"]
     assert (ask["code"], ask["by"]) == ("ingredient", "ingredient")
-    assert ask["choices"][0] == {"id": "ap", "name": "yes, plain flour"}
+    assert ask["choices"][0] == {"id": "ap", "name": "yes, plain flour", "means": ""}
     said = {**{k: line[k] for k in ("text", "quantities", "step")}, "habit": "metric", "ingredient": "ap"}
     again = send(client, "POST", "/recipes/line", {**said, "answered": ["ingredient", "flour"]}).json()
     assert (again["grams"], again["asks"]) == (250.0, [])

@@ -19,7 +19,7 @@ from dough.recipe import READER
 from dough.recipe.amounts import amount_at, tidy
 from dough.recipe.counting import counted
 from dough.recipe.habit import guess_habit
-from dough.recipe.lines import BY_AMOUNT, Understood, ask_words, choices, understood
+from dough.recipe.lines import BY_AMOUNT, Understood, ask_words, choices, understood, units_meant
 from dough.recipe.names import Match, near, search
 from dough.recipe.process import Fact
 from kitchen.actions.base import require
@@ -44,8 +44,11 @@ class QuantityDoc(Strict):
 
 
 class ChoiceOut(BaseModel):
+    """An answer. means is what an amount means in words that lines may share, “grams”; empty for other answers."""
+
     id: str
     name: str
+    means: str = ""
 
 
 class AskOut(BaseModel):
@@ -243,7 +246,9 @@ def _by(code: str) -> Literal["amount", "filling", "ingredient"]:
 
 def _choices(code: str, ways: list[str], x: Understood) -> list[ChoiceOut]:
     if code in BY_AMOUNT:
-        return [ChoiceOut(id=amount, name=f"{amount}, {words}") for amount, words in x.offers]
+        return [ChoiceOut(id=amount, name=f"{amount}, {words}", means=words) for amount, words in x.offers]
+    if code == "unit":
+        return [ChoiceOut(id=amount, name=amount, means=words) for amount, words in units_meant(x.quantities)]
     if code == "ingredient":
         likely = [ChoiceOut(id=i, name=table()[i].name) for i in near(x.unknown) if i != x.ingredient_id]
         known = table().get(x.ingredient_id)

@@ -5,6 +5,7 @@ from __future__ import annotations
 import pytest
 
 from dough.facts.kitchen_measures import Habit
+from dough.recipe.habit import guess_habit
 from dough.recipe.names import match
 from dough.recipe.text import read_recipe
 
@@ -122,3 +123,16 @@ def test_minutes_behind_a_heat_need_not_say_so(said: str) -> None:
 def test_a_rest_may_be_told_afterwards_and_in_days(said: str, hours: float) -> None:
     facts = read_recipe(f"butter 200 g\nflour 100 g\n{said}", Habit.METRIC).bake.facts
     assert [f.value for f in facts if f.field == "rest_h"] == [hours]
+
+
+@pytest.mark.parametrize(
+    ("text", "habit"),
+    [
+        ("1 C. MARGARINE\n1 C. SUGAR\n2 C. FLOUR\nBAKE 350 10 MIN.", Habit.US),
+        ("2 C flour / 1 C sugar / 1 stick butter", Habit.US),
+        ("200 g butter\n100 g caster\n180 C 12 min", Habit.METRIC),
+        ("1 cup caster sugar\n125 g butter\n250 g plain flour", Habit.AU),
+    ],
+)
+def test_whose_cups_are_meant_is_told_by_the_words(text: str, habit: Habit) -> None:
+    assert guess_habit(text) is habit

@@ -4738,10 +4738,18 @@ export interface components {
             /** Words */
             words: string;
         };
-        /** ChoiceOut */
+        /**
+         * ChoiceOut
+         * @description An answer. means is what an amount means in words that lines may share, “grams”; empty for other answers.
+         */
         ChoiceOut: {
             /** Id */
             id: string;
+            /**
+             * Means
+             * @default
+             */
+            means?: string;
             /** Name */
             name: string;
         };

@@ -10,7 +10,7 @@ import { useReference } from '@/api/queries'
 import OwnDialog from '@/stages/formula/OwnDialog.vue'
 import TopBar from '@/ui/TopBar.vue'
 import { HABITS } from '@/ui/useHabit'
-import AlikeQuestions from './AlikeQuestions.vue'
+import AlikeQuestions, { type Settled } from './AlikeQuestions.vue'
 import NamedBesides from './NamedBesides.vue'
 import ProcessFacts from './ProcessFacts.vue'
 import ReviewRow from './ReviewRow.vue'
@@ -43,8 +43,8 @@ function keep(id: string, row: unknown): void {
   if (row) shown.set(id, row as InstanceType<typeof ReviewRow>)
   else shown.delete(id)
 }
-function answerAll(code: string, choice: string, ids: readonly string[]): void {
-  for (const id of ids) shown.get(id)?.settle(code, choice)
+function answerAll(code: string, settled: readonly Settled[]): void {
+  for (const { row, choice } of settled) shown.get(row)?.settle(code, choice)
 }
 
 async function read(habit: Recipe['habit'] | null = null): Promise<void> {

@@ -132,7 +132,13 @@ defineExpose({ settle })
       <div v-for="a in line.asks" :key="a.code" class="ask">
         <b>▲ {{ a.question }}</b>
         <template v-if="a.code === 'amount' || a.code === 'unit'">
-          <button v-if="a.code === 'unit'" type="button" @click="say({ settles: ['unit'] })">grams</button>
+          <button
+            v-if="a.code === 'unit' && !a.choices.length"
+            type="button"
+            @click="say({ settles: ['unit'] })"
+          >
+            grams
+          </button>
           <form @submit.prevent="say({ amount: typed, settles: ['amount', 'unit'] })">
             <BFormInput
               v-model="typed"

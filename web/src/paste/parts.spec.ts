@@ -11,7 +11,7 @@ const ask = (code: string, ...ids: string[]) => ({
   code,
   question: `${code}?`,
   by: 'ingredient' as const,
-  choices: ids.map((id) => ({ id, name: id })),
+  choices: ids.map((id) => ({ id, name: id, means: '' })),
 })
 const row = (id: string, keep: boolean, ...asks: ReturnType<typeof ask>[]) =>
   ({ id, keep, answered: [], line: { asks } }) as unknown as Reviewed
@@ -31,7 +31,44 @@ it('asks once what several lines ask alike, of those that are taken', async () =
   expect(w.findAll('p')).toHaveLength(1)
   expect(w.text()).toContain('2 lines ask: filling?')
   await press(w, 'all scooped')
-  expect(w.emitted('answer')).toEqual([['filling', 'scooped', ['a', 'b']]])
+  const both = [
+    { row: 'a', choice: 'scooped' },
+    { row: 'b', choice: 'scooped' },
+  ]
+  expect(w.emitted('answer')).toEqual([['filling', both]])
+})
+
+it('asks once what amounts mean, though each line has its own', async () => {
+  const t = (id: string, many: number) =>
+    row(id, true, {
+      ...ask('spoon'),
+      choices: [
+        { id: `${many} tsp`, name: `${many} tsp`, means: 'teaspoons' },
+        { id: `${many} tbsp`, name: `${many} tbsp`, means: 'tablespoons' },
+      ],
+    })
+  const w = mount(AlikeQuestions, { props: { rows: [t('a', 1), t('b', 2)] } })
+  await press(w, 'all tablespoons')
+  const both = [
+    { row: 'a', choice: '1 tbsp' },
+    { row: 'b', choice: '2 tbsp' },
+  ]
+  expect(w.emitted('answer')).toEqual([['spoon', both]])
+})
+
+it('asks once whether bare numbers are grams, whatever else one of them may be', async () => {
+  const bare = (id: string, many: number, ...more: string[]) =>
+    row(id, true, {
+      ...ask('unit'),
+      choices: ['grams', ...more].map((means) => ({ id: `${many} ${means}`, name: means, means })),
+    })
+  const w = mount(AlikeQuestions, { props: { rows: [bare('a', 8, 'ounces'), bare('b', 226)] } })
+  await press(w, 'all grams')
+  const both = [
+    { row: 'a', choice: '8 grams' },
+    { row: 'b', choice: '226 grams' },
+  ]
+  expect(w.emitted('answer')).toEqual([['unit', both]])
 })
 
 it('shows each fact of the process by its words, one row for one wording, and drops them together', async () => {
