@@ -83,3 +83,19 @@ def test_a_brief_asks_how_many_pieces_what_is_here_makes(client: Client, kept: D
     found = stands(90_000)
     assert found["stands"] == "out"
     assert "runs out first" in found["words"]
+
+
+def test_a_plan_says_what_it_would_run_out_of(client: Client, kept: Dough, flour: Lot) -> None:
+    def short(pieces: int) -> list[dict[str, Any]]:
+        on = str(timezone.now().date() + timedelta(days=1))
+        plan = {"draft": kept.draft, "style": kept.style, "dough_id": kept.pk, "on": on, "plan": {"pieces": pieces}}
+        found = send(client, "POST", "/plans/look", plan).json()
+        assert found["error"] == ""
+        return found["short"]  # type: ignore[no-any-return]
+
+    flour.came_g, flour.waste_pct = 400.0, 0.0
+    flour.save()
+    assert short(6) == []
+    (found,) = short(48)
+    assert found["left_g"] == 400.0
+    assert found["needs_g"] > 400.0

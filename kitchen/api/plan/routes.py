@@ -10,6 +10,7 @@ from ninja import Router
 from pydantic import BaseModel, Field
 
 from dough.accounts.scaling import whole_sizes
+from dough.accounts.store import short_of
 from dough.accounts.toppings import coverage
 from dough.bake.intake import NoCase
 from dough.draft.target import Target
@@ -46,6 +47,7 @@ from kitchen.reading.days import Solved, cautions, solve_day, solve_one
 from kitchen.reading.doughs import MissingError, dough_for_reading
 from kitchen.reading.hours import local_day, today, zone
 from kitchen.reading.plans import plan_for_reading, plans_of, plans_on, setting_for, worked, worked_plan
+from kitchen.reading.store import store_on
 
 router = Router(tags=["plan"])
 dough_router = Router(tags=["plan"])
@@ -89,7 +91,8 @@ def look(request: HttpRequest, payload: PlanIn) -> HttpResponse:
     draft = payload.draft.to_core()
     whole = list(whole_sizes(draft.formula, Habit.METRIC))
     tops = list(coverage(draft, None if found.no_forecast else found.laid.out_mm))
-    return sent(look_out(payload.seq, found, whole, tops, _alike(payload, found)))
+    short = short_of(draft, found.portions.factor, store_on(payload.on))
+    return sent(look_out(payload.seq, found, whole, tops, _alike(payload, found), short))
 
 
 def _worked(payload: PlanIn) -> Planned:

@@ -7,6 +7,7 @@ from datetime import date, datetime
 from pydantic import BaseModel, Field
 
 from dough.accounts.scaling import WholeSize
+from dough.accounts.store import Short
 from dough.accounts.toppings import Coverage
 from dough.facts.errors import EntryError, EntryErrors
 from dough.plan.day import Said
@@ -81,6 +82,14 @@ class AlikeOut(BaseModel):
     mends: list[str]
 
 
+class ShortOut(BaseModel):
+    """An ingredient of which the batch takes more than is left of its deliveries, g."""
+
+    name: str
+    needs_g: float
+    left_g: float
+
+
 class PlanLookOut(BaseModel):
     """A plan worked out. error: why it can't be, with the box it concerns; the rest is empty then."""
 
@@ -101,6 +110,7 @@ class PlanLookOut(BaseModel):
     cooling: list[tuple[float, float]] = []
     toppings: list[Coverage] = []
     cautions: list[str] = []
+    short: list[ShortOut] = []
 
 
 class TimeOut(BaseModel):
@@ -160,8 +170,9 @@ def kept_out(k: KeptBack) -> KeptOut:
 
 
 def look_out(
-    seq: int, p: Planned, whole: list[WholeSize], toppings: list[Coverage], alike: AlikeOut | None
-) -> PlanLookOut:
+    seq: int, p: Planned, whole: list[WholeSize], toppings: list[Coverage], alike: AlikeOut | None,
+    short: tuple[Short, ...],
+) -> PlanLookOut:  # fmt: skip
     even = p.portions.evenness
     return PlanLookOut(
         seq=seq, portions=p.portions, evenness_words=even.words if even else "", whole=whole, laid=p.laid,
@@ -169,6 +180,7 @@ def look_out(
         pieces=p.portions.divided.pieces, baked=p.baked,
         steps=[step_out(s) for s in p.steps.steps], no_forecast=p.no_forecast,
         cooling=list(p.cooling), toppings=toppings, cautions=list(p.cautions),
+        short=[ShortOut(name=s.name, needs_g=s.needs_g, left_g=s.left_g) for s in short],
     )  # fmt: skip
 
 

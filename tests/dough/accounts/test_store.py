@@ -6,7 +6,7 @@ import pytest
 
 from dough.accounts.brief import Standing, Stands, standings
 from dough.accounts.formula import Draft, Formula, Line, Process, Step
-from dough.accounts.store import Store, makes
+from dough.accounts.store import Store, makes, short_of
 from dough.facts.limits import Limit
 
 
@@ -56,3 +56,17 @@ def test_a_limit_on_it_is_met_only_where_all_is_known_to_be_here(store: Store, h
 def test_an_amount_that_is_open_leaves_it_open() -> None:
     lines = (("ap", 200.0), ("gran", None), ("butter", 200.0))
     assert stands({"ap": 9e3, "gran": 9e3, "butter": 9e3}, lines=lines).stands is Stands.UNKNOWN
+
+
+def test_a_batch_is_short_of_what_is_not_left_the_shortest_first_and_never_of_what_nobody_weighed() -> None:
+    found = short_of(dough(*TEN), 3.0, {"ap": 599.0, "gran": 120.0, "butter": None})
+    assert [(s.name, s.needs_g, s.left_g) for s in found] == [
+        ("Granulated sugar", 300.0, 120.0),
+        ("Plain flour", 600.0, 599.0),
+    ]
+    assert short_of(dough(*TEN), 3.0, {"ap": 600.0, "gran": 300.0}) == ()
+
+
+def test_lines_of_one_ingredient_are_short_together() -> None:
+    twice = dough(("ap", 100.0), ("gran", 150.0), ("ap", 100.0))
+    assert [s.needs_g for s in short_of(twice, 2.0, {"ap": 350.0})] == [400.0]

@@ -9179,6 +9179,11 @@ export interface components {
             /** Seq */
             seq: number;
             /**
+             * Short
+             * @default []
+             */
+            short?: components["schemas"]["ShortOut"][];
+            /**
              * Steps
              * @default []
              */
@@ -11142,6 +11147,18 @@ export interface components {
             versions: number;
             /** Within */
             within: number;
+        };
+        /**
+         * ShortOut
+         * @description An ingredient of which the batch takes more than is left of its deliveries, g.
+         */
+        ShortOut: {
+            /** Left G */
+            left_g: number;
+            /** Name */
+            name: string;
+            /** Needs G */
+            needs_g: number;
         };
         /** SiblingOut */
         SiblingOut: {

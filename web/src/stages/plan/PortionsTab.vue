@@ -6,6 +6,7 @@ import MoreFields from './MoreFields.vue'
 import NumberBox from './NumberBox.vue'
 import ShapeDrawing from './ShapeDrawing.vue'
 import ShapeFields from './ShapeFields.vue'
+import ShortOf from './ShortOf.vue'
 import SizesTable from './SizesTable.vue'
 import type { PlanDoc } from './usePlan'
 
@@ -133,6 +134,7 @@ function addSize(): void {
       <ul v-if="p.contradictions.length" class="wrong">
         <li v-for="c in p.contradictions" :key="c" class="alert-words">▲ {{ c }}</li>
       </ul>
+      <ShortOf :short="look?.short ?? []" />
       <dl>
         <div>
           <dt>on bowl and tools</dt>
