@@ -23,7 +23,7 @@ from dough.facts.kitchen_measures import (
 from dough.facts.staples import BUTTER, WATER, staple
 from dough.recipe.amounts import FILLING_WORDS, Amount, amounts_in
 from dough.recipe.beside import left_out
-from dough.recipe.choose import MASS_FIRST, choose
+from dough.recipe.choose import FEWEST_WEIGHED, MASS_FIRST, choose
 from dough.recipe.counting import FEWEST_G, counted, in_pieces, of_a_fruit, two_bare
 from dough.recipe.either import before_dash, first_of
 from dough.recipe.names import Match, match, words_of
@@ -127,6 +127,9 @@ def read_line(
     line, notes = plain.line, list(plain.notes)
     amounts = amounts_in(line)
     chosen, name_text = choose(line, amounts)
+    if in_grams and amounts and _weighed_first(amounts[0], chosen[0]):
+        # “butter 200 (2 sticks)” in a recipe of grams.
+        chosen = [amounts[0]]
     filling = _filling(line, chosen)
     name_text, other = first_of(before_dash(name_text))
     name_text = named_part(name_text, line, amounts[0] if amounts else None)
@@ -159,6 +162,11 @@ def read_line(
     step = place_of(line) or step
     made = understood(text, found, quantities, filling, habit, step, cups, tuple(notes))
     return _contradicted(made, line, amounts, chosen, habit, cups)
+
+
+def _weighed_first(first: Amount, chosen: Amount) -> bool:
+    bare = not (first.quantity.unit or first.by_word) and first.quantity.low >= FEWEST_WEIGHED
+    return bare and chosen is not first and chosen.quantity.unit not in MASS_FIRST
 
 
 def _contradicted(

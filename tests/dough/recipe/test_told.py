@@ -136,3 +136,8 @@ def test_a_rest_may_be_told_afterwards_and_in_days(said: str, hours: float) -> N
 )
 def test_whose_cups_are_meant_is_told_by_the_words(text: str, habit: Habit) -> None:
     assert guess_habit(text) is habit
+
+
+def test_a_bare_weight_in_a_recipe_of_grams_comes_before_the_measure_beside_it() -> None:
+    got = weights("butter 200 (2 sticks)\ncaster 150\nflour 300\negg 50\nsalt 4")
+    assert got["butter"] == 200
