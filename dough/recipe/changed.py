@@ -24,7 +24,7 @@ _WAS = (
 )
 #: What is corrected in the same breath.
 _AMENDED = (
-    r"(?:no,? (?:wait,? )?(?:it's |it is )?|sorry,? |i mean,? |or rather,? |make (?:that|it) |call it "
+    r"(?:no, (?:wait,? )?(?:it's |it is )?|no wait,? |sorry,? |i mean,? |or rather,? |make (?:that|it) |call it "
     r"|scratch that,? (?:it's )?)"
 )
 #: “150 → 140 caster”.

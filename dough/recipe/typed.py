@@ -11,7 +11,9 @@ _MEASURES = (
 )
 ONE = re.compile(
     rf"(?<=\d)[lI](?=\d)|(?<=\d[-/])[lI](?=\d)|(?<![^\W_])[lI](?= ?/ ?\d|\d)"
-    rf"|(?<![^\s(,;])(?<!\d )[lI](?= ?{_MEASURES}(?![^\W\d_]))"
+    rf"|(?<![^\s(,;])(?<!\d )l(?= ?{_MEASURES}(?![^\W\d_]))"
+    # “I can” and “I egg wash” are somebody speaking.
+    r"|(?<![^\s(,;])I(?= (?:tsps?|tbsps?|cups?|lbs?|oz|pkgs?)(?![^\W\d_]))"
 )
 NOUGHT = re.compile(r"(?<=\d)O(?=\d|\b)")
 

@@ -110,6 +110,13 @@ def test_a_letter_where_only_a_figure_can_stand_is_the_figure(line: str, ident: 
     assert (first.ingredient_id, first.quantities[0].low, first.quantities[0].unit) == (ident, low, unit)
 
 
+def test_somebody_speaking_is_no_figure() -> None:
+    got = read("Cookies I can eat\nI egg wash them twice\n2 eggs\n1 cup shortening", Habit.US)
+    assert got.title == "Cookies I can eat"
+    assert "I egg wash them twice" in got.aside
+    assert [x.ingredient_id for x in got.lines] == ["egg", "shortening"]
+
+
 @pytest.mark.parametrize(
     ("told", "ident", "grams"),
     [
