@@ -116,7 +116,10 @@ def as_it_is(line: str) -> tuple[str, list[str]]:
     before: list[str] = []
 
     def told(found: re.Match[str], kept: str) -> str:
-        before.append(f"{found.group(0).strip(' ,-()')}: read as a change")
+        said = found.group(0).strip(" ,-()")
+        # “Up to 30 g water” may be a change or a limit: what is read is the same.
+        limit = said.lower().startswith("up to") and "from" not in said.lower()
+        before.append(f"{said}: the most of it is read" if limit else f"{said}: read as a change")
         opens = found.string[: found.start()].rstrip().endswith(".")
         return f" {kept.strip().capitalize()}" if opens else kept
 

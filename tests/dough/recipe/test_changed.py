@@ -110,6 +110,12 @@ def test_a_letter_where_only_a_figure_can_stand_is_the_figure(line: str, ident: 
     assert (first.ingredient_id, first.quantities[0].low, first.quantities[0].unit) == (ident, low, unit)
 
 
+def test_the_most_of_something_is_no_change() -> None:
+    first = read("up to 30 g water\n90 g icing sugar\n40 g cornflour").lines[0]
+    assert (first.ingredient_id, first.grams) == ("water", 30)
+    assert "up to 30 g: the most of it is read" in first.notes
+
+
 def test_somebody_speaking_is_no_figure() -> None:
     got = read("Cookies I can eat\nI egg wash them twice\n2 eggs\n1 cup shortening", Habit.US)
     assert got.title == "Cookies I can eat"
