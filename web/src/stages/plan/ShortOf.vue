@@ -12,7 +12,8 @@ defineProps<{ short: readonly Schemas['ShortOut'][] }>()
       ▲ {{ s.name }}: {{ grams(s.needs_g) }} g wanted, {{ grams(s.left_g) }} g left of what came
     </p>
     <p class="small-words">
-      Left by the deliveries in use on that day, less what batches took that name them. Other plans are not counted.
+      Left by the deliveries in use on that day, less what batches took that name them. Other plans are not
+      counted.
     </p>
   </div>
 </template>
