@@ -84,6 +84,10 @@ RUN_TOGETHER = re.compile(
 )
 #: What something costs.
 PRICE = re.compile(r"[€$£] ?\d+(?:[.,]\d{2})?(?!\d)|(?<!\d)\d+[.,]\d{2} ?[€£]")
+#: “15 oz. box x 2”.
+SO_MANY = re.compile(
+    r"\b(\d+(?:\.\d+)? ?(?:oz|g|kg|lb)\.?) (?:pkg|package|bag|can|tin|jar|bar|box|tub)s?\.? x (\d{1,2})\b", re.I
+)
 #: “1 6-oz. pkg.”.
 PACKED = re.compile(
     r"\b(\d) (\d{1,2}(?:\.\d+)?)[- ]?(oz|ounce|g|lb)\.?,? ?"
@@ -126,6 +130,7 @@ def tidy(text: str) -> str:
     line = re.sub(r"(?<=[a-z]) o\. (?=[A-ZÄÖÜ])", " oder ", line)
     # “2 700 g” at the end of a line is a thousand and more; “2 100 g bars” are two.
     line = re.sub(r"(?<![\d.,/])(?<![\d/] )(?<!\d, )(\d{1,2}) (\d{3} ?(?:g|G|ml|ML))(?=\s*(?:$|[;|]))", r"\1\2", line)
+    line = SO_MANY.sub(r"\2 x \1", line)
     line = PACKED.sub(r"\1 (\2 \3) \4", line)
     # “S.R. flour”, “b.s.”: letters of a short word.
     line = re.sub(r"(?<![\w.])([A-Za-z])\.([A-Za-z])(?:\.|(?=\s|$))", r"\1\2", line)

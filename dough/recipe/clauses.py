@@ -65,7 +65,7 @@ FOR_BOTH = re.compile(r"(?P<names>[^\d(:]{5,60}?),? (?P<use>(?:for|to) (?:the )?
 #: What a kind told alone may be a kind of.
 HEADS = ("sugar", "flour", "chocolate", "butter", "chip", "nut", "syrup")
 #: “(plus a pinch of salt)”.
-ADDED = re.compile(r"\s*\((?:plus|and|with|\+) (?P<more>[^()]{4,40})\)", re.I)
+ADDED = re.compile(r"\.?\s*\((?:plus|and|with|\+|(?:i|we) (?:also )?add) (?P<more>[^()]{4,60})\)", re.I)
 BRACKETED = re.compile(r"\([^()]*\)")
 #: “Zest of an orange and a lemon”.
 OF_FRUITS = re.compile(
@@ -191,11 +191,17 @@ def _with_heads(pieces: list[str]) -> list[str]:
 
 def added_apart(line: str) -> str:
     """“90 g sugar (plus a pinch of salt)”: what a bracket adds stands beside it."""
-    return ADDED.sub(lambda m: f", {m['more']}" if _is_measured(m["more"]) else m[0], line) if "(" in line else line
+    return (
+        ADDED.sub(lambda m: f", {m['more'].rstrip('. ')}" if _is_measured(m["more"]) else m[0], line)
+        if "(" in line
+        else line
+    )
 
 
 def _is_measured(phrase: str) -> bool:
-    return bool(amounts_in(phrase)) and is_name(nameish(phrase))
+    """Whether a phrase is one measured ingredient, or several joined by such words, and nothing besides."""
+    parts = re.split(r" (?:and|&|\+) |, ", phrase.strip(" .;"))
+    return all(amounts_in(p) and is_name(nameish(p)) for p in parts)
 
 
 def _head_of(found: Match) -> str:

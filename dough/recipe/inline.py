@@ -36,6 +36,12 @@ COUNTED_HEAD = re.compile(
     re.I,
 )
 #: Two are enough where they are joined and each has its amount in a bracket: “egg (1) plus yolk (1)”.
+#: “farine 300 g et cacao 40 g”.
+EACH_MEASURED = re.compile(
+    r"(?P<a>[^,;:()]{3,40}? \d[\d.,]* ?(?:g|kg|ml|oz|cl|dl)) (?:plus|and|\+|&|et|und|e|y) "
+    r"(?P<b>[^\d,;:()]{3,40} \d[\d.,]* ?(?:g|kg|ml|oz|cl|dl))(?P<rest>[^\d]*)$",
+    re.I,
+)
 BOTH = re.compile(r"(?P<a>[^()\d]+\([^()]*\d[^()]*\)) (?:plus|and|\+|&) (?P<b>[^()\d]+\([^()]*\d[^()]*\))$", re.I)
 #: A name before its amount has at most so many words.
 MOST_WORDS = 6
@@ -54,7 +60,7 @@ def listed(line: str, marks: tuple[str, ...] = MARKS) -> list[str]:
     before = not amounts_in(head) or not ((leading.ident and not leading.unknown) or re.search(r"[()]", head))
     fewest = FEWEST if leading.ident else TWO
     body = LEAD_IN.sub("", rest.strip()) if colon and before and len(amounts_in(rest)) >= fewest else line
-    both = BOTH.match(line.strip(" .,;"))
+    both = BOTH.match(line.strip(" .,;")) or EACH_MEASURED.fullmatch(line.strip(" .,;"))
     if both is not None and all(match(_name_of(p)).ident for p in (both["a"], both["b"])):
         return [both["a"], both["b"]]
     for mark in marks:

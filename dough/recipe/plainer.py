@@ -67,7 +67,7 @@ USED = re.compile(
 #: What follows a name in a sentence, and says no more of what it is.
 TRAILING = re.compile(
     r"\s*(?:,\s*\w+\s+)?\b(?:just until|until|till|goes?|gets?|go|get|went|comes?|which|that's|that is|it's|so that|"
-    r"if (?:the|you|it|your|using|it's)|and (?:bake|mix|stir|beat))\b.*$"
+    r"wird|werden|if (?:the|you|it|your|using|it's)|and (?:bake|mix|stir|beat))\b.*$"
     r"|\s*\b(?:rubbed in|beaten small|well dried|beaten in|stirred in)\s*$"
     r"|,?\s*(?:as (?:before|always|usual|ever|last time)|this time|as it was|for now|once more)\s*$"
     r"|,\s*(?:mix|stir|beat|cream|whisk|blend|combine|sift)(?: (?:well|together|in))?\s*$",

@@ -14,7 +14,13 @@ TEMP = re.compile(
     r"(?:°|º|\*|deg(?:rees)?\.?|gra(?:d|dos|di|us)\b|degrés\b)? ?(?P<u>[CF])?(?![a-z0-9%])",
     re.I,
 )
-_COUNT = r"\d{1,3}|" + "|".join(w for w in NUMBER_WORDS if w.isalpha() and len(w) > 2)
+#: Numbers that minutes are told by in the other languages that are read.
+TENS_ABROAD = {
+    "acht": 8, "neun": 9, "zehn": 10, "zwölf": 12, "fünfzehn": 15, "zwanzig": 20, "dix": 10, "douze": 12, "quinze": 15,
+    "vingt": 20, "dieci": 10, "dodici": 12, "quindici": 15, "venti": 20, "diez": 10, "doce": 12, "quince": 15,
+    "veinte": 20,
+}  # fmt: skip
+_COUNT = r"\d{1,3}|" + "|".join(w for w in (*NUMBER_WORDS, *TENS_ABROAD) if w.isalpha() and len(w) > 2)
 HOUR_PARTS = {
     "three quarters of an hour": 45.0, "quarter of an hour": 15.0, "half an hour": 30.0, "quarto d'ora": 15.0,
     "mezz'ora": 30.0, "mezza ora": 30.0, "quart d'heure": 15.0, "demi-heure": 30.0, "cuarto de hora": 15.0,
@@ -161,7 +167,7 @@ def bake_of(text: str, habit: Habit) -> Bake:
 
 
 def _count(word: str) -> float:
-    return float(word) if word.isdigit() else float(NUMBER_WORDS[word.lower()])
+    return float(word) if word.isdigit() else float({**NUMBER_WORDS, **TENS_ABROAD}[word.lower()])
 
 
 def _minutes(flat: str) -> tuple[tuple[float, float] | None, str]:
