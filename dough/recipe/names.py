@@ -32,17 +32,6 @@ LEAST_STEM = 4
 LEAST_PART = 3
 #: A word that so many times as many names hold as another is the likelier of the two.
 FAR_MORE = 4
-#: “350 g plain”: what is left unsaid where nothing else is said.
-STANDS_FOR: dict[tuple[str, ...], tuple[str, ...]] = {
-    ("plain",): ("flour",),
-    ("strong",): ("flour",),
-    ("rye",): ("flour",),
-    ("spelt",): ("flour",),
-    ("wholemeal",): ("flour",),
-    ("flaky",): ("salt",),
-    ("powder",): ("baking",),
-    ("unsalted",): ("butter",),
-}
 #: Letters that two words have to begin with alike to be offered for one another.
 BEGINS = 4
 #: Phrases up to so many characters are asked about again and again, and what they mean is kept.
@@ -112,6 +101,17 @@ def _singular(word: str) -> str:
 def short_words() -> dict[str, str]:
     """The shorthand of recipe cards, by the word it stands for."""
     return {r["short"]: r["word"] for r in rows("short_words")}
+
+
+@cache
+def _stands_for() -> dict[str, str]:
+    return {r["said"]: r["unsaid"] for r in rows("stands_for")}
+
+
+def _unsaid(said: list[str]) -> list[str]:
+    """“350 g plain”: what is left unsaid where nothing else is said."""
+    unsaid = _stands_for().get(said[0]) if len(said) == 1 else None
+    return [unsaid] if unsaid else []
 
 
 @cache
@@ -254,7 +254,7 @@ def match(phrase: str) -> Match:
 
 def _matched(phrase: str) -> Match:
     said = words_of(phrase)[:24]
-    said = [*said, *STANDS_FOR.get(tuple(said), ())]
+    said = [*said, *_unsaid(said)]
     plain = _match(said)
     # A single letter is nothing, where it is no shorthand: “q. oats”.
     short = any(w in short_words() and (len(w) == 1 or plain.spelt) for w in said)

@@ -4,9 +4,11 @@ small."""
 from __future__ import annotations
 
 import re
+from functools import cache
 from itertools import pairwise
 from textwrap import dedent
 
+from dough.facts.tables import rows
 from dough.recipe.amounts import amounts_in, tidy
 from dough.recipe.names import match, short_words
 
@@ -45,11 +47,6 @@ ANSWERED = re.compile(r"^\s*[AQ] ?: ?", re.M)
 ASKED = re.compile(r"^\s*Q ?:", re.M)
 #: “[Baker] ”: who speaks.
 SPEAKING = re.compile(r"^\s*[\[(][^\W\d_][\w .]{1,14}[\])]\s+(?=[A-Z])", re.M)
-#: What is drawn instead of being written.
-DRAWN = {
-    "🧂": "salt", "🧈": "butter", "🥚": "egg", "🍋": "lemon", "🍫": "chocolate", "🍯": "honey", "🥛": "milk",
-    "🥜": "peanuts", "🌾": "flour",
-}  # fmt: skip
 GOES_ON = re.compile(r"\b(?:and|or|of|the|an?|with|for|to|in|into|plus|at|until|about|from|each|-)$|[,&+/(]$", re.I)
 INDENTED = re.compile(r"^(?: {2,}|\t)")
 BULLETED = re.compile(r"^\s*(?:[-*+•·▢□☐◦–▪→»✓☑#]|\[|\(?\d{1,2}[.)]\s|\(?[a-z][.)]\s)")
@@ -67,13 +64,19 @@ def as_meant(text: str) -> str:
     return "\n".join(_small(_written_out(line)) for line in _whole_lines(lines))
 
 
+@cache
+def _drawn() -> dict[str, str]:
+    """What is drawn instead of being written, and its word."""
+    return {r["drawn"]: r["word"] for r in rows("drawn")}
+
+
 def _written_out(line: str) -> str:
     """“🧂 pinch”: a line whose drawing says what its words do not."""
-    drawn = next((d for d in DRAWN if d in line), "")
+    drawn = next((d for d in _drawn() if d in line), "")
     if not drawn:
         return line
     words = line.replace(drawn, " ").strip()
-    return words if match(tidy(words)).ident else f"{words} {DRAWN[drawn]}"
+    return words if match(tidy(words)).ident else f"{words} {_drawn()[drawn]}"
 
 
 def _unnumbered(text: str) -> str:
