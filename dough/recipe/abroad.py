@@ -23,7 +23,7 @@ PARTS = {
 NUMBERS = {
     "un": 1, "une": 1, "uno": 1, "una": 1, "ein": 1, "einem": 1, "eine": 1, "due": 2, "dos": 2, "deux": 2, "zwei": 2,
     "tre": 3, "tres": 3, "trois": 3, "drei": 3, "quattro": 4, "cuatro": 4, "quatre": 4, "vier": 4,
-    "cinque": 5, "cinco": 5, "cinq": 5, "sei": 6, "seis": 6,
+    "cinque": 5, "cinco": 5, "cinq": 5, "fünf": 5, "sei": 6, "seis": 6, "sechs": 6, "einen": 1, "einer": 1, "een": 1,
 }  # fmt: skip
 
 

@@ -13,7 +13,7 @@ from functools import lru_cache
 
 from dough.facts.kitchen_measures import KitchenAmount
 from dough.facts.tables import rows
-from dough.recipe.abroad import weights_in_figures
+from dough.recipe.abroad import NUMBERS, weights_in_figures
 from dough.recipe.spoken import in_figures
 from dough.recipe.typed import with_figures
 
@@ -23,10 +23,7 @@ VULGAR = {
 }  # fmt: skip
 NUMBER_WORDS = {
     "one": 1, "two": 2, "three": 3, "four": 4, "five": 5, "six": 6, "seven": 7, "eight": 8, "nine": 9, "ten": 10,
-    "eleven": 11, "twelve": 12, "ein": 1, "eine": 1, "einen": 1, "zwei": 2, "drei": 3, "un": 1, "une": 1, "una": 1,
-    "uno": 1, "deux": 2, "dos": 2, "due": 2, "ένα": 1, "δύο": 2, "tre": 3, "tres": 3, "trois": 3,
-    "vier": 4, "quatre": 4, "quattro": 4, "cuatro": 4, "fünf": 5, "cinq": 5, "cinque": 5, "cinco": 5, "sechs": 6,
-    "einem": 1, "einer": 1, "een": 1, "a dozen": 12, "half a dozen": 6, "a couple of": 2,
+    "eleven": 11, "twelve": 12, "ένα": 1, "δύο": 2, **NUMBERS, "a dozen": 12, "half a dozen": 6, "a couple of": 2,
     "a": 1, "an": 1,
 }  # fmt: skip
 PART_WORDS = {

@@ -191,11 +191,7 @@ def _with_heads(pieces: list[str]) -> list[str]:
 
 def added_apart(line: str) -> str:
     """“90 g sugar (plus a pinch of salt)”: what a bracket adds stands beside it."""
-    return (
-        ADDED.sub(lambda m: f", {m['more'].rstrip('. ')}" if _is_measured(m["more"]) else m[0], line)
-        if "(" in line
-        else line
-    )
+    return ADDED.sub(lambda m: f", {m['more'].rstrip('. ')}" if _is_measured(m["more"]) else m[0], line)
 
 
 def _is_measured(phrase: str) -> bool:

@@ -6,6 +6,7 @@ from __future__ import annotations
 import re
 from itertools import pairwise
 
+from dough.recipe.amounts import amounts_in, tidy
 from dough.recipe.cells import MASS_HEADS
 from dough.recipe.clauses import BRACKETED
 from dough.recipe.each import is_name
@@ -35,10 +36,16 @@ TWO = re.compile(r"^(?P<name>[^:|/\d]{2,40}(?:: ?| ))(?P<one>[\d½¼¾⅓⅔][^|
 FEWEST_OF_TWO = 4
 
 
+def _alike(one: str, other: str) -> bool:
+    """Whether two amounts are of one unit: “2 cups / 250 g” tells the same again, and is no second version."""
+    units = [a.quantity.unit for x in (one, other) for a in amounts_in(tidy(x))[:1]]
+    return len(set(units)) == 1
+
+
 def first_of_two(text: str) -> str:
     """The text of two versions in one list with the first of each amount, the others below as notes."""
     lines = text.splitlines()
-    found = [(n, m) for n, x in enumerate(lines) if (m := TWO.match(x.strip()))]
+    found = [(n, m) for n, x in enumerate(lines) if (m := TWO.match(x.strip())) and _alike(m["one"], m["other"])]
     if len(found) < FEWEST_OF_TWO:
         return text
     for n, m in found:

@@ -38,7 +38,7 @@ FEWEST_NUMBERED = 4
 #: “[14:03] ben: ”, “14:03 - Ben: ”: when somebody wrote, and who.
 STAMPED = re.compile(
     r"^\s*[\[(]?(?:\d{1,2}[./]\d{1,2}(?:[./]\d{2,4})?,? )?\d{1,2}:\d{2}(?::\d{2})?(?: ?[ap]m)?[\])]?\s*[-–—]?\s*"
-    r"(?:[^\W\d_]{2,16}: ?)?",
+    r"(?P<who>[^\W\d_]{2,16}: ?)?",
     re.I | re.M,
 )
 FEWEST_STAMPED = 2
@@ -56,7 +56,9 @@ TABLED = re.compile(r"[|\t;]|\S {2,}\S|\.{3}")
 def as_meant(text: str) -> str:
     """The text in lines as they were meant. Pure; any text is answered."""
     text = QUOTED.sub("", UNSEEN.sub("", text))
-    text = STAMPED.sub("", text) if len(STAMPED.findall(text)) >= FEWEST_STAMPED else text
+    if len(STAMPED.findall(text)) >= FEWEST_STAMPED:
+        # “[14:03] butter: 225 g” is no message by somebody called Butter.
+        text = STAMPED.sub(lambda m: m["who"] if m["who"] and match(m["who"]).ident else "", text)
     text = SPEAKING.sub("", text) if len(SPEAKING.findall(text)) > FEWEST_STAMPED else text
     text = ANSWERED.sub("", text) if ASKED.search(text) else text
     text = _unnumbered(text)

@@ -141,3 +141,13 @@ def test_whose_cups_are_meant_is_told_by_the_words(text: str, habit: Habit) -> N
 def test_a_bare_weight_in_a_recipe_of_grams_comes_before_the_measure_beside_it() -> None:
     got = weights("butter 200 (2 sticks)\ncaster 150\nflour 300\negg 50\nsalt 4")
     assert got["butter"] == 200
+
+
+def test_a_weight_beside_a_measure_is_no_second_version() -> None:
+    text = "Flour: 2 cups / 250 g\nButter: 1 cup / 226 g\nSugar: 1 cup / 200 g\nIcing sugar: 1 cup / 120 g"
+    assert weights(text, Habit.US) == {"ap": 250, "butter": 226, "gran": 200, "icing": 120}
+
+
+def test_a_name_behind_a_stamp_is_nobody_who_wrote() -> None:
+    text = "[14:02] butter: 225 g\n[14:03] caster: 110 g\n[14:04] flour: 275 g"
+    assert weights(text) == {"butter": 225, "caster": 110, "ap": 275}

@@ -25,21 +25,21 @@ const same = (c: Choice): string => c.means || c.id
 const alike = computed(() => {
   const found = new Map<string, Alike>()
   for (const r of props.rows.filter((x) => x.keep))
-    for (const a of r.line.asks.filter((x) => ALIKE.includes(x.code) && x.choices.length > 0)) {
-      // A bare number may be ounces in one line and not in another; it may be grams in all.
-      const answers = a.code === 'unit' ? a.choices.slice(0, 1) : a.choices
-      const key = a.code + JSON.stringify(answers.map(same))
-      const { code, question } = a
+    for (const { code, question, choices } of r.line.asks.filter((x) => ALIKE.includes(x.code))) {
+      const key = choices.some((c) => c.means) ? code : code + JSON.stringify(choices.map(same))
       const one = found.get(key) ?? { key, code, question, rows: 0, answers: new Map() }
       one.rows += 1
-      for (const c of answers) {
+      for (const c of choices) {
         const answer = one.answers.get(same(c)) ?? { words: c.means || c.name, settled: [] }
         answer.settled.push({ row: r.id, choice: c.id })
         one.answers.set(same(c), answer)
       }
       found.set(key, one)
     }
-  return [...found.values()].filter((q) => q.rows > 1)
+  // What only some of the lines offer answers none for all.
+  for (const q of found.values())
+    for (const [k, a] of q.answers) if (a.settled.length < q.rows) q.answers.delete(k)
+  return [...found.values()].filter((q) => q.rows > 1 && q.answers.size > 0)
 })
 </script>
 
