@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from collections.abc import Collection
 from dataclasses import dataclass, replace
 from functools import cache
 
@@ -44,6 +45,8 @@ ASKS = {
 }
 #: Hardly any recipe takes more ounces of one thing.
 MOST_OUNCES = 40.0
+#: Questions of which kind something is.
+KINDS = ("flour", "salt", "cocoa")
 #: Questions whose answers are amounts.
 BY_AMOUNT = ("browned", "weight", "spoon", "much")
 #: The classes offered for a question of kind.
@@ -212,6 +215,16 @@ def units_meant(quantities: tuple[KitchenAmount, ...]) -> tuple[tuple[str, str],
     many = quantities[0].low
     grams = (f"{many:g} g", "grams")
     return (grams, (f"{many:g} oz", "ounces")) if many <= MOST_OUNCES else (grams,)
+
+
+def still_named(text: str, item: Ingredient | None, habit: Habit, answered: Collection[str]) -> Match:
+    """What a line that is being answered is taken for: the ingredient it has now, with the kind and the odd words that
+    its text leaves open, as long as nobody answered which it is."""
+    ident, name = (item.id, item.name) if item else ("", "")
+    first = read_line(text, habit)
+    if first.ingredient_id != ident or not ident or {*KINDS, "ingredient"} & set(answered):
+        return Match(ident, name, "", "", (), (), 1.0)
+    return Match(ident, name, next((a for a in first.asks if a in KINDS), ""), "", first.unknown, (), 1.0)
 
 
 def place_of(line: str) -> Step | None:

@@ -5,6 +5,7 @@ from __future__ import annotations
 import json
 from typing import Any
 
+import pytest
 from django.core.files.uploadedfile import SimpleUploadedFile
 from django.test import Client
 
@@ -156,6 +157,23 @@ def test_what_the_text_names_and_no_line_has_is_told_and_too_much_of_something_i
     said = {**{k: salt[k] for k in ("text", "quantities", "step", "ingredient")}, "habit": "metric"}
     again = send(client, "POST", "/recipes/line", {**said, "amount": "9 g", "answered": ["much"]}).json()
     assert (again["grams"], again["asks"]) == (9.0, [])
+
+
+@pytest.mark.parametrize(
+    ("text", "said", "left"),
+    [
+        ("2 cups flour", {"filling": "spooned", "answered": ["filling"]}, ["flour"]),
+        ("1 tsp salt", {"amount": "2 tsp"}, ["salt"]),
+        ("250 g snozzle flour", {"amount": "240 g"}, ["ingredient"]),
+        ("2 cups flour", {"ingredient": "bread", "answered": ["flour"]}, ["filling"]),
+    ],
+)
+def test_an_answer_leaves_the_other_questions_open(
+    client: Client, text: str, said: dict[str, Any], left: list[str]
+) -> None:
+    line = read(client, f"{text}\n125 g butter").json()["lines"][0]
+    body = {**{k: line[k] for k in ("text", "quantities", "step", "ingredient")}, "habit": "us", **said}
+    assert [a["code"] for a in send(client, "POST", "/recipes/line", body).json()["asks"]] == left
 
 
 def test_amounts_of_one_meaning_are_answered_alike_and_by_one_press(client: Client) -> None:

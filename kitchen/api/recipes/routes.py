@@ -19,8 +19,8 @@ from dough.recipe import READER
 from dough.recipe.amounts import amount_at, tidy
 from dough.recipe.counting import counted
 from dough.recipe.habit import guess_habit
-from dough.recipe.lines import BY_AMOUNT, Understood, ask_words, choices, understood, units_meant
-from dough.recipe.names import Match, near, search
+from dough.recipe.lines import BY_AMOUNT, Understood, ask_words, choices, still_named, understood, units_meant
+from dough.recipe.names import near, search
 from dough.recipe.process import Fact
 from kitchen.actions.base import require
 from kitchen.actions.rights import Right
@@ -194,7 +194,7 @@ def answer(request: HttpRequest, payload: AnswerIn) -> RecipeLineOut:
             quantities = (whole if whole.unit else q,)
     elif "unit" in payload.answered:
         quantities = tuple(KitchenAmount(q.low, q.high, q.unit or "g", q.heap, q.piece) for q in quantities)
-    match = Match(item.id if item else "", item.name if item else "", "", "", (), (), 1.0)
+    match = still_named(tidy(payload.text), item, payload.habit, payload.answered)
     line = understood(payload.text, match, quantities, payload.filling, payload.habit, payload.step, cups(), item=item)
     asks = tuple(a for a in line.asks if a not in payload.answered or (a in ("amount", "unit") and line.grams is None))
     return _line_out(line, asks)
